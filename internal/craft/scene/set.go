@@ -1,0 +1,215 @@
+// Package scene is the set on the table: the vessel and its food, the camera, the
+// light, the card and the room, and everything Fig Ladder can read off them
+// before a frame is taken.
+//
+// Positions are millimetres from the table's near left corner: x to the right
+// and y away as the camera sees it, z up from the table top. The camera always
+// stands at 6 o'clock.
+package scene
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Set is one frame's arrangement, as planned or as it stood when a frame was
+// taken.
+type Set struct {
+	Table  Table  `json:"table" doc:"The table top"`
+	Vessel Vessel `json:"vessel" doc:"What the food is in or on"`
+	Food   Food   `json:"food" doc:"The food as a simple shape"`
+	Camera Camera `json:"camera" doc:"Camera and lens"`
+	Light  Light  `json:"light" doc:"The one window or softbox"`
+	Card   Card   `json:"card" doc:"The one white card"`
+	Room   Room   `json:"room" doc:"The room round the set"`
+}
+
+// Table is the table top. Its surface is at z = 0.
+type Table struct {
+	WidthMm     float64 `json:"widthMm" doc:"Extent to the right, mm"`
+	DepthMm     float64 `json:"depthMm" doc:"Extent away from the camera, mm"`
+	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1"`
+	Colour      string  `json:"colour" doc:"#rrggbb"`
+}
+
+// Vessel is a round thing standing on the table.
+type Vessel struct {
+	Kind       string  `json:"kind" enum:"plate,bowl,pot,glass,coupe,mug" doc:"Its shape"`
+	XMm        float64 `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm        float64 `json:"yMm" doc:"Centre, from the table's near edge"`
+	DiameterMm float64 `json:"diameterMm" doc:"At its widest"`
+	HeightMm   float64 `json:"heightMm" doc:"From the table to the rim"`
+	Colour     string  `json:"colour" doc:"#rrggbb"`
+}
+
+// Food is what is in the vessel.
+type Food struct {
+	Name     string  `json:"name" maxLength:"120" doc:"What it is"`
+	AboveMm  float64 `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
+	Colour   string  `json:"colour" doc:"#rrggbb"`
+	Garnish  string  `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
+	Movement float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
+}
+
+// Camera is the body, lens and where they are.
+type Camera struct {
+	ElevationDeg   float64 `json:"elevationDeg" doc:"Above the table plane; 90 is straight down"`
+	DistanceMm     float64 `json:"distanceMm" doc:"Lens to the middle of the dish"`
+	Orientation    string  `json:"orientation" enum:"landscape,portrait" doc:"How the frame lies"`
+	FocalMm        float64 `json:"focalMm" doc:"Focal length set"`
+	Aperture       float64 `json:"aperture" doc:"f-number set"`
+	WidestAperture float64 `json:"widestAperture" doc:"Smallest f-number of the lens"`
+	NarrowAperture float64 `json:"narrowAperture" doc:"Largest f-number of the lens"`
+	ShortestMm     float64 `json:"shortestMm" doc:"Shortest focal length of the lens"`
+	LongestMm      float64 `json:"longestMm" doc:"Longest focal length of the lens"`
+	ClosestMm      float64 `json:"closestMm" doc:"Closest focus, from the lens"`
+	SensorWidthMm  float64 `json:"sensorWidthMm" doc:"Long side of the sensor"`
+	SensorHeightMm float64 `json:"sensorHeightMm" doc:"Short side of the sensor"`
+	PixelsLong     int     `json:"pixelsLong" doc:"Pixels on the sensor's long side"`
+	BaseISO        int     `json:"baseIso" doc:"Lowest ISO"`
+	HighestISO     int     `json:"highestIso" doc:"Highest ISO you accept from it"`
+	SlowestS       float64 `json:"slowestS" doc:"Slowest shutter you trust on this support, s"`
+}
+
+// Light is one diffuse rectangle: a window with its sky, or a softbox.
+type Light struct {
+	Kind          string  `json:"kind" enum:"window,softbox" doc:"What it is"`
+	XMm           float64 `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm           float64 `json:"yMm" doc:"Centre, from the table's near edge"`
+	ZMm           float64 `json:"zMm" doc:"Centre above the table top"`
+	WidthMm       float64 `json:"widthMm" doc:"Across"`
+	HeightMm      float64 `json:"heightMm" doc:"Up"`
+	FacingDeg     float64 `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
+	TiltDeg       float64 `json:"tiltDeg" doc:"Leans back by; negative looks down"`
+	LuminanceCdM2 float64 `json:"luminanceCdM2" doc:"Brightness of its face, after the glass"`
+}
+
+// Card is one white card standing or leaning on the table.
+type Card struct {
+	On          bool    `json:"on" doc:"Whether it is in"`
+	XMm         float64 `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm         float64 `json:"yMm" doc:"Centre, from the table's near edge"`
+	WidthMm     float64 `json:"widthMm" doc:"Across"`
+	HeightMm    float64 `json:"heightMm" doc:"Up; its lower edge is on the table"`
+	FacingDeg   float64 `json:"facingDeg" doc:"Direction its white side looks in plan: 0 away from the camera, 90 right"`
+	TiltDeg     float64 `json:"tiltDeg" doc:"Leans back by"`
+	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1; white foam board is about 0.85"`
+}
+
+// Room is what the rest of the room gives back.
+type Room struct {
+	WidthMm     float64 `json:"widthMm" doc:"Wall to wall"`
+	DepthMm     float64 `json:"depthMm" doc:"Wall to wall, the other way"`
+	HeightMm    float64 `json:"heightMm" doc:"Floor to ceiling"`
+	Reflectance float64 `json:"reflectance" doc:"Mean share of light its surfaces return, 0 to 1"`
+}
+
+// TopMm is the height of the highest thing on the dish above the table.
+func (s Set) TopMm() float64 { return s.Vessel.HeightMm + math.Max(0, s.Food.AboveMm) }
+
+// Aim is the point the camera looks at: the middle of the dish.
+func (s Set) Aim() r3.Vec { return r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm, Z: s.TopMm() / 2} }
+
+// ToCamera is the unit vector from the dish to the lens.
+func (s Set) ToCamera() r3.Vec {
+	sin, cos := math.Sincos(s.Camera.ElevationDeg * math.Pi / 180)
+	return r3.Vec{Y: -cos, Z: sin}
+}
+
+// Lens is where the lens is.
+func (s Set) Lens() r3.Vec { return r3.Add(s.Aim(), r3.Scale(s.Camera.DistanceMm, s.ToCamera())) }
+
+// FrameSensor returns the sensor's sides in mm as the frame lies: across, up.
+func (c Camera) FrameSensor() (acrossMm, upMm float64) {
+	if c.Orientation == "portrait" {
+		return c.SensorHeightMm, c.SensorWidthMm
+	}
+	return c.SensorWidthMm, c.SensorHeightMm
+}
+
+// Rect is the light's face.
+func (l Light) Rect() light.Rect {
+	return light.Upright(r3.Vec{X: l.XMm, Y: l.YMm, Z: l.ZMm}, l.WidthMm, l.HeightMm, l.FacingDeg, l.TiltDeg)
+}
+
+// Rect is the card's white side.
+func (c Card) Rect() light.Rect {
+	st, ct := math.Sincos(c.TiltDeg * math.Pi / 180)
+	sf, cf := math.Sincos(c.FacingDeg * math.Pi / 180)
+	// Leaning back moves the middle away from the foot, opposite to where it faces.
+	back := c.HeightMm / 2 * st
+	at := r3.Vec{X: c.XMm - back*sf, Y: c.YMm - back*cf, Z: c.HeightMm / 2 * ct}
+	return light.Upright(at, c.WidthMm, c.HeightMm, c.FacingDeg, c.TiltDeg)
+}
+
+// Hero is the dish as the light engine judges it.
+func (s Set) Hero() light.Hero {
+	return light.Hero{Foot: r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm}, RadiusMm: s.Vessel.DiameterMm / 2, HeightMm: s.TopMm()}
+}
+
+// Lighting is the set as the light engine sees it; withCard says whether the
+// card is in.
+func (s Set) Lighting(withCard bool) light.Set {
+	h := s.Hero()
+	w, d, t := s.Room.WidthMm/1000, s.Room.DepthMm/1000, s.Room.HeightMm/1000
+	out := light.Set{
+		Sources: []light.Source{{Rect: s.Light.Rect(), LuminanceCdM2: s.Light.LuminanceCdM2}},
+		Table:   light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Reflectance: s.Table.Reflectance},
+		Room:    light.Room{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
+		Solids:  []light.Occluder{light.Cylinder{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+	}
+	if withCard {
+		out.Cards = []light.Card{{Rect: s.Card.Rect(), Reflectance: s.Card.Reflectance}}
+	}
+	return out
+}
+
+// Start returns the set a new shot begins with: a plate in the middle of a
+// 160 × 90 table, a full-frame body with a 24–70, a west window on the left and
+// a white card, not yet in.
+func Start() Set {
+	return Set{
+		Table:  Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.25, Colour: "#6b5b4b"},
+		Vessel: Vessel{Kind: "plate", XMm: 800, YMm: 450, DiameterMm: 210, HeightMm: 22, Colour: "#d8d4cb"},
+		Food:   Food{Name: "Dish", AboveMm: 30, Colour: "#a8763e", Garnish: "#5e7457"},
+		Camera: Camera{ElevationDeg: 45, DistanceMm: 900, Orientation: "landscape", FocalMm: 50, Aperture: 8,
+			WidestAperture: 2.8, NarrowAperture: 22, ShortestMm: 24, LongestMm: 70, ClosestMm: 380,
+			SensorWidthMm: 36, SensorHeightMm: 24, PixelsLong: 8192, BaseISO: 100, HighestISO: 3200, SlowestS: 0.5},
+		Light: Light{Kind: "window", XMm: -500, YMm: 600, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: 2500},
+		Card:  Card{XMm: 1090, YMm: 450, WidthMm: 594, HeightMm: 420, FacingDeg: 270, TiltDeg: 0, Reflectance: 0.85},
+		Room:  Room{WidthMm: 6000, DepthMm: 5000, HeightMm: 2800, Reflectance: 0.5},
+	}
+}
+
+// StartFor returns Start with the camera at an angle word and the vessel that
+// suits a dish form.
+func StartFor(angle, form string) Set {
+	s := Start()
+	switch form {
+	case "drink":
+		s.Vessel = Vessel{Kind: "glass", XMm: 800, YMm: 450, DiameterMm: 70, HeightMm: 150, Colour: "#cfd6d2"}
+		s.Food = Food{Name: "Drink", Colour: "#a9622f"}
+		s.Camera.FocalMm, s.Camera.DistanceMm = 70, 800
+	case "soup", "bowl":
+		s.Vessel = Vessel{Kind: "bowl", XMm: 800, YMm: 450, DiameterMm: 180, HeightMm: 65, Colour: "#b9b4a8"}
+		s.Food.AboveMm = 8
+	case "tall":
+		s.Food.AboveMm = 95
+	case "frozen":
+		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3"}
+		s.Food.AboveMm = 45
+	}
+	switch angle {
+	case "straight down":
+		s.Camera.ElevationDeg = 90
+	case "level":
+		s.Camera.ElevationDeg = 5
+	case "slightly below":
+		s.Camera.ElevationDeg = 2
+	case "low":
+		s.Camera.ElevationDeg = 20
+	}
+	return s
+}
