@@ -103,7 +103,7 @@ func (s Set) checkCamera(bad func(string, string, ...any), within func(string, f
 	if c.HighestISO < c.BaseISO || c.HighestISO > 102400 {
 		bad("camera.highestIso", "ISO %d is not between the lowest this body has, %d, and 102400.", c.HighestISO, c.BaseISO)
 	}
-	within("camera.slowestS", c.SlowestS, 0.0005, 30, "s")
+	within("camera.slowestS", c.SlowestS, 0.0001, 30, "s")
 }
 
 // lightInDish reports whether the light's face passes through the dish.
