@@ -78,6 +78,8 @@ func TestSeries(t *testing.T) {
 	_, ok = ApertureAtLeast(60)
 	assert.False(t, ok)
 	assert.Equal(t, []float64{2.8, 3.2, 3.5, 4}, Apertures(2.8, 4))
+	assert.InDelta(t, 1./160, ShutterNoSlower(1./130), 1e-12)
+	assert.InDelta(t, 1./125, ShutterNoSlower(1./125), 1e-12)
 	assert.Equal(t, "1/60 s", ShowShutter(1./60))
 	assert.Equal(t, "0.5 s", ShowShutter(0.5))
 	assert.Equal(t, "5.6", ShowNumber(5.6))

@@ -49,6 +49,17 @@ func NearestShutter(t float64) float64 {
 	return best
 }
 
+// ShutterNoSlower returns the slowest engraved shutter time not slower than t.
+func ShutterNoSlower(t float64) float64 {
+	best := 1 / fractions[0]
+	for _, s := range shutters() {
+		if s <= t*1.0001 {
+			best = math.Max(best, s)
+		}
+	}
+	return best
+}
+
 func shutters() []float64 {
 	out := make([]float64, 0, len(fractions)+len(slow))
 	for _, f := range fractions {

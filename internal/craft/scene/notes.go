@@ -267,7 +267,7 @@ func movementBlurs(r *reader) []finding.Finding {
 	if blur <= limit {
 		return nil
 	}
-	t := exposure.NearestShutter(limit * perPx / (r.s.Food.Movement * r.m))
+	t := exposure.ShutterNoSlower(limit * perPx / (r.s.Food.Movement * r.m))
 	return one(finding.Finding{Code: "movement", Severity: finding.Care, Subject: "Movement",
 		Measure: fmt.Sprintf("%.0f pixels of blur at %s", blur, exposure.ShowShutter(r.out.Exposure.Seconds)),
 		Limit:   fmt.Sprintf("%.0f pixels", limit),
