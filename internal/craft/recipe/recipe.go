@@ -1,0 +1,75 @@
+// Package recipe reads a recipe the way a cook does: amounts, units, things,
+// times and temperatures, as exactly as they were written and no more.
+package recipe
+
+import (
+	"strings"
+
+	"figladder/internal/craft/measure"
+)
+
+// Recipe is one dish as it is made.
+type Recipe struct {
+	Title       string       `json:"title" maxLength:"300" doc:"Name of the dish"`
+	Source      string       `json:"source" maxLength:"300" doc:"Where it came from: typed, or the file's name"`
+	Yield       string       `json:"yield" maxLength:"200" doc:"How much it makes, as written"`
+	PrepMin     float64      `json:"prepMin" doc:"Preparation, minutes; 0 unknown"`
+	CookMin     float64      `json:"cookMin" doc:"Cooking, minutes; 0 unknown"`
+	TotalMin    float64      `json:"totalMin" doc:"All of it, minutes; 0 unknown"`
+	Ingredients []Ingredient `json:"ingredients" maxItems:"400" doc:"What goes in"`
+	Steps       []Step       `json:"steps" maxItems:"400" doc:"What is done, in order"`
+}
+
+// Ingredient is one line of the list. Low and High are equal unless a range was
+// written; both are 0 when no amount was.
+type Ingredient struct {
+	Written    string           `json:"written" doc:"The line as it was written"`
+	Low        measure.Rational `json:"low" doc:"Least amount, in Unit"`
+	High       measure.Rational `json:"high" doc:"Most amount, in Unit"`
+	Unit       string           `json:"unit" doc:"Unit, or empty for a plain count"`
+	Item       string           `json:"item" doc:"The thing itself"`
+	Note       string           `json:"note" doc:"How it is prepared, alternatives, pack sizes"`
+	Group      string           `json:"group" doc:"Heading it stands under"`
+	Understood bool             `json:"understood" doc:"False when part of the line was not understood; then read it as written"`
+}
+
+// Step is one instruction.
+type Step struct {
+	Section string `json:"section" doc:"Heading it stands under"`
+	Text    string `json:"text" maxLength:"5000" doc:"What to do"`
+}
+
+// Amount writes the amount and unit as a cook does: "1 1/2 cup", "2–3 sprig".
+func (i Ingredient) Amount() string {
+	if i.High.IsZero() {
+		return i.Unit
+	}
+	s := i.Low.Shown()
+	if i.Low.Cmp(i.High) != 0 {
+		s += "–" + i.High.Shown()
+	}
+	return strings.TrimSpace(s + " " + i.Unit)
+}
+
+// Typed makes a recipe from text typed into two boxes, a line each. Lines that
+// end in a colon are headings.
+func Typed(title, ingredients, method string) Recipe {
+	r := Recipe{Title: strings.TrimSpace(title), Source: "typed"}
+	r.Ingredients = ParseIngredients(strings.Split(ingredients, "\n"))
+	section := ""
+	for _, line := range strings.Split(method, "\n") {
+		line = strings.TrimSpace(line)
+		if line == "" {
+			continue
+		}
+		if h, ok := heading(line); ok {
+			section = h
+			continue
+		}
+		r.Steps = append(r.Steps, Step{Section: section, Text: stepNumber.ReplaceAllString(line, "")})
+	}
+	if r.Steps == nil {
+		r.Steps = []Step{}
+	}
+	return r
+}

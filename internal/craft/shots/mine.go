@@ -1,0 +1,343 @@
+// Package shots mines a recipe for frames before anything is cooked: what stands
+// on its own, what moves, what changes for good, and where the safe frame goes.
+package shots
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"sort"
+	"strings"
+
+	"figladder/internal/craft/recipe"
+)
+
+// Kind is what a frame is for.
+type Kind string
+
+// The kinds of frame.
+const (
+	Hero       Kind = "hero"
+	Alternate  Kind = "alternate"
+	Detail     Kind = "detail"
+	Ingredient Kind = "ingredient"
+	Before     Kind = "before"
+	Action     Kind = "action"
+	Safe       Kind = "safe"
+	Repeat     Kind = "repeat"
+	Free       Kind = "free"
+)
+
+// Kinds lists them all.
+var Kinds = []Kind{Hero, Alternate, Detail, Ingredient, Before, Action, Safe, Repeat, Free}
+
+// Proposal is a frame the recipe suggests.
+type Proposal struct {
+	Key     string `json:"key" doc:"Stable name within the dish"`
+	Kind    Kind   `json:"kind" doc:"What the frame is for"`
+	Title   string `json:"title" doc:"What it shows"`
+	Because string `json:"because" doc:"Why it is suggested"`
+	Cause   string `json:"cause" doc:"The word or ingredient that caused it"`
+	Step    int    `json:"step" doc:"Step of the method it belongs to, from 0; -1 before the method, the number of steps when after it"`
+	Angle   string `json:"angle" doc:"Angle word"`
+	Hands   int    `json:"hands" doc:"Pairs of hands besides the photographer's"`
+	Shutter bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Hold    string `json:"hold" doc:"How long it holds before the lens"`
+	Caution string `json:"caution" doc:"What goes with it for safety, or empty"`
+	Guards  string `json:"guards" doc:"For a safe frame: the step that cannot be undone"`
+}
+
+// Irreversible is a step that changes the dish for good.
+type Irreversible struct {
+	Step    int    `json:"step" doc:"Step of the method, from 0"`
+	Word    string `json:"word" doc:"The word that says so"`
+	Clause  string `json:"clause" doc:"The part of the step"`
+	Because string `json:"because" doc:"Why it cannot be undone"`
+}
+
+// Mined is all that a recipe suggests.
+type Mined struct {
+	Form         Form           `json:"form" doc:"Form of the dish"`
+	Proposals    []Proposal     `json:"proposals" doc:"Frames, in shooting order"`
+	Irreversible []Irreversible `json:"irreversible" doc:"Steps that cannot be undone"`
+}
+
+// Mine proposes frames for a recipe of a given form. It is deterministic: the
+// same recipe gives the same keys, so decisions about them can be kept.
+func Mine(r recipe.Recipe, f Form) Mined {
+	m := miner{r: r, form: f, out: Mined{Form: f, Proposals: []Proposal{}, Irreversible: []Irreversible{}}}
+	m.angle, m.why = MainAngle(f, r)
+	m.ingredients()
+	m.before()
+	m.method()
+	m.finals()
+	sort.SliceStable(m.out.Proposals, func(i, j int) bool { return rank(m.out.Proposals[i]) < rank(m.out.Proposals[j]) })
+	return m.out
+}
+
+// rank is shooting order: by place in the method, a safe frame before the action
+// it guards.
+func rank(p Proposal) int {
+	order := map[Kind]int{Ingredient: 0, Before: 1, Safe: 2, Action: 3, Hero: 4, Alternate: 5, Detail: 6, Repeat: 7, Free: 8}
+	return p.Step*10 + order[p.Kind]
+}
+
+type miner struct {
+	r     recipe.Recipe
+	form  Form
+	angle string
+	why   string
+	out   Mined
+}
+
+func (m *miner) add(p Proposal) {
+	if p.Hold == "" {
+		p.Hold = m.hold(p)
+	}
+	m.out.Proposals = append(m.out.Proposals, p)
+}
+
+// hold says how long what the frame shows lasts, from the usual ranges.
+func (m *miner) hold(p Proposal) string {
+	switch {
+	case p.Kind == Ingredient:
+		return "keeps"
+	case p.Shutter && p.Kind == Action:
+		return "seconds"
+	case m.form == Frozen:
+		return "2 to 3 min, then it runs"
+	case steams(m.r) != "":
+		return "under 1 min while it steams"
+	case has(m.r, leaves):
+		return "about 10 min once dressed"
+	case has(m.r, foam):
+		return "minutes, then the foam falls"
+	}
+	return "holds"
+}
+
+var (
+	leaves = regexp.MustCompile(`(?i)\b(salad|lettuce|rocket|leaves|watercress|chicory)\b`)
+	foam   = regexp.MustCompile(`(?i)\b(foam|froth|egg white)\b`)
+	beauty = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|berries|berry|sloes?|cherries|cherry|citrus|lemons?|oranges?|limes?|pomegranates?|mussels?|oysters?|crab|trout|fish|prawns?|beetroots?|radish(?:es)?|leeks?|chard|tomatoes|tomato|mushrooms?|squash|pumpkin|garlic|chillies|chilli|herbs?|thyme|rosemary|sage|dill|mint|bay|star anise|cinnamon|vanilla|saffron|peppercorns?|sesame|nuts?|walnuts?|hazelnuts?|almonds?|pistachios?|chocolate|honey(?:comb)?|cheese|eggs?|bread|rye|horseradish|ginger|sea beet|beans|potatoes|asparagus|artichokes?|fennel|grapes|peaches|apricots|rhubarb)\b`)
+	plain  = regexp.MustCompile(`(?i)\b(stock|sauce|paste|powder|vinegar|oil|extract|syrup|juice|sugar|flour|salt|water|noodles|milk|cream|butter|wine|cider|whites?|yolks?)\b`)
+	many   = regexp.MustCompile(`(?i)\b(biscuits?|cookies|buns?|rolls|dumplings|crackers?|tarts|tartlets|muffins|cupcakes|scones|truffles|meringues|oysters|mussels|pancakes|fritters|balls)\b`)
+	bakes  = regexp.MustCompile(`(?i)\b(bake[sd]?|baking|roast(?:ed|ing|s)?|grill(?:ed|ing|s)?|fr(?:y|ied|ying)|prov(?:e|es|ed|ing)|freez(?:e|ing)|set in the oven|into the oven)\b`)
+	glossy = regexp.MustCompile(`(?i)\b(glaze[ds]?|drizzl\w*|caramel|syrup|crust|crisp|crumb|seeds|zest|foam|meringue|skin|char\w*|sear\w*)\b`)
+)
+
+func has(r recipe.Recipe, re *regexp.Regexp) bool {
+	if re.MatchString(r.Title) {
+		return true
+	}
+	for _, i := range r.Ingredients {
+		if re.MatchString(i.Item) {
+			return true
+		}
+	}
+	return false
+}
+
+// ingredients proposes those that stand on their own, three at the most.
+func (m *miner) ingredients() {
+	n := 0
+	for i, in := range m.r.Ingredients {
+		if n == 3 || !beauty.MatchString(in.Item) || plain.MatchString(in.Item) {
+			continue
+		}
+		n++
+		m.add(Proposal{Key: fmt.Sprintf("ingredient-%d", i), Kind: Ingredient, Step: -1, Angle: Down, Cause: in.Item,
+			Title: strings.ToUpper(in.Item[:1]) + in.Item[1:] + ", on their own", Because: "“" + in.Item + "” makes a picture before anything is done to it"})
+	}
+}
+
+// before proposes the state before the oven, the pan or the freezer.
+func (m *miner) before() {
+	for i, s := range m.r.Steps {
+		if w := bakes.FindString(s.Text); w != "" && i > 0 {
+			m.add(Proposal{Key: fmt.Sprintf("before-%d", i), Kind: Before, Step: i, Angle: m.angle, Cause: w,
+				Title: "Just before it " + beforeWord(w), Because: "“" + w + "” changes it for good looks; the state before pairs with the hero"})
+			return
+		}
+	}
+}
+
+func beforeWord(w string) string {
+	w = strings.ToLower(w)
+	switch {
+	case strings.HasPrefix(w, "roast"):
+		return "is roasted"
+	case strings.HasPrefix(w, "grill"):
+		return "is grilled"
+	case strings.HasPrefix(w, "fr") && !strings.HasPrefix(w, "free"):
+		return "is fried"
+	case strings.HasPrefix(w, "free"):
+		return "is frozen"
+	case strings.HasPrefix(w, "prov"):
+		return "proves"
+	}
+	return "goes into the oven"
+}
+
+var (
+	clauses  = regexp.MustCompile(`[^.;,!]+`)
+	tokens   = regexp.MustCompile(`[\p{L}]+`)
+	onto     = regexp.MustCompile(`(?i)\b(over|on top|onto|on to|around the edge|across|to serve|to finish|at the table|top with|with)\b`)
+	into     = regexp.MustCompile(`(?i)\b(into|in) (?:a|an|the|your) (?:\w+ )?(?:tin|bowl|pan|pot|mould|saucepan|jug|tray|dish|case|oven|mixer|blender|shaker|churn|machine|freezer)\b`)
+	serving  = regexp.MustCompile(`(?i)\b(serve|serving|served|to finish|at the table|before serving|wedges|portions|just before|at the last)\b`)
+	wholeOne = regexp.MustCompile(`(?i)\b(cake|tart|pie|loaf|meringue|pavlova|steak|roast|joint|shell|crust|bread|galette|terrine|parfait|it|them)\b`)
+	nounUse  = regexp.MustCompile(`(?i)\b(a|an|the|of|with|your|each|one|another|every|two|three|thick|thin|large|small|lemon|orange|bread|first|final|little|light|some|more|any) $`)
+	joint    = regexp.MustCompile(`(?i)\b(?:and|then|while|until)\b`)
+	prepAt   = 0.5
+)
+
+// method finds action frames and the steps that cannot be undone, each guarded by
+// a safe frame.
+func (m *miner) method() {
+	var actions []Proposal
+	seen := map[string]bool{}
+	weights := map[string]int{}
+	for i, s := range m.r.Steps {
+		guarded := false
+		for _, clause := range split(s.Text) {
+			for _, at := range tokens.FindAllStringIndex(clause, -1) {
+				word := strings.ToLower(clause[at[0]:at[1]])
+				v := byForm[word]
+				if v == nil || nounUse.MatchString(clause[:at[0]]) || participle(v, word, clause, at) {
+					continue
+				}
+				done := m.undone(v, clause, s.Text, i)
+				if done {
+					m.out.Irreversible = append(m.out.Irreversible, Irreversible{Step: i, Word: word, Clause: strings.TrimSpace(clause), Because: v.because})
+					if !guarded {
+						guarded = true
+						m.add(Proposal{Key: fmt.Sprintf("safe-%d", i), Kind: Safe, Step: i, Angle: m.angle, Cause: word,
+							Title: fmt.Sprintf("Safe frame before “%s”", short(clause)), Guards: strings.TrimSpace(clause),
+							Because: "“" + word + "” cannot be undone: " + v.because + ". Take the frame that already works first"})
+					}
+				}
+				if v.action == "" || seen[v.base] {
+					continue
+				}
+				seen[v.base] = true
+				p := Proposal{Key: fmt.Sprintf("action-%d-%s", i, v.base), Kind: Action, Step: i, Angle: m.angle, Cause: word, Hands: v.hands, Shutter: v.shutter,
+					Caution: v.caution, Title: v.action + ": " + short(clause), Because: "“" + word + "” in step " + fmt.Sprint(i+1) + " makes an action frame"}
+				weights[p.Key] = v.weight
+				if done {
+					weights[p.Key] += 2 // the dish is in front of the lens already
+				}
+				actions = append(actions, p)
+			}
+		}
+	}
+	sort.SliceStable(actions, func(a, b int) bool { return weights[actions[a].Key] > weights[actions[b].Key] })
+	for _, p := range actions[:min(3, len(actions))] {
+		m.add(p)
+	}
+}
+
+// split cuts a step into clauses, at stops and at joining words.
+func split(text string) []string {
+	var out []string
+	for _, c := range clauses.FindAllString(text, -1) {
+		for _, part := range joint.Split(c, -1) {
+			if strings.TrimSpace(part) != "" {
+				out = append(out, part)
+			}
+		}
+	}
+	return out
+}
+
+// participle reports a verb form used as a describing word: "sliced leeks",
+// "the poured glaze". A clause that begins with one, or has one after to be, is
+// still an action.
+func participle(v *verb, word, clause string, at []int) bool {
+	if word == v.base || !slices.Contains([]string{"ed", "en", "rn", "ut"}, word[max(0, len(word)-2):]) {
+		return false
+	}
+	before := strings.ToLower(strings.TrimSpace(clause[:at[0]]))
+	return !strings.HasSuffix(before, "is") && !strings.HasSuffix(before, "are") && !strings.HasSuffix(before, "been")
+}
+
+// undone decides whether a verb changes the finished dish for good.
+func (m *miner) undone(v *verb, clause, step string, i int) bool {
+	switch v.undoes {
+	case always:
+		return true
+	case never:
+		return false
+	}
+	if into.MatchString(clause) {
+		return false // into a tin or a pan: still being made
+	}
+	late := float64(i+1) > prepAt*float64(len(m.r.Steps)) || len(m.r.Steps) == 1
+	last := i == len(m.r.Steps)-1
+	switch v.base {
+	case "cut", "slice", "carve", "break", "crack", "tear":
+		return late && (serving.MatchString(step) && (last || wholeOne.MatchString(clause)) || last && wholeOne.MatchString(clause))
+	case "spoon", "spread", "top", "squeeze", "grate", "ladle":
+		return late && (onto.MatchString(clause) || serving.MatchString(step) && last) && !cooksAfter(m.r, i)
+	}
+	if cooksAfter(m.r, i) {
+		return false
+	}
+	return late && (onto.MatchString(clause) || last || serving.MatchString(step))
+}
+
+var cooking = regexp.MustCompile(`(?i)\b(bake|roast|simmer|boil|fry|cook|churn|knead|oven|freeze|steam for|prove)\b`)
+
+// cooksAfter reports whether the dish still goes to the heat or the cold after a
+// step, so that it is not yet before the lens.
+func cooksAfter(r recipe.Recipe, i int) bool {
+	for _, s := range r.Steps[i+1:] {
+		if cooking.MatchString(s.Text) {
+			return true
+		}
+	}
+	return false
+}
+
+func short(clause string) string {
+	w := strings.Fields(clause)
+	if len(w) > 9 {
+		return strings.Join(w[:9], " ") + " …"
+	}
+	return strings.Join(w, " ")
+}
+
+// finals proposes the hero and what goes round it.
+func (m *miner) finals() {
+	end := len(m.r.Steps)
+	name := m.r.Title
+	if name == "" {
+		name = "The dish"
+	}
+	m.add(Proposal{Key: "hero", Kind: Hero, Step: end, Angle: m.angle, Cause: string(m.form), Title: name, Because: m.why})
+	second, why := ThreeQuarter, "the client wants a choice: the same dish from three-quarter"
+	if m.angle == ThreeQuarter {
+		second, why = Low, "the client wants a choice: the same dish from lower down"
+		if m.form == Plate && steams(m.r) == "" {
+			second, why = Down, "the client wants a choice: the same plate from straight above"
+		}
+	}
+	m.add(Proposal{Key: "alternate", Kind: Alternate, Step: end, Angle: second, Cause: m.angle, Title: name + ", another angle", Because: why})
+	cause := "texture"
+	if w := m.firstIn(glossy); w != "" {
+		cause = w
+	}
+	m.add(Proposal{Key: "detail", Kind: Detail, Step: end, Angle: ThreeQuarter, Cause: cause, Title: "Close on the " + strings.ToLower(cause), Because: "“" + cause + "” is worth coming close to"})
+	if w := many.FindString(name + " " + m.r.Yield); w != "" {
+		m.add(Proposal{Key: "repeat", Kind: Repeat, Step: end, Angle: Down, Cause: w, Title: "Rows of " + strings.ToLower(w), Because: "many alike (“" + w + "”) make a frame of repeated shapes"})
+	}
+	m.add(Proposal{Key: "free", Kind: Free, Step: end, Angle: m.angle, Cause: "after the winner", Title: "Free frames", Because: "camera off the tripod for five minutes once the winner is safe"})
+}
+
+func (m *miner) firstIn(re *regexp.Regexp) string {
+	for i := len(m.r.Steps) - 1; i >= 0; i-- {
+		if w := re.FindString(m.r.Steps[i].Text); w != "" {
+			return strings.ToLower(w)
+		}
+	}
+	return ""
+}

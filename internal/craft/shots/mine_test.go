@@ -1,0 +1,151 @@
+package shots
+
+import (
+	"testing"
+
+	"figladder/internal/craft/recipe"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestForms(t *testing.T) {
+	for base, want := range map[string][]string{
+		"pour": {"pour", "pours", "pouring", "poured"}, "drizzle": {"drizzle", "drizzles", "drizzling", "drizzled"},
+		"whip": {"whip", "whips", "whipping", "whipped"}, "squeeze": {"squeeze", "squeezes", "squeezing", "squeezed"},
+		"brush": {"brush", "brushes", "brushing", "brushed"}, "dip": {"dip", "dips", "dipping", "dipped"},
+		"stir": {"stir", "stirs", "stirring", "stirred"}, "beat": {"beat", "beats", "beating", "beaten"},
+	} {
+		assert.Equal(t, want, forms(base))
+	}
+}
+
+func steps(r []Irreversible) []int {
+	out := []int{}
+	for _, i := range r {
+		if len(out) == 0 || out[len(out)-1] != i.Step {
+			out = append(out, i.Step)
+		}
+	}
+	return out
+}
+
+func actionsOf(m Mined) []string {
+	var out []string
+	for _, p := range m.Proposals {
+		if p.Kind == Action {
+			out = append(out, p.Cause)
+		}
+	}
+	return out
+}
+
+var recipes = []struct {
+	name         string
+	ingredients  string
+	method       string
+	form         Form
+	angle        string
+	irreversible []int
+	action       []string // must be among them
+}{
+	{"Quince pavlova", "4 egg whites\n220 g caster sugar\n2 quinces\n300 ml double cream",
+		"Whisk the egg whites to stiff peaks.\nPour the sugar in slowly while whisking.\nBake for 90 minutes, then leave to cool in the oven.\nPoach the quinces until pink.\nPile on the cream and quinces, drizzle with the syrup.\nCut into wedges at the table.",
+		Tall, Level, []int{4, 5}, []string{"drizzle", "cut"}},
+	{"Cider mussels with sea beet", "1 kg mussels\n300 ml cider\n100 g sea beet",
+		"Rinse the mussels and tear off the beards.\nSoften the shallots in butter.\nPour in the cider, add the mussels, cover and steam for 4 minutes.\nStir in the sea beet.\nServe steaming, with parsley scattered over.",
+		Bowl, ThreeQuarter, []int{}, []string{"pour"}},
+	{"Sloe and tonic", "50 ml sloe gin\n150 ml tonic water\nice",
+		"Fill the glass with ice.\nPour the sloe gin over the ice.\nTop with tonic.", Drink, Level, []int{1, 2}, []string{"pour"}},
+	{"Cured trout on rye crispbread with horseradish", "500 g trout fillet\n4 rye crispbreads\n2 tbsp horseradish",
+		"Cure the trout for two days.\nSlice the trout thinly.\nSpread the crispbread with horseradish cream.\nLay on the trout, grate horseradish over and squeeze lemon over.",
+		Flat, Down, []int{2, 3}, []string{"squeeze"}},
+	{"Black sesame ice cream", "60 g black sesame seeds\n500 ml milk",
+		"Toast the sesame seeds.\nWhisk the yolks with sugar, pour into the pan and cook to a custard.\nChurn, then freeze for 4 hours.\nScoop into the coupe and sprinkle with sesame.",
+		Frozen, ThreeQuarter, []int{3}, []string{"sprinkle"}},
+	{"Leek soup", "3 leeks\n1 l stock",
+		"Slice the leeks.\nSweat in butter, add the stock and simmer for 20 minutes.\nBlend until smooth, return to the pan.\nLadle into bowls and drizzle with oil to serve.",
+		Bowl, ThreeQuarter, []int{3}, []string{"drizzle"}},
+	{"Winter salad", "2 heads chicory\n1 pomegranate",
+		"Cut the chicory into wedges.\nBreak open the pomegranate.\nArrange on a plate.\nPour the dressing over and toss just before serving.",
+		Flat, Down, []int{3}, []string{"pour"}},
+	{"Lemon tart", "6 lemons\n5 eggs",
+		"Roll out the pastry and line the tin.\nWhisk eggs and sugar with the lemon juice.\nPour the filling into the case and bake for 35 minutes.\nDust with icing sugar and torch the top.",
+		Flat, Down, []int{3}, []string{"dust", "torch"}},
+	{"Plain boiled potatoes", "1 kg new potatoes", "Boil the potatoes until tender.\nDrain and serve.", Plate, ThreeQuarter, []int{}, nil},
+	{"Smoked pear toddy", "1 pear\n50 ml pear spirit",
+		"Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass.",
+		Drink, Level, []int{2, 3}, []string{"flame", "pour"}},
+}
+
+func TestMineFindsActionsAndWhatCannotBeUndone(t *testing.T) {
+	for _, row := range recipes {
+		t.Run(row.name, func(t *testing.T) {
+			r := recipe.Typed(row.name, row.ingredients, row.method)
+			form, _ := GuessForm(r)
+			assert.Equal(t, row.form, form)
+			m := Mine(r, form)
+			assert.Equal(t, row.irreversible, steps(m.Irreversible), "%+v", m.Irreversible)
+			for _, a := range row.action {
+				assert.Contains(t, actionsOf(m), a)
+			}
+			safe := map[int]int{}
+			for at, p := range m.Proposals {
+				assert.NotEmpty(t, p.Because, p.Key)
+				assert.NotEmpty(t, p.Cause, p.Key)
+				assert.NotEmpty(t, p.Angle, p.Key)
+				if p.Kind == Safe {
+					safe[p.Step] = at
+				}
+				if p.Kind == Hero {
+					assert.Equal(t, row.angle, p.Angle)
+				}
+			}
+			require.Len(t, safe, len(row.irreversible), "one safe frame before each")
+			for at, p := range m.Proposals {
+				if s, ok := safe[p.Step]; ok && p.Kind == Action {
+					assert.Less(t, s, at, "the safe frame comes before the action it guards")
+				}
+			}
+			assert.Equal(t, m, Mine(r, form), "the same recipe gives the same frames")
+		})
+	}
+}
+
+func TestPourAsksForHandsAndAShutter(t *testing.T) {
+	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Pour the tonic over."), Drink)
+	for _, p := range m.Proposals {
+		if p.Kind == Action {
+			assert.Equal(t, 1, p.Hands)
+			assert.True(t, p.Shutter)
+			assert.Equal(t, "seconds", p.Hold)
+			return
+		}
+	}
+	t.Fatal("no pour found")
+}
+
+func TestFlameCarriesItsCaution(t *testing.T) {
+	m := Mine(recipe.Typed("Pears", "4 pears", "Flambé the pears."), Plate)
+	for _, p := range m.Proposals {
+		if p.Kind == Action {
+			assert.Contains(t, p.Caution, "local")
+			return
+		}
+	}
+	t.Fatal("no flame found")
+}
+
+func TestDescribingWordsAreNotActions(t *testing.T) {
+	m := Mine(recipe.Typed("Bowl", "", "Add the sliced leeks and a squeeze of lemon.\nServe with toasted bread."), Plate)
+	assert.Empty(t, actionsOf(m))
+	assert.Empty(t, m.Irreversible)
+}
+
+func TestEmptyRecipeStillHasItsHero(t *testing.T) {
+	m := Mine(recipe.Typed("", "", ""), Plate)
+	var kinds []Kind
+	for _, p := range m.Proposals {
+		kinds = append(kinds, p.Kind)
+	}
+	assert.Equal(t, []Kind{Hero, Alternate, Detail, Free}, kinds)
+}
