@@ -3,6 +3,7 @@ module figladder
 go 1.26.8
 
 require (
+	github.com/lucasb-eyer/go-colorful v1.4.1
 	github.com/stretchr/testify v1.12.1
 	gonum.org/v1/gonum v0.17.0
 	pgregory.net/rapid v1.3.0

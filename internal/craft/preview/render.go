@@ -1,0 +1,300 @@
+package preview
+
+import (
+	"image"
+	"math"
+	"sync"
+
+	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/optics"
+	"figladder/internal/craft/scene"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Options says how large and how fine a picture is.
+type Options struct {
+	LongPx  int   // pixels on the long side
+	Samples int   // looks through the lens per pixel
+	Seed    int64 // of the grain; the same seed gives the same picture
+}
+
+// Render draws an accepted set as exposed. The image lies as the camera does.
+func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image.RGBA {
+	c := s.Camera
+	across, up := c.FrameSensor()
+	w, h := o.LongPx, int(math.Round(float64(o.LongPx)*up/across))
+	if up > across {
+		w, h = int(math.Round(float64(o.LongPx)*across/up)), o.LongPx
+	}
+	d := newDrawing(s, x, w, h)
+	lens, image0 := s.Lens(), s.ImageDistanceMm()
+	right, upV, forward := s.Axes()
+	radius := c.FocalMm / x.Aperture / 2
+	img := image.NewRGBA(image.Rect(0, 0, w, h))
+	grain := 0.0035 * math.Sqrt(float64(x.ISO)/100)
+	var rows sync.WaitGroup
+	next := make(chan int)
+	for range 4 {
+		rows.Go(func() {
+			for j := range next {
+				for i := 0; i < w; i++ {
+					var sum colour
+					turn := hash(int64(i), int64(j), o.Seed) * 2 * math.Pi
+					for k := 0; k < o.Samples; k++ {
+						u := (float64(i)+0.5+0.6*(hash(int64(i), int64(j), o.Seed+int64(k)+1)-0.5))/float64(w)*2 - 1
+						v := 1 - (float64(j)+0.5+0.6*(hash(int64(j), int64(i), o.Seed+int64(k)+7)-0.5))/float64(h)*2
+						dir := r3.Add(forward, r3.Add(r3.Scale(u*across/2/image0, right), r3.Scale(v*up/2/image0, upV)))
+						at := r3.Add(lens, r3.Scale(focusMm, dir)) // where this pixel is sharp
+						// Spread the looks evenly over the lens opening.
+						rr, th := radius*math.Sqrt((float64(k)+0.5)/float64(o.Samples)), turn+float64(k)*2.399963
+						sin, cos := math.Sincos(th)
+						from := r3.Add(lens, r3.Add(r3.Scale(rr*cos, right), r3.Scale(rr*sin, upV)))
+						sum = sum.add(d.look(from, r3.Unit(r3.Sub(at, from))))
+					}
+					sum = sum.scale(1 / float64(o.Samples))
+					g := (hash(int64(i), int64(j), o.Seed+101) + hash(int64(i), int64(j), o.Seed+102) - 1) * grain * 2
+					n := 4 * (j*img.Stride/4 + i)
+					img.Pix[n] = encode(sum.r + g*math.Sqrt(math.Max(0.01, sum.r)))
+					img.Pix[n+1] = encode(sum.g + g*math.Sqrt(math.Max(0.01, sum.g)))
+					img.Pix[n+2] = encode(sum.b + g*math.Sqrt(math.Max(0.01, sum.b)))
+					img.Pix[n+3] = 255
+				}
+			}
+		})
+	}
+	for j := 0; j < h; j++ {
+		next <- j
+	}
+	close(next)
+	rows.Wait()
+	return img
+}
+
+// drawing is a set made ready: solids, and the light on every surface.
+type drawing struct {
+	s       scene.Set
+	solids  []turned
+	lit     [][]float64 // light on each solid, by vertex and turn
+	table   sheet
+	wall    sheet
+	wallY   float64
+	source  light.Rect
+	card    light.Rect
+	cardLux float64
+	perLux  float64 // picture value of a white surface under one lux
+	wood    colour
+}
+
+const turns = 32
+
+func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
+	d := &drawing{s: s, solids: solids(s), source: s.Light.Rect(), card: s.Card.Rect(), wood: parse(s.Table.Colour), wallY: s.Table.DepthMm + 500}
+	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
+	if err != nil {
+		m = 0
+	}
+	metered := exposure.LuxFromEV100(exposure.EV100(optics.EffectiveNumber(x.Aperture, m, 1), x.Seconds, float64(x.ISO)))
+	d.perLux = 1 / metered
+
+	set := s.Lighting(s.Card.On)
+	e := light.NewEngine(set, light.Coarse)
+	// What is inside the dish is lit past its own stand-in cylinder.
+	open := set
+	open.Solids = nil
+	inside := light.NewEngine(open, light.Coarse)
+	d.table = shade(s.Table.WidthMm, s.Table.DepthMm, 104, 60, func(u, v float64) float64 {
+		return e.At(r3.Vec{X: u, Y: v, Z: 0.05}, r3.Vec{Z: 1}).Total()
+	})
+	d.wall = shade(4000, 2000, 16, 10, func(u, v float64) float64 {
+		return inside.At(r3.Vec{X: u - 2000 + s.Table.WidthMm/2, Y: d.wallY, Z: v - 400}, r3.Vec{Y: -1}).Total()
+	})
+	if s.Card.On {
+		n := d.card.Normal()
+		d.cardLux = e.At(r3.Add(d.card.Centre, r3.Scale(0.1, n)), n).Total()
+	}
+	d.lit = make([][]float64, len(d.solids))
+	var all sync.WaitGroup
+	for k := range d.solids {
+		all.Go(func() { d.lit[k] = d.light(inside, &d.solids[k]) })
+	}
+	all.Wait()
+	return d
+}
+
+// light is the light at each vertex and turn of a solid. Below the rim of its
+// vessel a surface sees less of the room.
+func (d *drawing) light(e *light.Engine, t *turned) []float64 {
+	out := make([]float64, len(t.r)*turns)
+	rim := d.s.Vessel.HeightMm
+	for i := range t.r {
+		sunk := 0.0
+		if t.edible || t.nr[i] < 0 {
+			sunk = math.Max(0, rim-t.z[i]) / math.Max(d.s.Vessel.DiameterMm/2, 1)
+		}
+		for j := 0; j < turns; j++ {
+			sin, cos := math.Sincos(float64(j) * 2 * math.Pi / turns)
+			n := r3.Vec{X: t.nr[i] * sin, Y: t.nr[i] * cos, Z: t.nz[i]}
+			p := r3.Add(r3.Vec{X: t.x + t.r[i]*sin, Y: t.y + t.r[i]*cos, Z: math.Max(t.z[i], 1)}, r3.Scale(0.3, n))
+			out[i*turns+j] = e.At(p, n).Total() / (1 + sunk*1.2)
+		}
+	}
+	return out
+}
+
+func (d *drawing) onSolid(k int, h hit) float64 {
+	f := math.Mod(h.turn/(2*math.Pi)+1, 1) * turns
+	j := int(f) % turns
+	f -= math.Floor(f)
+	g := d.lit[k]
+	row := func(i int) float64 { return g[i*turns+j]*(1-f) + g[i*turns+(j+1)%turns]*f }
+	return row(h.seg)*(1-h.along) + row(h.seg+1)*h.along
+}
+
+// sheet is light on a flat rectangle at even nodes.
+type sheet struct {
+	w, h   float64
+	nx, ny int
+	lux    []float64
+}
+
+func shade(w, h float64, nx, ny int, at func(u, v float64) float64) sheet {
+	s := sheet{w, h, nx, ny, make([]float64, (nx+1)*(ny+1))}
+	var rows sync.WaitGroup
+	for j := 0; j <= ny; j++ {
+		rows.Go(func() {
+			for i := 0; i <= nx; i++ {
+				s.lux[j*(nx+1)+i] = at(w*float64(i)/float64(nx), h*float64(j)/float64(ny))
+			}
+		})
+	}
+	rows.Wait()
+	return s
+}
+
+func (s *sheet) at(u, v float64) float64 {
+	fx := math.Min(math.Max(u/s.w, 0), 1) * float64(s.nx)
+	fy := math.Min(math.Max(v/s.h, 0), 1) * float64(s.ny)
+	i, j := min(int(fx), s.nx-1), min(int(fy), s.ny-1)
+	fx, fy = fx-float64(i), fy-float64(j)
+	k := j*(s.nx+1) + i
+	return (s.lux[k]*(1-fx)+s.lux[k+1]*fx)*(1-fy) + (s.lux[k+s.nx+1]*(1-fx)+s.lux[k+s.nx+2]*fx)*fy
+}
+
+// look returns the picture value along a ray.
+func (d *drawing) look(o, dir r3.Vec) colour {
+	best := math.Inf(1)
+	which := -1
+	var at hit
+	for k := range d.solids {
+		if h, ok := d.solids[k].meet(o, dir, best); ok {
+			best, which, at = h.t, k, h
+		}
+	}
+	out := colour{0.01, 0.01, 0.01}
+	if dir.Z < 0 {
+		if t := -o.Z / dir.Z; t < best {
+			if x, y := o.X+t*dir.X, o.Y+t*dir.Y; x >= 0 && x <= d.s.Table.WidthMm && y >= 0 && y <= d.s.Table.DepthMm {
+				best, which = t, -1
+				out = d.planks(x, y).scale(d.table.at(x, y) * d.perLux)
+			}
+		}
+	}
+	if dir.Y > 0 {
+		if t := (d.wallY - o.Y) / dir.Y; t < best {
+			best, which = t, -1
+			x, z := o.X+t*dir.X, o.Z+t*dir.Z
+			out = colour{0.16, 0.17, 0.18}.scale(d.wall.at(x+2000-d.s.Table.WidthMm/2, z+400) * d.perLux)
+		}
+	}
+	if d.s.Card.On {
+		if t, front, ok := flat(d.card, o, dir, best); ok {
+			best, which = t, -1
+			white := d.s.Card.Reflectance
+			if !front {
+				white = 0.3
+			}
+			out = colour{white, white, white}.scale(d.cardLux * d.perLux)
+		}
+	}
+	if t, front, ok := flat(d.source, o, dir, best); ok && front {
+		best, which = t, -1
+		out = colour{1, 1, 1}.scale(math.Pi * d.s.Light.LuminanceCdM2 * d.perLux)
+	}
+	if which >= 0 {
+		return d.solid(which, at, dir)
+	}
+	return out
+}
+
+// solid is the picture value of a vessel or food: diffuse light, and the mirror
+// image of the source in its gloss.
+func (d *drawing) solid(k int, h hit, dir r3.Vec) colour {
+	t := &d.solids[k]
+	n := h.n
+	if r3.Dot(n, dir) > 0 {
+		n = r3.Scale(-1, n)
+	}
+	base := t.colour
+	if t.edible {
+		base = d.dish(h, base)
+	}
+	out := base.scale(d.onSolid(k, h) * d.perLux)
+	if t.gloss > 0 {
+		mirror := r3.Sub(dir, r3.Scale(2*r3.Dot(dir, n), n))
+		if _, front, ok := flat(d.source, r3.Add(h.at, r3.Scale(0.5, n)), mirror, math.Inf(1)); ok && front {
+			cos := math.Abs(r3.Dot(dir, n))
+			share := 0.04 + 0.96*math.Pow(1-cos, 5) // Schlick's form of Fresnel, n = 1.5
+			v := math.Pi * d.s.Light.LuminanceCdM2 * d.perLux * share * t.gloss * 0.35
+			out = out.add(colour{v, v, v})
+		}
+	}
+	return out
+}
+
+// dish gives food a broken surface and its garnish.
+func (d *drawing) dish(h hit, base colour) colour {
+	x, y := h.at.X-d.s.Vessel.XMm, h.at.Y-d.s.Vessel.YMm
+	scale := math.Max(d.s.Vessel.DiameterMm/22, 3)
+	rough := 0.6
+	if d.s.Food.AboveMm <= 0 {
+		rough = 0.12
+	}
+	n := noise(x/scale+h.at.Z/scale, y/scale, 5)*0.65 + noise(x/scale*3, y/scale*3+h.at.Z/scale, 6)*0.35
+	base = base.scale(1 - rough/2 + rough*n)
+	if d.s.Food.Garnish != "" && h.n.Z > 0.25 && d.s.Food.AboveMm > 0 {
+		if noise(x/scale*1.3+31, y/scale*1.3+7, 9) > 0.74 {
+			base = parse(d.s.Food.Garnish).scale(0.75 + 0.5*noise(x/scale*5, y/scale*5, 11))
+		}
+	}
+	return base
+}
+
+// planks is the table's colour at a place: boards of slightly different tone with
+// a grain along x. Its mean is scaled to the table's reflectance.
+func (d *drawing) planks(x, y float64) colour {
+	const width = 145.0
+	board := math.Floor(y / width)
+	tone := 0.88 + 0.24*hash(int64(board), 3, 21)
+	grain := 0.9 + 0.2*noise(x/160+board*17, y/3.2, 22) + 0.06*(noise(x/40, y/1.4, 23)-0.5)
+	edge := math.Abs(y/width - math.Round(y/width))
+	if edge*width < 1.2 {
+		tone *= 0.45
+	}
+	lum := math.Max(0.2126*d.wood.r+0.7152*d.wood.g+0.0722*d.wood.b, 1e-3)
+	return d.wood.scale(tone * grain * math.Min(d.s.Table.Reflectance/lum, 8))
+}
+
+func flat(q light.Rect, o, dir r3.Vec, best float64) (t float64, front, ok bool) {
+	n := r3.Cross(q.U, q.V)
+	den := r3.Dot(n, dir)
+	if den == 0 {
+		return 0, false, false
+	}
+	t = r3.Dot(n, r3.Sub(q.Centre, o)) / den
+	if t <= 1e-3 || t >= best {
+		return 0, false, false
+	}
+	p := r3.Sub(r3.Add(o, r3.Scale(t, dir)), q.Centre)
+	return t, den < 0, math.Abs(r3.Dot(p, q.U)) <= r3.Norm2(q.U) && math.Abs(r3.Dot(p, q.V)) <= r3.Norm2(q.V)
+}
