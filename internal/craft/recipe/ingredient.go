@@ -62,6 +62,9 @@ func ParseIngredient(line string) Ingredient {
 	written := tidy(line)
 	p := &parser{rest: strings.TrimSpace(spaces.ReplaceAllString(dashes.Replace(vulgar.Replace(written)), " "))}
 	out := Ingredient{Written: written, Understood: true}
+	if len(written) > longest {
+		return Ingredient{Written: written, Item: written}
+	}
 	p.source()
 	out.Low, out.High = p.amount()
 	p.times(&out)
@@ -103,6 +106,9 @@ func (p *parser) take(re *regexp.Regexp) []string {
 	}
 	return m
 }
+
+// longest is the longest line, in bytes, that can be one ingredient.
+const longest = 400
 
 var partOf = regexp.MustCompile(`(?i)^(?:the )?((?:finely |freshly )?(?:grated |squeezed )?(?:juice|zest|rind|peel|seeds|leaves)(?: and (?:juice|zest|rind))?) (?:of|from) `)
 

@@ -1,0 +1,5 @@
+package cluster
+
+import "runtime"
+
+func lockThread() { runtime.LockOSThread() }

@@ -1,0 +1,204 @@
+// Package store keeps Fig Ladder's rows in PostgreSQL and its pictures in files.
+// It knows nothing of the rules of the job.
+//
+// What a shoot is made of is kept as documents whose types belong to craft, so
+// that a new field is added in one struct and needs no migration. What is
+// searched, ordered or counted has a column and an index.
+package store
+
+import (
+	"time"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/recipe"
+	"figladder/internal/craft/release"
+	"figladder/internal/craft/scene"
+	"github.com/google/uuid"
+)
+
+// Row is a row that deeds may change and undo.
+type Row interface {
+	Table() string    // name of its table, also its kind in the journal
+	ID() string       // its key
+	At() int          // its version
+	SetVersion(v int) // puts a version
+	Fresh() Row       // an empty row of the same kind
+}
+
+// Base is what every editable row has.
+type Base struct {
+	Key       string    `gorm:"column:id;primaryKey" json:"id" readOnly:"true" doc:"Key of the row"`
+	Version   int       `json:"version" doc:"Counts saves; send back the one you read"`
+	CreatedAt time.Time `json:"createdAt" readOnly:"true" doc:"When it was made"`
+}
+
+// ID implements Row.
+func (b *Base) ID() string { return b.Key }
+
+// At implements Row.
+func (b *Base) At() int { return b.Version }
+
+// SetVersion implements Row.
+func (b *Base) SetVersion(v int) { b.Version = v }
+
+// NewBase returns a base with a fresh key, ordered by time.
+func NewBase() Base {
+	return Base{Key: uuid.Must(uuid.NewV7()).String(), Version: 1, CreatedAt: time.Now().UTC()}
+}
+
+// Person can sign in.
+type Person struct {
+	ID           string    `gorm:"primaryKey" json:"id" doc:"Key"`
+	Email        string    `json:"email" doc:"Signs in with it"`
+	Name         string    `json:"name" doc:"Name"`
+	Role         string    `json:"role" enum:"owner,crew" doc:"What they may do"`
+	PasswordHash string    `json:"-"`
+	CreatedAt    time.Time `json:"createdAt" doc:"Since when"`
+}
+
+// TableName implements gorm's Tabler.
+func (Person) TableName() string { return "people" }
+
+// Shoot is one day's work with its brief.
+type Shoot struct {
+	Base
+	Name  string      `json:"name" minLength:"1" maxLength:"200" doc:"Name of the shoot"`
+	Day   *string     `gorm:"column:day" json:"-"` // brief.When, kept as a column for ordering
+	Brief brief.Brief `gorm:"serializer:json" json:"brief" doc:"What it is for"`
+}
+
+// Dish is one dish of a shoot.
+type Dish struct {
+	Base
+	ShootID  string        `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Position int           `json:"position" doc:"Order in the shoot"`
+	Form     string        `json:"form" enum:"plate,flat,tall,soup,drink,frozen" doc:"Shape as a camera meets it"`
+	Recipe   recipe.Recipe `gorm:"serializer:json" json:"recipe" doc:"How it is made"`
+	Dropped  []string      `gorm:"serializer:json" json:"dropped" doc:"Keys of proposals set aside"`
+}
+
+// Tick is a finish step done.
+type Tick struct {
+	Key string    `json:"key" doc:"Which step"`
+	At  time.Time `json:"at" doc:"When"`
+}
+
+// Shot is one frame wanted.
+type Shot struct {
+	Base
+	ShootID  string        `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	DishID   string        `json:"dishId" readOnly:"true" doc:"Its dish"`
+	Position int           `json:"position" doc:"Order in the shoot"`
+	Kind     string        `json:"kind" doc:"What the frame is for"`
+	Title    string        `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
+	Because  string        `json:"because" maxLength:"1000" doc:"Why it is on the list"`
+	Cause    string        `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
+	Proposal string        `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
+	Step     int           `json:"step" doc:"Step of the method it belongs to"`
+	Angle    string        `json:"angle" maxLength:"60" doc:"Angle word"`
+	Hands    int           `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
+	Shutter  bool          `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Hold     string        `json:"hold" maxLength:"200" doc:"How long it holds"`
+	Caution  string        `json:"caution" maxLength:"500" doc:"Safety"`
+	Guards   string        `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
+	Ticks    []Tick        `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
+	Words    release.Words `gorm:"serializer:json" json:"words" doc:"Words that go out with it"`
+}
+
+// SetRow is the set planned for a shot.
+type SetRow struct {
+	Base
+	ShotID string    `json:"shotId" readOnly:"true" doc:"Its shot"`
+	Set    scene.Set `gorm:"serializer:json" json:"set" doc:"The set"`
+}
+
+// Copy is one verified copy of a frame's file.
+type Copy struct {
+	Where      string    `json:"where" doc:"Which store"`
+	VerifiedAt time.Time `json:"verifiedAt" doc:"When it was read back and its hash agreed"`
+}
+
+// Frame is one frame taken.
+type Frame struct {
+	Base
+	ShootID  string            `json:"shootId" doc:"Its shoot"`
+	ShotID   string            `json:"shotId" doc:"Its shot"`
+	SHA256   string            `gorm:"column:sha256" json:"sha256" doc:"Hash of the file, and its name"`
+	Bytes    int               `json:"bytes" doc:"Size of the file"`
+	WidthPx  int               `json:"widthPx" doc:"Width"`
+	HeightPx int               `json:"heightPx" doc:"Height"`
+	TakenAt  time.Time         `json:"takenAt" doc:"When"`
+	Settings exposure.Settings `gorm:"serializer:json" json:"settings" doc:"How it was exposed"`
+	Set      scene.Set         `gorm:"serializer:json" json:"set" doc:"The set as it stood"`
+	Copies   []Copy            `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
+	Kept     bool              `json:"kept" doc:"Whether it is the one"`
+}
+
+// Approval is a yes to a kept frame.
+type Approval struct {
+	Base
+	ShootID string `json:"shootId" doc:"Its shoot"`
+	ShotID  string `json:"shotId" doc:"Its shot"`
+	FrameID string `json:"frameId" doc:"The frame"`
+	Who     string `json:"who" doc:"Who said yes"`
+	Words   string `json:"words" doc:"What they said"`
+}
+
+// Publication is one cut of a frame on its way to an outlet.
+type Publication struct {
+	ID        string        `gorm:"primaryKey" json:"id" doc:"Key"`
+	ShootID   string        `json:"shootId" doc:"Its shoot"`
+	ShotID    string        `json:"shotId" doc:"Its shot"`
+	FrameID   string        `json:"frameId" doc:"The frame"`
+	Outlet    string        `json:"outlet" doc:"Which outlet"`
+	Crop      release.Crop  `gorm:"serializer:json" json:"crop" doc:"The part of the frame"`
+	Words     release.Words `gorm:"serializer:json" json:"words" doc:"Words in the file"`
+	SHA256    string        `gorm:"column:sha256" json:"sha256" doc:"Hash of the cut's file"`
+	Bytes     int           `json:"bytes" doc:"Size of the file"`
+	WidthPx   int           `json:"widthPx" doc:"Width"`
+	HeightPx  int           `json:"heightPx" doc:"Height"`
+	State     string        `json:"state" enum:"waiting,accepted,refused" doc:"Where it stands"`
+	Answer    string        `json:"answer" doc:"The outlet's receipt, or why it refused"`
+	CreatedAt time.Time     `json:"createdAt" doc:"When it was sent off"`
+	DoneAt    *time.Time    `json:"doneAt" doc:"When the outlet answered"`
+}
+
+// Change is one row of a deed before and after; null where it was not there.
+type Change struct {
+	Table  string `json:"table"`
+	ID     string `json:"id"`
+	Before []byte `json:"before"`
+	After  []byte `json:"after"`
+}
+
+// Deed is one thing a person did, so that it can be undone.
+type Deed struct {
+	ID       int64     `gorm:"primaryKey" json:"id" doc:"Counts up"`
+	ShootID  string    `json:"shootId" doc:"Its shoot"`
+	PersonID string    `json:"-"`
+	At       time.Time `json:"at" doc:"When"`
+	Words    string    `json:"words" doc:"What was done"`
+	Changes  []Change  `gorm:"serializer:json" json:"-"`
+	Undone   bool      `json:"undone" doc:"Whether it was taken back"`
+}
+
+func (Shoot) Table() string    { return "shoots" }
+func (Dish) Table() string     { return "dishes" }
+func (Shot) Table() string     { return "shots" }
+func (SetRow) Table() string   { return "sets" }
+func (Frame) Table() string    { return "frames" }
+func (Approval) Table() string { return "approvals" }
+
+func (*Shoot) Fresh() Row    { return &Shoot{} }
+func (*Dish) Fresh() Row     { return &Dish{} }
+func (*Shot) Fresh() Row     { return &Shot{} }
+func (*SetRow) Fresh() Row   { return &SetRow{} }
+func (*Frame) Fresh() Row    { return &Frame{} }
+func (*Approval) Fresh() Row { return &Approval{} }
+
+// TableName tells gorm what Table tells the journal.
+func (SetRow) TableName() string { return "sets" }
+
+// kinds lists every Row, for the journal to make them again.
+var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{}}

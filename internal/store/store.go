@@ -1,0 +1,77 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"fmt"
+	"io/fs"
+	"time"
+
+	_ "github.com/jackc/pgx/v5/stdlib" // the driver behind database/sql
+	"github.com/pressly/goose/v3"
+	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
+	"github.com/riverqueue/river/rivermigrate"
+	"gorm.io/driver/postgres"
+	"gorm.io/gorm"
+	"gorm.io/gorm/logger"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Store is the open database.
+type Store struct {
+	*gorm.DB
+	SQL *sql.DB
+}
+
+// Open connects to PostgreSQL at url. It does not migrate.
+func Open(ctx context.Context, url string) (*Store, error) {
+	db, err := sql.Open("pgx", url)
+	if err != nil {
+		return nil, err
+	}
+	db.SetMaxOpenConns(40)
+	db.SetMaxIdleConns(10)
+	db.SetConnMaxIdleTime(5 * time.Minute)
+	if err := db.PingContext(ctx); err != nil {
+		db.Close()
+		return nil, fmt.Errorf("the database does not answer: %w", err)
+	}
+	g, err := gorm.Open(postgres.New(postgres.Config{Conn: db}), &gorm.Config{
+		Logger: logger.Discard, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true, TranslateError: true,
+	})
+	if err != nil {
+		db.Close()
+		return nil, err
+	}
+	return &Store{DB: g, SQL: db}, nil
+}
+
+// Close lets go of the database.
+func (s *Store) Close() error { return s.SQL.Close() }
+
+// Migrate brings the database to this binary's shape, its own tables and the
+// queue's. It is safe to call at every start.
+func (s *Store) Migrate(ctx context.Context) error {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectPostgres, s.SQL, files)
+	if err != nil {
+		return err
+	}
+	if _, err := p.Up(ctx); err != nil {
+		return fmt.Errorf("migrating: %w", err)
+	}
+	m, err := rivermigrate.New(riverdatabasesql.New(s.SQL), nil)
+	if err != nil {
+		return err
+	}
+	if _, err := m.Migrate(ctx, rivermigrate.DirectionUp, nil); err != nil {
+		return fmt.Errorf("migrating the queue: %w", err)
+	}
+	return nil
+}

@@ -1,0 +1,116 @@
+package studio
+
+import (
+	"context"
+	"errors"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"gorm.io/gorm"
+)
+
+// PlannedSet is a shot's set; version 0 until it is first saved.
+type PlannedSet struct {
+	Set     scene.Set `json:"set" doc:"The set"`
+	Version int       `json:"version" doc:"Counts saves; 0 before the first"`
+}
+
+// SetOf returns a shot's set, or the one it would start with.
+func (s *Studio) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
+	shot, err := s.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	row := &store.SetRow{}
+	err = s.Store.WithContext(ctx).Where("shot_id = ?", shotID).First(row).Error
+	if err == nil {
+		return &PlannedSet{Set: row.Set, Version: row.Version}, nil
+	}
+	if !errors.Is(err, gorm.ErrRecordNotFound) {
+		return nil, err
+	}
+	dish, err := s.Dish(ctx, shot.DishID)
+	if err != nil {
+		return nil, err
+	}
+	set := scene.StartFor(shot.Angle, dish.Form)
+	set.Food.Name = dish.Recipe.Title
+	return &PlannedSet{Set: set}, nil
+}
+
+// SaveSet saves a shot's set. version is the one read, 0 for the first save.
+func (s *Studio) SaveSet(ctx context.Context, who Who, shotID string, version int, set scene.Set) (*PlannedSet, error) {
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	shot, err := s.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	out := &PlannedSet{Set: set}
+	return out, s.deed(ctx, who, is(shot.ShootID), "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
+		row := &store.SetRow{}
+		err := j.TX.Where("shot_id = ?", shotID).First(row).Error
+		if errors.Is(err, gorm.ErrRecordNotFound) {
+			row = &store.SetRow{Base: store.NewBase(), ShotID: shotID, Set: set}
+			out.Version = row.Version
+			return j.Create(row)
+		}
+		if err != nil {
+			return err
+		}
+		row.Version, row.Set = version, set
+		if err := j.Update(row); err != nil {
+			return err
+		}
+		out.Version = row.Version
+		return nil
+	})
+}
+
+// wants is what the shoot of a shot asks of its set.
+func (s *Studio) wants(ctx context.Context, shotID string) (scene.Wants, error) {
+	shot, err := s.Shot(ctx, shotID)
+	if err != nil {
+		return scene.Wants{}, err
+	}
+	shoot, err := s.Shoot(ctx, shot.ShootID)
+	if err != nil {
+		return scene.Wants{}, err
+	}
+	ratio := shoot.Brief.Mood.TargetRatio()
+	return scene.Wants{OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
+		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, nil
+}
+
+// ReadSet works out everything about a set, saved or not. Quick is for while
+// something is being dragged.
+func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quick bool) (*scene.Report, error) {
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	w, err := s.wants(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	detail := light.Fine
+	if quick {
+		detail = light.Coarse
+	}
+	r := scene.Read(set, w, detail)
+	return &r, nil
+}
+
+// ApplyTry returns a set with a try's edits made. Nothing is saved.
+func (s *Studio) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, error) {
+	after, bad := scene.Apply(set, edits)
+	if bad == nil {
+		bad = after.Check()
+	}
+	if err := fields("set.", bad); err != nil {
+		return nil, err
+	}
+	return &after, nil
+}

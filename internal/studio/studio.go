@@ -1,0 +1,112 @@
+// Package studio is what people do in Fig Ladder: one file a topic, each function
+// one deed in one transaction. It turns rows into craft's types and back.
+package studio
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"time"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/standin"
+	"figladder/internal/store"
+	"gorm.io/gorm"
+)
+
+// Studio does deeds.
+type Studio struct {
+	Store  *store.Store
+	Vault  *store.Vault
+	Camera standin.Camera
+	Outlet standin.Outlet
+	Queue  Queue
+	Clock  func() time.Time // time.Now when nil
+}
+
+// Queue hands long work to the background, inside the transaction that asks for
+// it, so that neither can be lost without the other.
+type Queue interface {
+	Publish(ctx context.Context, tx *sql.Tx, publicationID string) error
+}
+
+// Who is the person doing a deed.
+type Who struct {
+	ID   string
+	Name string
+	Role string
+}
+
+// FieldError says which fields of what was sent cannot be accepted.
+type FieldError struct{ Problems []finding.FieldProblem }
+
+func (e *FieldError) Error() string {
+	return fmt.Sprintf("%s: %s", e.Problems[0].Path, e.Problems[0].Words)
+}
+
+// RuleError says that a deed is not possible yet, and what is missing.
+type RuleError struct{ Words string }
+
+func (e *RuleError) Error() string { return e.Words }
+
+func rule(words string, args ...any) error { return &RuleError{Words: fmt.Sprintf(words, args...)} }
+
+func fields(prefix string, ps []finding.FieldProblem) error {
+	if len(ps) == 0 {
+		return nil
+	}
+	out := make([]finding.FieldProblem, len(ps))
+	for i, p := range ps {
+		out[i] = finding.FieldProblem{Path: prefix + p.Path, Words: p.Words}
+	}
+	return &FieldError{Problems: out}
+}
+
+func (s *Studio) now() time.Time {
+	if s.Clock != nil {
+		return s.Clock().UTC()
+	}
+	return time.Now().UTC()
+}
+
+// deed runs f in a transaction and writes down what it changed, so that it can be
+// undone.
+func (s *Studio) deed(ctx context.Context, who Who, shootID func() string, words string, f func(j *store.Journal) error) error {
+	return s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		j := &store.Journal{TX: tx}
+		if err := f(j); err != nil {
+			return err
+		}
+		return j.Close(shootID(), who.ID, words)
+	})
+}
+
+func is(id string) func() string { return func() string { return id } }
+
+// Undo takes back the last deed of a shoot.
+func (s *Studio) Undo(ctx context.Context, shootID string) (*store.Deed, error) {
+	return s.turn(ctx, shootID, store.Undo)
+}
+
+// Redo does the deed taken back last again.
+func (s *Studio) Redo(ctx context.Context, shootID string) (*store.Deed, error) {
+	return s.turn(ctx, shootID, store.Redo)
+}
+
+func (s *Studio) turn(ctx context.Context, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
+	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		d, err = f(tx, shootID)
+		return err
+	})
+	if errors.Is(err, gorm.ErrDuplicatedKey) || errors.Is(err, gorm.ErrForeignKeyViolated) {
+		err = store.ErrMovedOn
+	}
+	return d, err
+}
+
+// Deeds lists the latest deeds of a shoot, newest first.
+func (s *Studio) Deeds(ctx context.Context, shootID string, most int) ([]store.Deed, error) {
+	out := []store.Deed{}
+	return out, s.Store.WithContext(ctx).Omit("changes").Where("shoot_id = ?", shootID).Order("id desc").Limit(most).Find(&out).Error
+}
