@@ -33,7 +33,7 @@ type Camera interface {
 // Drawn is the simulated camera: it draws what stands before it. Whatever the
 // body's pixels, it delivers LongPx on the long side.
 type Drawn struct {
-	LongPx  int // 2400 when 0
+	LongPx  int // 2000 when 0
 	Samples int // looks through the lens per pixel, 8 when 0
 }
 
@@ -41,7 +41,7 @@ type Drawn struct {
 func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 	long, samples := d.LongPx, d.Samples
 	if long == 0 {
-		long = 2400
+		long = 2000
 	}
 	if samples == 0 {
 		samples = 8

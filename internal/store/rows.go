@@ -87,23 +87,22 @@ type Tick struct {
 // Shot is one frame wanted.
 type Shot struct {
 	Base
-	ShootID  string        `json:"shootId" readOnly:"true" doc:"Its shoot"`
-	DishID   string        `json:"dishId" readOnly:"true" doc:"Its dish"`
-	Position int           `json:"position" doc:"Order in the shoot"`
-	Kind     string        `json:"kind" doc:"What the frame is for"`
-	Title    string        `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
-	Because  string        `json:"because" maxLength:"1000" doc:"Why it is on the list"`
-	Cause    string        `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
-	Proposal string        `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
-	Step     int           `json:"step" doc:"Step of the method it belongs to"`
-	Angle    string        `json:"angle" maxLength:"60" doc:"Angle word"`
-	Hands    int           `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
-	Shutter  bool          `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
-	Hold     string        `json:"hold" maxLength:"200" doc:"How long it holds"`
-	Caution  string        `json:"caution" maxLength:"500" doc:"Safety"`
-	Guards   string        `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
-	Ticks    []Tick        `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
-	Words    release.Words `gorm:"serializer:json" json:"words" doc:"Words that go out with it"`
+	ShootID  string `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	DishID   string `json:"dishId" readOnly:"true" doc:"Its dish"`
+	Position int    `json:"position" doc:"Order in the shoot"`
+	Kind     string `json:"kind" doc:"What the frame is for"`
+	Title    string `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
+	Because  string `json:"because" maxLength:"1000" doc:"Why it is on the list"`
+	Cause    string `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
+	Proposal string `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
+	Step     int    `json:"step" doc:"Step of the method it belongs to"`
+	Angle    string `json:"angle" maxLength:"60" doc:"Angle word"`
+	Hands    int    `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
+	Shutter  bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Hold     string `json:"hold" maxLength:"200" doc:"How long it holds"`
+	Caution  string `json:"caution" maxLength:"500" doc:"Safety"`
+	Guards   string `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
+	Ticks    []Tick `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
 }
 
 // SetRow is the set planned for a shot.

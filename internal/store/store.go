@@ -75,3 +75,20 @@ func (s *Store) Migrate(ctx context.Context) error {
 	}
 	return nil
 }
+
+// Marked reports whether a note of that name was made.
+func (s *Store) Marked(ctx context.Context, name string) (bool, error) {
+	var n int64
+	err := s.WithContext(ctx).Table("marks").Where("name = ?", name).Count(&n).Error
+	return n > 0, err
+}
+
+// Mark makes a note.
+func (s *Store) Mark(ctx context.Context, name string) error {
+	return s.WithContext(ctx).Exec("insert into marks (name, at) values (?, now()) on conflict do nothing", name).Error
+}
+
+// Empty takes every row of people and shoots away.
+func (s *Store) Empty(ctx context.Context) error {
+	return s.WithContext(ctx).Exec("truncate people, sessions, shoots, deeds, marks cascade").Error
+}

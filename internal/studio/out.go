@@ -9,6 +9,7 @@ import (
 	"image"
 	"image/jpeg"
 	"slices"
+	"time"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/finding"
@@ -95,8 +96,8 @@ func (s *Studio) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck,
 }
 
 // Publish makes a cut of the kept frame, stores it and hands it to the queue for
-// the outlet. send false leaves the check against the outlet to the outlet
-// itself, which may refuse.
+// the outlet. The check against the outlet's wishes is advice here: the outlet
+// itself decides, and may refuse.
 func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder) (*store.Publication, error) {
 	check, list, _, err := s.cut(ctx, shotID, c)
 	if err != nil {
@@ -109,7 +110,7 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 	if err != nil {
 		return nil, err
 	}
-	data, err := makeCut(file, check, c.Words, s)
+	data, err := makeCut(file, check, c.Words, s.now())
 	if err != nil {
 		return nil, err
 	}
@@ -123,9 +124,6 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 		if err := tx.Create(row).Error; err != nil {
 			return err
 		}
-		if err := tx.Model(&store.Shot{}).Where("id = ?", shotID).Select("words").Updates(&store.Shot{Words: c.Words}).Error; err != nil {
-			return err
-		}
 		raw, ok := tx.Statement.ConnPool.(*sql.Tx)
 		if !ok {
 			return errors.New("the queue needs the transaction itself")
@@ -135,7 +133,7 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 }
 
 // makeCut crops and scales a frame's file and writes its words into it.
-func makeCut(file []byte, c *CutCheck, w release.Words, s *Studio) ([]byte, error) {
+func makeCut(file []byte, c *CutCheck, w release.Words, at time.Time) ([]byte, error) {
 	img, err := jpeg.Decode(bytes.NewReader(file))
 	if err != nil {
 		return nil, err
@@ -147,7 +145,7 @@ func makeCut(file []byte, c *CutCheck, w release.Words, s *Studio) ([]byte, erro
 	if err := encode(&b, out); err != nil {
 		return nil, err
 	}
-	return xmp.Write(b.Bytes(), xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: s.now()})
+	return xmp.Write(b.Bytes(), xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
 }
 
 // Deliver hands a waiting publication to its outlet and writes its answer down.

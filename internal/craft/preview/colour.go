@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"github.com/lucasb-eyer/go-colorful"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // colour is linear-light RGB, each 0 to 1 for a surface.
@@ -27,9 +28,28 @@ func (c colour) mix(d colour, share float64) colour {
 	return c.scale(1 - share).add(d.scale(share))
 }
 
-// encode turns linear light into an sRGB code with a soft shoulder, so that a
-// white plate rolls off before it clips.
+// encode turns linear light into an sRGB code, by a table fine enough that no code
+// is more than one off.
 func encode(v float64) uint8 {
+	i := int(math.Sqrt(math.Max(0, v)) * codesPerRoot)
+	return codes[min(i, len(codes)-1)]
+}
+
+// codes is indexed by the root of the light, which spaces the dark codes well.
+const codesPerRoot = 2048
+
+var codes = func() []uint8 {
+	t := make([]uint8, 2*codesPerRoot)
+	for i := range t {
+		root := (float64(i) + 0.5) / codesPerRoot
+		t[i] = code(root * root)
+	}
+	return t
+}()
+
+// code is the sRGB code with a soft shoulder, so that a white plate rolls off
+// before it clips.
+func code(v float64) uint8 {
 	const knee = 0.8
 	if v > knee {
 		v = knee + (1-knee)*(1-math.Exp(-(v-knee)/(1-knee)))
@@ -41,6 +61,9 @@ func encode(v float64) uint8 {
 	}
 	return uint8(math.Min(255, math.Max(0, v*255+0.5)))
 }
+
+// unit is r3.Unit without its care for overflow, which lengths in mm do not need.
+func unit(v r3.Vec) r3.Vec { return r3.Scale(1/math.Sqrt(r3.Dot(v, v)), v) }
 
 // hash returns an even pseudo-random number in [0, 1) for whole coordinates.
 func hash(x, y, seed int64) float64 {

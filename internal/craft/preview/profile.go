@@ -124,7 +124,7 @@ func (s *turned) meet(o, d r3.Vec, best float64) (hit, bool) {
 	i, u := found.seg, found.along
 	nr, nz := s.nr[i]*(1-u)+s.nr[i+1]*u, s.nz[i]*(1-u)+s.nz[i+1]*u
 	sin, cos := math.Sincos(found.turn)
-	found.n = r3.Unit(r3.Vec{X: nr * sin, Y: nr * cos, Z: nz})
+	found.n = unit(r3.Vec{X: nr * sin, Y: nr * cos, Z: nz})
 	return found, true
 }
 

@@ -33,6 +33,19 @@ func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image
 	radius := c.FocalMm / x.Aperture / 2
 	img := image.NewRGBA(image.Rect(0, 0, w, h))
 	grain := 0.0035 * math.Sqrt(float64(x.ISO)/100)
+	// The looks are spread evenly over the lens opening; each pixel turns the pattern
+	// its own way, by one of 256 turns.
+	spread := make([][2]float64, o.Samples)
+	for k := range spread {
+		r := radius * math.Sqrt((float64(k)+0.5)/float64(o.Samples))
+		sin, cos := math.Sincos(float64(k) * 2.399963)
+		spread[k] = [2]float64{r * cos, r * sin}
+	}
+	var turned [256][2]float64
+	for k := range turned {
+		sin, cos := math.Sincos(float64(k) * 2 * math.Pi / 256)
+		turned[k] = [2]float64{cos, sin}
+	}
 	var rows sync.WaitGroup
 	next := make(chan int)
 	for range 4 {
@@ -40,17 +53,15 @@ func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image
 			for j := range next {
 				for i := 0; i < w; i++ {
 					var sum colour
-					turn := hash(int64(i), int64(j), o.Seed) * 2 * math.Pi
+					turn := turned[int(hash(int64(i), int64(j), o.Seed)*256)]
 					for k := 0; k < o.Samples; k++ {
 						u := (float64(i)+0.5+0.6*(hash(int64(i), int64(j), o.Seed+int64(k)+1)-0.5))/float64(w)*2 - 1
 						v := 1 - (float64(j)+0.5+0.6*(hash(int64(j), int64(i), o.Seed+int64(k)+7)-0.5))/float64(h)*2
 						dir := r3.Add(forward, r3.Add(r3.Scale(u*across/2/image0, right), r3.Scale(v*up/2/image0, upV)))
 						at := r3.Add(lens, r3.Scale(focusMm, dir)) // where this pixel is sharp
-						// Spread the looks evenly over the lens opening.
-						rr, th := radius*math.Sqrt((float64(k)+0.5)/float64(o.Samples)), turn+float64(k)*2.399963
-						sin, cos := math.Sincos(th)
-						from := r3.Add(lens, r3.Add(r3.Scale(rr*cos, right), r3.Scale(rr*sin, upV)))
-						sum = sum.add(d.look(from, r3.Unit(r3.Sub(at, from))))
+						a, b := spread[k][0]*turn[0]-spread[k][1]*turn[1], spread[k][0]*turn[1]+spread[k][1]*turn[0]
+						from := r3.Add(lens, r3.Add(r3.Scale(a, right), r3.Scale(b, upV)))
+						sum = sum.add(d.look(from, unit(r3.Sub(at, from))))
 					}
 					sum = sum.scale(1 / float64(o.Samples))
 					g := (hash(int64(i), int64(j), o.Seed+101) + hash(int64(i), int64(j), o.Seed+102) - 1) * grain * 2
@@ -84,6 +95,8 @@ type drawing struct {
 	cardLux float64
 	perLux  float64 // picture value of a white surface under one lux
 	wood    colour
+	middle  r3.Vec  // of the ball round vessel and food
+	reach   float64 // its radius
 }
 
 const turns = 32
@@ -96,6 +109,8 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	}
 	metered := exposure.LuxFromEV100(exposure.EV100(optics.EffectiveNumber(x.Aperture, m, 1), x.Seconds, float64(x.ISO)))
 	d.perLux = 1 / metered
+	d.middle = s.Aim()
+	d.reach = math.Hypot(s.Vessel.DiameterMm/2, s.TopMm()/2) * 1.02
 
 	set := s.Lighting(s.Card.On)
 	e := light.NewEngine(set, light.Coarse)
@@ -181,14 +196,23 @@ func (s *sheet) at(u, v float64) float64 {
 	return (s.lux[k]*(1-fx)+s.lux[k+1]*fx)*(1-fy) + (s.lux[k+s.nx+1]*(1-fx)+s.lux[k+s.nx+2]*fx)*fy
 }
 
+// near reports whether a ray passes the ball round vessel and food.
+func (d *drawing) near(o, dir r3.Vec) bool {
+	c := r3.Sub(d.middle, o)
+	along := r3.Dot(c, dir)
+	return r3.Dot(c, c)-along*along < d.reach*d.reach
+}
+
 // look returns the picture value along a ray.
 func (d *drawing) look(o, dir r3.Vec) colour {
 	best := math.Inf(1)
 	which := -1
 	var at hit
-	for k := range d.solids {
-		if h, ok := d.solids[k].meet(o, dir, best); ok {
-			best, which, at = h.t, k, h
+	if d.near(o, dir) {
+		for k := range d.solids {
+			if h, ok := d.solids[k].meet(o, dir, best); ok {
+				best, which, at = h.t, k, h
+			}
 		}
 	}
 	out := colour{0.01, 0.01, 0.01}

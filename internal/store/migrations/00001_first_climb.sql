@@ -56,8 +56,7 @@ create table shots (
   hold text not null,
   caution text not null,
   guards text not null,
-  ticks jsonb not null default '[]',
-  words jsonb not null default '{}'
+  ticks jsonb not null default '[]'
 );
 create index shots_of_shoot on shots (shoot_id, position, id);
 create index shots_of_dish on shots (dish_id);
@@ -135,5 +134,10 @@ create table deeds (
 );
 create index deeds_of_shoot on deeds (shoot_id, id desc);
 
+create table marks (
+  name text primary key,
+  at timestamptz not null
+);
+
 -- +goose Down
-drop table deeds, publications, approvals, frames, sets, shots, dishes, shoots, sessions, people;
+drop table marks, deeds, publications, approvals, frames, sets, shots, dishes, shoots, sessions, people;

@@ -1,0 +1,315 @@
+package api
+
+import (
+	"context"
+	"io"
+	"mime/multipart"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/release"
+	"figladder/internal/craft/scene"
+	"figladder/internal/formats/recipeld"
+	"figladder/internal/store"
+	"figladder/internal/studio"
+	"github.com/danielgtaylor/huma/v2"
+)
+
+func (a *API) routes() {
+	a.peopleRoutes()
+	a.shootRoutes()
+	a.dishRoutes()
+	a.shotRoutes()
+	a.setRoutes()
+	a.frameRoutes()
+	a.outRoutes()
+}
+
+func empty(op *huma.Operation) { op.DefaultStatus = 204 }
+
+// ShootEdit is what a person may change about a shoot.
+type ShootEdit struct {
+	Name    string      `json:"name" maxLength:"200" doc:"Name of the shoot"`
+	Version int         `json:"version" doc:"The version read; 0 for a new one"`
+	Brief   brief.Brief `json:"brief" doc:"What it is for"`
+}
+
+func (a *API) shootRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/shoots", "shoots", "Shoots by day", func(ctx context.Context, in *struct {
+		After string `query:"after" doc:"Key of the last one already seen"`
+		Limit int    `query:"limit" default:"50" minimum:"1" maximum:"200"`
+	}) (*body[[]studio.ShootCard], error) {
+		return answer(s.Shoots(ctx, in.After, in.Limit))
+	})
+	route(a, Crew, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
+		return point(s.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *byID) (*body[store.Shoot], error) {
+		return point(s.Shoot(ctx, in.ID))
+	})
+	route(a, Crew, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
+		byID
+		Body ShootEdit
+	}) (*body[store.Shoot], error) {
+		return point(s.SaveShoot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name, in.Body.Brief))
+	})
+	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *byID) (*done, error) {
+		return &done{}, s.RemoveShoot(ctx, who(ctx), in.ID)
+	}, empty)
+	route(a, Crew, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *byID) (*body[studio.Climb], error) {
+		return point(s.Ladder(ctx, in.ID))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *byID) (*body[[]store.Deed], error) {
+		return answer(s.Deeds(ctx, in.ID, 30))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *byID) (*body[store.Deed], error) {
+		return point(s.Undo(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *byID) (*body[store.Deed], error) {
+		return point(s.Redo(ctx, in.ID))
+	})
+}
+
+// DishEdit is a recipe as typed, with the version it was read at.
+type DishEdit struct {
+	studio.Typed
+	Version int `json:"version" doc:"The version read; 0 for a new one"`
+}
+
+func (a *API) dishRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *byID) (*body[[]store.Dish], error) {
+		return answer(s.Dishes(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/dishes", "addDish", "Add a dish from typed text", func(ctx context.Context, in *struct {
+		byID
+		Body DishEdit
+	}) (*body[store.Dish], error) {
+		return point(s.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
+		byID
+		RawBody multipart.Form
+	}) (*body[store.Dish], error) {
+		name, data, err := upload(in.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		return point(s.ImportRecipe(ctx, who(ctx), in.ID, name, data))
+	}, func(op *huma.Operation) { op.MaxBodyBytes = recipeld.MostBytes + 1<<20 })
+	route(a, Crew, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
+		byID
+		Body DishEdit
+	}) (*body[store.Dish], error) {
+		return point(s.SaveDish(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Typed))
+	})
+	route(a, Crew, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *byID) (*done, error) {
+		return &done{}, s.RemoveDish(ctx, who(ctx), in.ID)
+	}, empty)
+	route(a, Crew, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *byID) (*body[studio.MinedDish], error) {
+		return point(s.Mined(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Keys []string `json:"keys" maxItems:"200" doc:"Keys of the suggestions"`
+		}
+	}) (*body[[]store.Shot], error) {
+		return answer(s.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
+	})
+	route(a, Crew, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Key     string `json:"key" doc:"Key of the suggestion"`
+			Dropped bool   `json:"dropped" doc:"True to set aside"`
+		}
+	}) (*done, error) {
+		return &done{}, s.Drop(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Dropped)
+	}, empty)
+}
+
+// upload reads the one file of a form.
+func upload(form multipart.Form) (name string, data []byte, err error) {
+	for _, files := range form.File {
+		for _, h := range files {
+			if h.Size > recipeld.MostBytes {
+				return "", nil, huma.NewError(413, "too large")
+			}
+			f, err := h.Open()
+			if err != nil {
+				return "", nil, err
+			}
+			defer f.Close()
+			data, err := io.ReadAll(f)
+			return h.Filename, data, err
+		}
+	}
+	return "", nil, &studio.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: "Choose a recipe file: JSON-LD, or a web page that holds one."}}}
+}
+
+// ShotSave is a change to a shot with the version it was read at.
+type ShotSave struct {
+	studio.ShotEdit
+	Version int `json:"version" doc:"The version read"`
+}
+
+// ShotAdd is a frame added by hand.
+type ShotAdd struct {
+	studio.ShotEdit
+	Kind string `json:"kind" doc:"What the frame is for"`
+}
+
+func (a *API) shotRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *byID) (*body[[]studio.ListedShot], error) {
+		return answer(s.List(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
+		byID
+		Body ShotAdd
+	}) (*body[store.Shot], error) {
+		return point(s.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
+	})
+	route(a, Crew, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
+		byID
+		Body ShotSave
+	}) (*body[store.Shot], error) {
+		return point(s.SaveShot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.ShotEdit))
+	})
+	route(a, Crew, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *byID) (*done, error) {
+		return &done{}, s.RemoveShot(ctx, who(ctx), in.ID)
+	}, empty)
+	route(a, Crew, "POST", "/api/shots/{id}/move", "moveShot", "Put a shot before another", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Before string `json:"before" doc:"Key of the shot it goes before; empty for last"`
+		}
+	}) (*done, error) {
+		return &done{}, s.Move(ctx, who(ctx), in.ID, in.Body.Before)
+	}, empty)
+}
+
+// SetAsk is a set to be read, saved or not.
+type SetAsk struct {
+	Set   scene.Set `json:"set" doc:"The set"`
+	Quick bool      `json:"quick" doc:"Coarser, for while something is being dragged"`
+}
+
+// TryAsk is a try to be made on a set.
+type TryAsk struct {
+	Set   scene.Set      `json:"set" doc:"The set"`
+	Edits []finding.Edit `json:"edits" maxItems:"40" doc:"What the try changes"`
+}
+
+func (a *API) setRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *byID) (*body[studio.PlannedSet], error) {
+		return point(s.SetOf(ctx, in.ID))
+	})
+	route(a, Crew, "PUT", "/api/shots/{id}/set", "saveSet", "Save a shot's set", func(ctx context.Context, in *struct {
+		byID
+		Body studio.PlannedSet
+	}) (*body[studio.PlannedSet], error) {
+		return point(s.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
+		byID
+		Body SetAsk
+	}) (*body[scene.Report], error) {
+		return point(s.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
+	})
+	route(a, Crew, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
+		return point(s.ApplyTry(in.Body.Set, in.Body.Edits))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *byID) (*body[store.Frame], error) {
+		return point(s.Take(ctx, who(ctx), in.ID))
+	})
+}
+
+type picture struct {
+	ContentType  string `header:"Content-Type"`
+	CacheControl string `header:"Cache-Control"`
+	Body         []byte
+}
+
+func photo(data []byte, err error) (*picture, error) {
+	if err != nil {
+		return nil, err
+	}
+	return &picture{ContentType: "image/jpeg", CacheControl: "private, max-age=31536000, immutable", Body: data}, nil
+}
+
+func (a *API) frameRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/shoots/{id}/frames", "frames", "A shoot's frames", func(ctx context.Context, in *struct {
+		byID
+		Shot string `query:"shot" doc:"Only this shot's"`
+	}) (*body[[]store.Frame], error) {
+		return answer(s.Frames(ctx, in.ID, in.Shot))
+	})
+	route(a, Crew, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
+		byID
+		Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
+	}) (*picture, error) {
+		return photo(s.Picture(ctx, in.ID, in.Long))
+	})
+	route(a, Crew, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Kept    bool `json:"kept" doc:"Whether it is the one"`
+			Version int  `json:"version" doc:"The version read"`
+		}
+	}) (*body[store.Frame], error) {
+		return point(s.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
+	})
+	route(a, Crew, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *byID) (*body[studio.FinishList], error) {
+		return point(s.FinishOf(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Key  string `json:"key" doc:"Which step"`
+			Done bool   `json:"done" doc:"Ticked or not"`
+		}
+	}) (*body[studio.FinishList], error) {
+		return point(s.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
+		byID
+		Body struct {
+			Who   string `json:"who" maxLength:"200" doc:"Who said yes; empty for yourself"`
+			Words string `json:"words" maxLength:"1000" doc:"What they said"`
+		}
+	}) (*body[studio.FinishList], error) {
+		return point(s.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
+	})
+}
+
+func (a *API) outRoutes() {
+	s := a.studio
+	route(a, Crew, "GET", "/api/outlets", "outlets", "Where pictures can go", func(ctx context.Context, _ *none) (*body[[]release.Outlet], error) {
+		return answer(s.Outlets(ctx))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
+		byID
+		Body studio.CutOrder
+	}) (*body[studio.CutCheck], error) {
+		return point(s.CheckCut(ctx, in.ID, in.Body))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/publish", "publish", "Send a cut to an outlet", func(ctx context.Context, in *struct {
+		byID
+		Body studio.CutOrder
+	}) (*body[store.Publication], error) {
+		return point(s.Publish(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
+		byID
+		Shot string `query:"shot" doc:"Only this shot's"`
+	}) (*body[[]store.Publication], error) {
+		return answer(s.Publications(ctx, in.ID, in.Shot))
+	})
+	route(a, Crew, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *byID) (*picture, error) {
+		return photo(s.CutFile(ctx, in.ID))
+	})
+}

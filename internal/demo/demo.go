@@ -1,0 +1,194 @@
+// Package demo loads a made-up studio by doing the deeds a person would: Tern Loft
+// Studio in Port Merrow, its winter commission, a spring series and a finished
+// autumn shoot.
+package demo
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/release"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"figladder/internal/studio"
+)
+
+// The demo's own sign-in, printed at start.
+const (
+	Email    = "demo@tern-loft.example"
+	Password = "quince-and-slate"
+)
+
+const zone = "Europe/London"
+
+// mark is the note in the database that the demo is whole.
+const mark = "demo loaded"
+
+// Load fills an empty studio. One that has an owner is left alone, unless it is a
+// demo whose loading broke off: that one is begun again.
+func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
+	needs, err := st.NeedsOwner(ctx)
+	if err != nil {
+		return err
+	}
+	if !needs {
+		whole, err := st.Store.Marked(ctx, mark)
+		if err != nil || whole {
+			return err
+		}
+		if _, err := st.SignIn(ctx, Email, Password); err != nil {
+			return nil // somebody's own studio
+		}
+		say("The demo was loaded only in part; beginning again.")
+		if err := st.Store.Empty(ctx); err != nil {
+			return err
+		}
+	}
+	say("Loading the demo: three shoots. Its frames are drawn now, which takes a little while.")
+	owner, err := st.FirstOwner(ctx, Email, "Maud Pellow", Password)
+	if err != nil {
+		return err
+	}
+	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: owner.Role}, say: say}
+	l.winter()
+	l.rind()
+	l.allotment()
+	if l.err != nil {
+		return l.err
+	}
+	say("The demo is loaded.")
+	return st.Store.Mark(ctx, mark)
+}
+
+// loader does deeds until one fails.
+type loader struct {
+	ctx context.Context
+	st  *studio.Studio
+	who studio.Who
+	say func(string)
+	err error
+}
+
+func (l *loader) shoot(name string, b brief.Brief) *store.Shoot {
+	if l.err != nil {
+		return nil
+	}
+	b.Zone = zone
+	s, err := l.st.MakeShoot(l.ctx, l.who, name, b)
+	l.err = err
+	return s
+}
+
+// dish adds a dish, accepts its hero and the frames of the given kinds, and
+// returns them with the hero last.
+func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
+	if l.err != nil {
+		return nil
+	}
+	row, err := l.st.AddTyped(l.ctx, l.who, s.Key, studio.Typed{Title: d.title, Form: d.form, Ingredients: d.ingredients, Method: d.method})
+	if err != nil {
+		l.err = err
+		return nil
+	}
+	m, err := l.st.Mined(l.ctx, row.Key)
+	if err != nil {
+		l.err = err
+		return nil
+	}
+	var keys []string
+	for _, f := range m.Frames {
+		for _, k := range append(kinds, "hero") {
+			if string(f.Kind) == k {
+				keys = append(keys, f.Key)
+			}
+		}
+	}
+	shots, err := l.st.Accept(l.ctx, l.who, row.Key, keys)
+	l.err = err
+	return shots
+}
+
+func hero(all []store.Shot) string {
+	for _, s := range all {
+		if s.Kind == "hero" {
+			return s.Key
+		}
+	}
+	return ""
+}
+
+// set plans a shot's set from where it would start.
+func (l *loader) set(shotID string, change func(*scene.Set)) {
+	if l.err != nil || shotID == "" {
+		return
+	}
+	p, err := l.st.SetOf(l.ctx, shotID)
+	if err != nil {
+		l.err = err
+		return
+	}
+	change(&p.Set)
+	_, l.err = l.st.SaveSet(l.ctx, l.who, shotID, p.Version, p.Set)
+}
+
+func (l *loader) take(shotID string, keep bool) {
+	if l.err != nil {
+		return
+	}
+	f, err := l.st.Take(l.ctx, l.who, shotID)
+	if err == nil && keep {
+		_, err = l.st.Keep(l.ctx, l.who, f.Key, f.Version, true)
+	}
+	l.err = err
+}
+
+func (l *loader) finish(shotID string, approve bool) {
+	if l.err != nil {
+		return
+	}
+	list, err := l.st.FinishOf(l.ctx, shotID)
+	if err != nil {
+		l.err = err
+		return
+	}
+	for _, step := range list.Steps {
+		if _, err := l.st.Tick(l.ctx, l.who, shotID, step.Key, true); err != nil {
+			l.err = err
+			return
+		}
+	}
+	if approve {
+		_, l.err = l.st.Approve(l.ctx, l.who, shotID, "", "")
+	}
+}
+
+// publish sends a shot to an outlet and waits for its answer.
+func (l *loader) publish(shotID, outlet string, w release.Words) {
+	if l.err != nil {
+		return
+	}
+	p, err := l.st.Publish(l.ctx, l.who, shotID, studio.CutOrder{Outlet: outlet, Zoom: 1, CentreX: 0.5, CentreY: 0.5, Words: w})
+	if err != nil {
+		l.err = err
+		return
+	}
+	for range 100 {
+		all, err := l.st.Publications(l.ctx, "", p.ShotID)
+		if err != nil {
+			l.err = err
+			return
+		}
+		if all[0].State != "waiting" {
+			return
+		}
+		select {
+		case <-l.ctx.Done():
+			l.err = l.ctx.Err()
+			return
+		case <-time.After(100 * time.Millisecond):
+		}
+	}
+	l.err = fmt.Errorf("the outlet did not answer about %s", outlet)
+}
