@@ -131,8 +131,8 @@ func point[T any](v *T, err error) (*body[T], error) {
 
 type none struct{}
 
-// byID is the input of routes that need only a key.
-type byID struct {
+// ByID is the input of routes that need only a key.
+type ByID struct {
 	ID string `path:"id" doc:"Key"`
 }
 

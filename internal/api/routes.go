@@ -45,28 +45,28 @@ func (a *API) shootRoutes() {
 	route(a, Crew, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
 		return point(s.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *byID) (*body[store.Shoot], error) {
+	route(a, Crew, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
 		return point(s.Shoot(ctx, in.ID))
 	})
 	route(a, Crew, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body ShootEdit
 	}) (*body[store.Shoot], error) {
 		return point(s.SaveShoot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name, in.Body.Brief))
 	})
-	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *byID) (*done, error) {
+	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveShoot(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *byID) (*body[studio.Climb], error) {
+	route(a, Crew, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[studio.Climb], error) {
 		return point(s.Ladder(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *byID) (*body[[]store.Deed], error) {
+	route(a, Crew, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
 		return answer(s.Deeds(ctx, in.ID, 30))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *byID) (*body[store.Deed], error) {
+	route(a, Crew, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
 		return point(s.Undo(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *byID) (*body[store.Deed], error) {
+	route(a, Crew, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
 		return point(s.Redo(ctx, in.ID))
 	})
 }
@@ -79,17 +79,17 @@ type DishEdit struct {
 
 func (a *API) dishRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *byID) (*body[[]store.Dish], error) {
+	route(a, Crew, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *ByID) (*body[[]store.Dish], error) {
 		return answer(s.Dishes(ctx, in.ID))
 	})
 	route(a, Crew, "POST", "/api/shoots/{id}/dishes", "addDish", "Add a dish from typed text", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
 		return point(s.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
 	})
 	route(a, Crew, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		RawBody multipart.Form
 	}) (*body[store.Dish], error) {
 		name, data, err := upload(in.RawBody)
@@ -99,19 +99,19 @@ func (a *API) dishRoutes() {
 		return point(s.ImportRecipe(ctx, who(ctx), in.ID, name, data))
 	}, func(op *huma.Operation) { op.MaxBodyBytes = recipeld.MostBytes + 1<<20 })
 	route(a, Crew, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
 		return point(s.SaveDish(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Typed))
 	})
-	route(a, Crew, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *byID) (*done, error) {
+	route(a, Crew, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveDish(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *byID) (*body[studio.MinedDish], error) {
+	route(a, Crew, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[studio.MinedDish], error) {
 		return point(s.Mined(ctx, in.ID))
 	})
 	route(a, Crew, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Keys []string `json:"keys" maxItems:"200" doc:"Keys of the suggestions"`
 		}
@@ -119,7 +119,7 @@ func (a *API) dishRoutes() {
 		return answer(s.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
 	})
 	route(a, Crew, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Key     string `json:"key" doc:"Key of the suggestion"`
 			Dropped bool   `json:"dropped" doc:"True to set aside"`
@@ -162,26 +162,26 @@ type ShotAdd struct {
 
 func (a *API) shotRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *byID) (*body[[]studio.ListedShot], error) {
+	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *ByID) (*body[[]studio.ListedShot], error) {
 		return answer(s.List(ctx, in.ID))
 	})
 	route(a, Crew, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body ShotAdd
 	}) (*body[store.Shot], error) {
 		return point(s.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
 	})
 	route(a, Crew, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body ShotSave
 	}) (*body[store.Shot], error) {
 		return point(s.SaveShot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.ShotEdit))
 	})
-	route(a, Crew, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *byID) (*done, error) {
+	route(a, Crew, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveShot(ctx, who(ctx), in.ID)
 	}, empty)
 	route(a, Crew, "POST", "/api/shots/{id}/move", "moveShot", "Put a shot before another", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Before string `json:"before" doc:"Key of the shot it goes before; empty for last"`
 		}
@@ -204,17 +204,17 @@ type TryAsk struct {
 
 func (a *API) setRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *byID) (*body[studio.PlannedSet], error) {
+	route(a, Crew, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *ByID) (*body[studio.PlannedSet], error) {
 		return point(s.SetOf(ctx, in.ID))
 	})
 	route(a, Crew, "PUT", "/api/shots/{id}/set", "saveSet", "Save a shot's set", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body studio.PlannedSet
 	}) (*body[studio.PlannedSet], error) {
 		return point(s.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body SetAsk
 	}) (*body[scene.Report], error) {
 		return point(s.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
@@ -222,7 +222,7 @@ func (a *API) setRoutes() {
 	route(a, Crew, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
 		return point(s.ApplyTry(in.Body.Set, in.Body.Edits))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *byID) (*body[store.Frame], error) {
+	route(a, Crew, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
 		return point(s.Take(ctx, who(ctx), in.ID))
 	})
 }
@@ -243,19 +243,19 @@ func photo(data []byte, err error) (*picture, error) {
 func (a *API) frameRoutes() {
 	s := a.studio
 	route(a, Crew, "GET", "/api/shoots/{id}/frames", "frames", "A shoot's frames", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Frame], error) {
 		return answer(s.Frames(ctx, in.ID, in.Shot))
 	})
 	route(a, Crew, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
 	}) (*picture, error) {
 		return photo(s.Picture(ctx, in.ID, in.Long))
 	})
 	route(a, Crew, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Kept    bool `json:"kept" doc:"Whether it is the one"`
 			Version int  `json:"version" doc:"The version read"`
@@ -263,11 +263,11 @@ func (a *API) frameRoutes() {
 	}) (*body[store.Frame], error) {
 		return point(s.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
 	})
-	route(a, Crew, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *byID) (*body[studio.FinishList], error) {
+	route(a, Crew, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[studio.FinishList], error) {
 		return point(s.FinishOf(ctx, in.ID))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Key  string `json:"key" doc:"Which step"`
 			Done bool   `json:"done" doc:"Ticked or not"`
@@ -276,7 +276,7 @@ func (a *API) frameRoutes() {
 		return point(s.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body struct {
 			Who   string `json:"who" maxLength:"200" doc:"Who said yes; empty for yourself"`
 			Words string `json:"words" maxLength:"1000" doc:"What they said"`
@@ -292,24 +292,24 @@ func (a *API) outRoutes() {
 		return answer(s.Outlets(ctx))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body studio.CutOrder
 	}) (*body[studio.CutCheck], error) {
 		return point(s.CheckCut(ctx, in.ID, in.Body))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/publish", "publish", "Send a cut to an outlet", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Body studio.CutOrder
 	}) (*body[store.Publication], error) {
 		return point(s.Publish(ctx, who(ctx), in.ID, in.Body))
 	})
 	route(a, Crew, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
-		byID
+		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Publication], error) {
 		return answer(s.Publications(ctx, in.ID, in.Shot))
 	})
-	route(a, Crew, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *byID) (*picture, error) {
+	route(a, Crew, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *ByID) (*picture, error) {
 		return photo(s.CutFile(ctx, in.ID))
 	})
 }

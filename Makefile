@@ -1,0 +1,58 @@
+# make demo    run the application on the demo data (RESET=1 starts over)
+# make test    vet, unit tests, database tests and browser tests
+# make shots   refresh docs/screenshots from the demo data
+# make bench   measure speed
+SHELL := /bin/bash
+.DEFAULT_GOAL := demo
+PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/tsconfig.json
+RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.go' -o -name '*.sql')
+
+.PHONY: tools testtools demo serve test shots bench build types clean
+tools:
+	@scripts/install.sh demo
+
+testtools:
+	@scripts/install.sh test
+
+demo: tools build
+	@bin/figladder demo $(if $(RESET),--reset)
+
+serve: build
+	@bin/figladder serve
+
+build: bin/figladder
+
+ui/node_modules/.installed: ui/package-lock.json ui/package.json
+	@echo "Fetching the page's libraries."
+	@cd ui && npm ci --no-fund --no-audit --loglevel=error >/dev/null && touch node_modules/.installed
+
+# The page's types come from the Go ones, by way of the API's description.
+ui/src/api/schema.d.ts: $(RULES) ui/node_modules/.installed go.sum
+	@echo "Building the rules."
+	@mkdir -p bin && go build -o bin/describe ./cmd/figladder
+	@bin/describe openapi > ui/openapi.json && rm bin/describe
+	@cd ui && npx openapi-typescript openapi.json -o src/api/schema.next.ts >/dev/null
+	@cmp -s ui/src/api/schema.next.ts $@ && rm ui/src/api/schema.next.ts || mv ui/src/api/schema.next.ts $@
+	@touch $@
+
+ui/dist/index.html: ui/src/api/schema.d.ts $(PAGE)
+	@echo "Building the page."
+	@cd ui && npx vue-tsc --noEmit && npx vite build --logLevel error
+
+bin/figladder: ui/dist/index.html $(RULES)
+	@echo "Building the binary."
+	@go build -o $@ ./cmd/figladder
+
+test: testtools build
+	@gofmt -l cmd internal ui/embed.go e2e | (! grep .) || (echo "gofmt these files"; exit 1)
+	go vet ./...
+	bin/figladder with-database -- go test -count=1 ./...
+
+shots: testtools build
+	@FIGLADDER_SHOTS=1 go test -count=1 -run TestShots ./e2e
+
+bench: build
+	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/...
+
+clean:
+	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules

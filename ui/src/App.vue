@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { ElMessage } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, words } from './api/client'
+import { useDeeds, useRefresh, useShoot, useStart } from './api/queries'
+import KeysHelp from './parts/KeysHelp.vue'
+import LadderRail from './parts/LadderRail.vue'
+import { useKeys } from './parts/keys'
+import { screens, type Screen } from './router'
+
+const route = useRoute()
+const router = useRouter()
+const refresh = useRefresh()
+const start = useStart()
+const shootId = computed(() => (route.params.shoot as string) || '')
+const shoot = useShoot(shootId)
+const deeds = useDeeds(shootId)
+const help = ref(false)
+
+watch(
+  [start.data, () => route.name],
+  ([s]) => {
+    if (s && !s.person && route.name && route.name !== 'sign-in') void router.replace({ name: 'sign-in', query: { next: route.fullPath } })
+  },
+  { immediate: true },
+)
+
+const lastDone = computed(() => deeds.data.value?.find((d) => !d.undone))
+const lastUndone = computed(() => [...(deeds.data.value ?? [])].reverse().find((d) => d.undone))
+
+async function turn(way: 'undo' | 'redo') {
+  if (!shootId.value) return
+  try {
+    const d = await ask(way === 'undo' ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: shootId.value } } }) : api.POST('/api/shoots/{id}/redo', { params: { path: { id: shootId.value } } }))
+    ElMessage({ message: (way === 'undo' ? 'Taken back: ' : 'Done again: ') + d.words, type: 'success', duration: 2500 })
+    await refresh()
+    window.dispatchEvent(new CustomEvent('turned'))
+  } catch (e) {
+    ElMessage({ message: words(e), type: 'warning', duration: 4000 })
+  }
+}
+
+async function signOut() {
+  await ask(api.POST('/api/sign-out'))
+  await refresh()
+  await router.push({ name: 'sign-in' })
+}
+
+function step(by: number) {
+  if (!shootId.value) return
+  const at = screens.indexOf(route.name as Screen)
+  const to = screens[Math.min(screens.length - 1, Math.max(0, at + by))]
+  if (to && to !== route.name) void router.push({ name: to, params: { shoot: shootId.value } })
+}
+
+useKeys([
+  { key: '[', does: 'One rung down', run: () => step(-1) },
+  { key: ']', does: 'One rung up', run: () => step(1) },
+  { key: 'ctrl+z', shown: 'Ctrl Z', does: 'Take the last deed back', run: () => void turn('undo') },
+  { key: 'ctrl+y', shown: 'Ctrl Y', does: 'Do it again', run: () => void turn('redo') },
+  { key: 'h', does: 'Studio home', run: () => void router.push('/') },
+  { key: '?', does: 'Keys of this screen', run: () => (help.value = !help.value) },
+])
+</script>
+
+<template>
+  <router-view v-if="route.meta.bare" />
+  <div v-else-if="start.data.value?.person" class="house" :class="{ climbing: shootId }">
+    <header class="top">
+      <a class="skip" href="#bench">Skip to the bench</a>
+      <router-link to="/" class="brand" aria-label="Fig Ladder, studio home"><img src="/mark.svg" alt="" width="26" height="26" />Fig Ladder</router-link>
+      <p v-if="shootId" class="where">{{ shoot.data.value?.name }}</p>
+      <span class="gap" />
+      <template v-if="shootId">
+        <el-button text :disabled="!lastDone" :title="lastDone ? 'Take back: ' + lastDone.words : 'Nothing to take back'" @click="turn('undo')">Undo</el-button>
+        <el-button text :disabled="!lastUndone" :title="lastUndone ? 'Do again: ' + lastUndone.words : 'Nothing to do again'" @click="turn('redo')">Redo</el-button>
+      </template>
+      <el-button text aria-label="Keys of this screen" @click="help = true">Keys <kbd>?</kbd></el-button>
+      <el-button text @click="signOut">Sign out</el-button>
+    </header>
+    <LadderRail v-if="shootId" :shoot="shootId" />
+    <main id="bench" tabindex="-1"><router-view :key="shootId" /></main>
+    <KeysHelp v-model="help" />
+  </div>
+  <p v-else class="waiting" role="status">{{ start.error.value ? words(start.error.value) : 'Opening the studio …' }}</p>
+</template>
+
+<style scoped>
+.house { height: 100%; display: grid; grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr); }
+.house.climbing { grid-template-columns: 124px minmax(0, 1fr); }
+.top { grid-column: 1 / -1; display: flex; align-items: center; gap: 6px; padding: 0 14px; background: var(--fl-card); border-bottom: 1px solid var(--fl-line); }
+.brand { display: flex; align-items: center; gap: 9px; font: 600 18px var(--fl-head); color: var(--fl-aubergine); text-decoration: none; padding: 4px; }
+.where { margin-left: 14px; padding-left: 16px; border-left: 1px solid var(--fl-line); color: var(--fl-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.gap { flex: 1; }
+.top .el-button + .el-button { margin-left: 0; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 8px; top: 8px; background: var(--fl-card); padding: 6px 10px; z-index: 10; }
+main { min-width: 0; min-height: 0; overflow: auto; outline: none; }
+.waiting { padding: 80px; text-align: center; color: var(--fl-soft); }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid var(--fl-line); border-radius: 3px; padding: 0 5px; margin-left: 5px; }
+</style>

@@ -1,0 +1,325 @@
+<script setup lang="ts">
+import { ElMessage } from 'element-plus'
+import { computed, reactive, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, Problem, type Schema } from '../api/client'
+import { useDishes, useMined, useRefresh } from '../api/queries'
+import EmptyBench from '../parts/EmptyBench.vue'
+import ProblemNote from '../parts/ProblemNote.vue'
+import ScreenFrame from '../parts/ScreenFrame.vue'
+import { useKeys } from '../parts/keys'
+import { kindWords } from '../parts/shown'
+
+const route = useRoute()
+const router = useRouter()
+const shoot = route.params.shoot as string
+const refresh = useRefresh()
+const dishes = useDishes(shoot)
+const chosen = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
+const mined = useMined(() => chosen.value?.id ?? '')
+const error = ref<unknown>()
+const busy = ref(false)
+
+const forms = [
+  { value: '', words: 'Guess from the name' }, { value: 'plate', words: 'On a plate' }, { value: 'flat', words: 'Flat, or many' }, { value: 'tall', words: 'Tall, layered' },
+  { value: 'soup', words: 'In a bowl or pot' }, { value: 'drink', words: 'A drink' }, { value: 'frozen', words: 'Frozen' },
+] as const
+
+const sheet = ref(false)
+const draft = reactive({ id: '', version: 0, title: '', form: '' as Schema['DishEdit']['form'], ingredients: '', method: '' })
+const sheetError = ref<unknown>()
+
+function lines(d: Schema['Dish']) {
+  let group = ''
+  const out: string[] = []
+  for (const i of d.recipe.ingredients) {
+    if (i.group !== group) out.push((group = i.group) + ':')
+    out.push(i.written)
+  }
+  return out.join('\n')
+}
+function method(d: Schema['Dish']) {
+  let section = ''
+  const out: string[] = []
+  for (const s of d.recipe.steps) {
+    if (s.section !== section) out.push((section = s.section) + ':')
+    out.push(s.text)
+  }
+  return out.join('\n')
+}
+function type(d?: Schema['Dish']) {
+  sheetError.value = undefined
+  Object.assign(draft, d ? { id: d.id, version: d.version, title: d.recipe.title, form: d.form, ingredients: lines(d), method: method(d) } : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' })
+  sheet.value = true
+}
+async function save() {
+  sheetError.value = undefined
+  const body = { title: draft.title, form: draft.form, ingredients: draft.ingredients, method: draft.method, version: draft.version }
+  try {
+    const d = await ask(draft.id ? api.PUT('/api/dishes/{id}', { params: { path: { id: draft.id } }, body }) : api.POST('/api/shoots/{id}/dishes', { params: { path: { id: shoot } }, body }))
+    sheet.value = false
+    await refresh()
+    await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
+  } catch (e) {
+    sheetError.value = e
+  }
+}
+async function takeTheirs() {
+  if (!(sheetError.value instanceof Problem)) return
+  type(sheetError.value.current as Schema['Dish'])
+}
+function keepMine() {
+  if (!(sheetError.value instanceof Problem)) return
+  draft.version = (sheetError.value.current as Schema['Dish']).version
+  void save()
+}
+
+const file = ref<HTMLInputElement>()
+async function bring(e: Event) {
+  const input = e.target as HTMLInputElement
+  const f = input.files?.[0]
+  if (!f) return
+  await send(f)
+  input.value = ''
+}
+async function send(f: File) {
+  error.value = undefined
+  if (f.size > 8 * 1024 * 1024) {
+    error.value = new Problem(413, `${f.name} is ${Math.round(f.size / 1048576)} MB. A recipe file is small; 8 MB is the most that is read.`)
+    return
+  }
+  busy.value = true
+  try {
+    const d = await ask(
+      api.POST('/api/shoots/{id}/dishes/import', {
+        params: { path: { id: shoot } },
+        body: { file: f } as never,
+        bodySerializer: () => {
+          const form = new FormData()
+          form.append('file', f)
+          return form
+        },
+      }),
+    )
+    await refresh()
+    await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
+    ElMessage({ message: `Read ${d.recipe.ingredients.length} ingredients and ${d.recipe.steps.length} steps from ${f.name}`, type: 'success' })
+  } catch (e) {
+    error.value = e instanceof Problem ? new Problem(e.status, `${f.name}: ${e.message}`, e.fields) : e
+  } finally {
+    busy.value = false
+  }
+}
+function dropped(e: DragEvent) {
+  const f = e.dataTransfer?.files?.[0]
+  if (f) void send(f)
+}
+
+async function act(f: () => Promise<unknown>) {
+  error.value = undefined
+  try {
+    await f()
+    await refresh()
+  } catch (e) {
+    error.value = e
+  }
+}
+const accept = (keys: string[]) => act(() => ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys } })))
+const drop = (key: string, dropped: boolean) => act(() => ask(api.POST('/api/dishes/{id}/drop', { params: { path: { id: chosen.value!.id } }, body: { key, dropped } })))
+const remove = () =>
+  act(async () => {
+    const name = chosen.value!.recipe.title
+    await ask(api.DELETE('/api/dishes/{id}', { params: { path: { id: chosen.value!.id } } }))
+    await router.replace({ name: 'dish', params: { shoot } })
+    ElMessage({ message: `Removed ${name}. Undo brings it back.`, type: 'success' })
+  })
+
+const frames = computed(() => mined.data.value?.frames ?? [])
+const waiting = computed(() => frames.value.filter((f) => f.state === 'open'))
+const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? []).map((i) => [i.step, i])))
+const unread = computed(() => chosen.value?.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
+const shutter = (f: Schema['MinedFrame']) => [f.angle, f.hands ? `${f.hands} more pair of hands` : '', f.shutter ? 'shutter matters' : '', f.hold].filter(Boolean).join(' · ')
+
+const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '', hands: 0, shutter: false })
+const changeError = ref<unknown>()
+async function change(f: Schema['MinedFrame']) {
+  changeError.value = undefined
+  await act(async () => {
+    let id = f.shotId
+    if (!id) id = (await ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys: [f.key] } })))[0]!.id
+    const row = (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: shoot } } }))).find((s) => s.shot.id === id)!.shot
+    Object.assign(changing, { open: true, id, version: row.version, title: row.title, angle: row.angle, hands: row.hands, shutter: row.shutter })
+  })
+}
+async function saveChange() {
+  try {
+    const { id, version, title, angle, hands, shutter } = changing
+    await ask(api.PUT('/api/shots/{id}', { params: { path: { id } }, body: { version, title, angle, hands, shutter } }))
+    changing.open = false
+    await refresh()
+  } catch (e) {
+    changeError.value = e
+  }
+}
+watch(() => route.params.dish, () => (error.value = undefined))
+useKeys([
+  { key: 't', does: 'Type a recipe', run: () => type() },
+  { key: 'i', does: 'Import a recipe file', run: () => file.value?.click() },
+  { key: 'a', does: 'Put all suggestions on the list', run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))) },
+])
+</script>
+
+<template>
+  <ScreenFrame title="Dish">
+    <template #head>
+      <el-button @click="type()">Type a recipe <kbd>t</kbd></el-button>
+      <el-button type="primary" :loading="busy" @click="file?.click()">Import a recipe file <kbd>i</kbd></el-button>
+      <input ref="file" type="file" name="recipe" accept=".json,.jsonld,.html,.htm,application/ld+json,text/html" class="visually-hidden" aria-label="Recipe file" tabindex="-1" @change="bring" />
+    </template>
+    <ProblemNote :error="error ?? dishes.error.value" />
+    <div class="pair" @dragover.prevent @drop.prevent="dropped">
+      <nav v-if="dishes.data.value?.length" class="dishes" aria-label="Dishes">
+        <router-link v-for="d in dishes.data.value" :key="d.id" :to="{ name: 'dish', params: { shoot, dish: d.id } }" :class="{ on: d.id === chosen?.id }" :aria-current="d.id === chosen?.id ? 'true' : undefined">{{ d.recipe.title }}</router-link>
+      </nav>
+      <EmptyBench v-else-if="dishes.data.value">
+        <template #title>No dishes yet</template>
+        Drop a recipe file here: JSON-LD, or a web page that holds a recipe. Or type one. The application reads it for frames before anything is cooked.
+        <template #act><el-button type="primary" @click="file?.click()">Import a recipe file</el-button><el-button @click="type()">Type a recipe</el-button></template>
+      </EmptyBench>
+      <article v-if="chosen" class="card" aria-label="Recipe">
+        <header>
+          <div>
+            <h2>{{ chosen.recipe.title }}</h2>
+            <p class="soft small">{{ [forms.find((f) => f.value === chosen?.form)?.words, chosen.recipe.yield, chosen.recipe.totalMin ? chosen.recipe.totalMin + ' min in all' : '', chosen.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.recipe.source].filter(Boolean).join(' · ') }}</p>
+          </div>
+          <el-button text @click="type(chosen)">Edit</el-button>
+          <el-button text @click="remove">Remove</el-button>
+        </header>
+        <div class="cols">
+          <table class="ingredients">
+            <caption class="visually-hidden">Ingredients</caption>
+            <thead class="visually-hidden"><tr><th>Amount</th><th>Unit</th><th>Thing</th></tr></thead>
+            <tbody>
+              <template v-for="(i, n) in chosen.recipe.ingredients" :key="n">
+                <tr v-if="i.group && i.group !== chosen.recipe.ingredients[n - 1]?.group"><th colspan="3" scope="colgroup">{{ i.group }}</th></tr>
+                <tr :class="{ unread: !i.understood }">
+                  <td class="mono amount">{{ i.high === '0' ? '' : i.low === i.high ? mixed(i.low) : mixed(i.low) + '–' + mixed(i.high) }}</td>
+                  <td class="unit">{{ i.unit }}</td>
+                  <td>{{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span><em v-if="!i.understood"> ▲ not understood</em></td>
+                </tr>
+              </template>
+            </tbody>
+          </table>
+          <ol class="steps">
+            <li v-for="(s, n) in chosen.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
+              <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{ s.section }}</span>
+              {{ s.text }}
+              <span v-if="irreversible.has(n)" class="note">■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span>
+            </li>
+          </ol>
+        </div>
+      </article>
+    </div>
+    <template #reading>
+      <template v-if="chosen">
+        <div>
+          <h2>Frames in this recipe</h2>
+          <p v-if="mined.data.value" class="small soft">Main angle <b>{{ mined.data.value.angle }}</b>: {{ mined.data.value.because }}.</p>
+          <p v-if="unread" class="small bad">▲ {{ unread }} {{ unread === 1 ? 'line was' : 'lines were' }} not understood and {{ unread === 1 ? 'stands' : 'stand' }} as written.</p>
+        </div>
+        <el-button v-if="waiting.length" type="primary" @click="accept(waiting.map((f) => f.key))">Put all {{ waiting.length }} on the list <kbd>a</kbd></el-button>
+        <ul class="frames">
+          <li v-for="f in frames" :key="f.key" :class="f.state" :data-key="f.key">
+            <p class="kind"><span>{{ kindWords[f.kind] ?? f.kind }}</span><span v-if="f.state === 'accepted'" class="on">✓ on the list</span><span v-else-if="f.state === 'dropped'">set aside</span></p>
+            <b>{{ f.title }}</b>
+            <p class="why">{{ f.because }}.</p>
+            <p class="soft small">{{ shutter(f) }}</p>
+            <p v-if="f.caution" class="caution">▲ {{ f.caution }}</p>
+            <p class="acts">
+              <el-button v-if="f.state !== 'accepted'" size="small" :aria-label="'Accept: ' + f.title" @click="accept([f.key])">Accept</el-button>
+              <el-button v-if="f.state !== 'dropped'" size="small" :aria-label="'Change: ' + f.title" @click="change(f)">Change</el-button>
+              <el-button v-if="f.state === 'open'" size="small" :aria-label="'Drop: ' + f.title" @click="drop(f.key, true)">Drop</el-button>
+              <el-button v-if="f.state === 'dropped'" size="small" :aria-label="'Take up again: ' + f.title" @click="drop(f.key, false)">Take up again</el-button>
+            </p>
+          </li>
+        </ul>
+      </template>
+    </template>
+    <el-dialog v-model="sheet" :title="draft.id ? 'Edit the recipe' : 'Type a recipe'" width="760px" top="6vh">
+      <form class="typing" @submit.prevent="save">
+        <ProblemNote :error="sheetError" />
+        <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts"><el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button></p>
+        <el-form-item label="Name" label-position="top" :error="sheetError instanceof Problem ? sheetError.about('title') : ''"><el-input v-model="draft.title" aria-label="Name of the dish" autofocus /></el-form-item>
+        <el-form-item label="Form, as a camera meets it" label-position="top">
+          <el-select v-model="draft.form" aria-label="Form of the dish"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words" /></el-select>
+        </el-form-item>
+        <el-form-item label="Ingredients, a line each" label-position="top"><el-input v-model="draft.ingredients" type="textarea" :rows="13" aria-label="Ingredients" placeholder="1 1/2 cups (190 g) flour, sifted&#10;For the top:&#10;juice of 2 lemons" /></el-form-item>
+        <el-form-item label="Method, a line a step" label-position="top"><el-input v-model="draft.method" type="textarea" :rows="13" aria-label="Method" placeholder="Whisk the whites.&#10;Drizzle the syrup over and serve." /></el-form-item>
+        <p class="acts wide"><el-button @click="sheet = false">Leave it</el-button><el-button type="primary" native-type="submit">Save the recipe</el-button></p>
+      </form>
+    </el-dialog>
+    <el-dialog v-model="changing.open" title="Change the frame" width="460px">
+      <form @submit.prevent="saveChange">
+        <ProblemNote :error="changeError" />
+        <el-form-item label="What it shows" label-position="top"><el-input v-model="changing.title" aria-label="What it shows" /></el-form-item>
+        <el-form-item label="Angle" label-position="top">
+          <el-select v-model="changing.angle" aria-label="Angle"><el-option v-for="a in ['straight down', 'three-quarter', 'low', 'level', 'slightly below']" :key="a" :value="a" /></el-select>
+        </el-form-item>
+        <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" :min="0" :max="9" aria-label="More pairs of hands" /></el-form-item>
+        <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
+        <p class="acts wide"><el-button type="primary" native-type="submit">Save the frame</el-button></p>
+      </form>
+    </el-dialog>
+  </ScreenFrame>
+</template>
+
+<script lang="ts">
+/** "3/2" as a cook writes it: "1 1/2". Layout only; the amount itself is exact. */
+function mixed(q: string): string {
+  const [n, d] = q.split('/').map(Number) as [number, number?]
+  if (!d) return String(n)
+  if (![2, 3, 4, 6, 8].includes(d)) return String(Math.round((n / d) * 100) / 100)
+  const whole = Math.floor(n / d)
+  return (whole ? whole + ' ' : '') + (n % d) + '/' + d
+}
+</script>
+
+<style scoped>
+.pair { display: flex; flex-direction: column; gap: 14px; min-height: 60%; }
+.dishes { display: flex; flex-wrap: wrap; gap: 4px; }
+.dishes a { padding: 6px 12px; text-decoration: none; color: var(--fl-ink); background: var(--fl-card); border: 1px solid var(--fl-line); font-size: 14px; }
+.dishes .on { background: var(--fl-aubergine); color: #fff; border-color: var(--fl-aubergine); }
+.card { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 18px 20px; }
+.card header { display: flex; gap: 4px; align-items: flex-start; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; margin-bottom: 12px; }
+.card header div { flex: 1; }
+.card header .el-button + .el-button { margin: 0; }
+.card h2 { font-size: 24px; }
+.cols { display: grid; grid-template-columns: minmax(230px, 4fr) 5fr; gap: 26px; }
+.ingredients { border-collapse: collapse; align-self: start; width: 100%; font-size: 14.5px; }
+.ingredients td { padding: 3px 6px 3px 0; vertical-align: baseline; }
+.ingredients th { text-align: left; font: 560 14px var(--fl-head); padding: 10px 0 2px; }
+.amount { text-align: right; white-space: nowrap; width: 52px; }
+.unit { color: var(--fl-soft); white-space: nowrap; width: 46px; }
+.unread { background: #f6eddb; }
+em { color: var(--fl-brass-ink); font-style: normal; font-size: 12.5px; }
+.steps { margin: 0; padding-left: 24px; display: grid; gap: 8px; align-content: start; }
+.steps li::marker { font: 500 13px var(--fl-mono); color: var(--fl-fig-ink); }
+.section { display: block; font: 560 14px var(--fl-head); }
+.once { background: linear-gradient(90deg, #f8e9ee, transparent); margin-left: -6px; padding-left: 6px; }
+.note { display: block; font-size: 12.5px; color: var(--fl-fig-ink); }
+.frames { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
+.frames li { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 8px 10px; font-size: 13.5px; }
+.frames b { font-weight: 600; }
+.kind { display: flex; justify-content: space-between; font-size: 12px; color: var(--fl-fig-ink); font-weight: 600; }
+.on { color: var(--fl-leaf-ink); }
+.dropped { opacity: 0.75; }
+.why { font-size: 13px; }
+.caution { font-size: 12.5px; color: var(--fl-brass-ink); }
+.acts { display: flex; gap: 6px; margin-top: 5px; }
+.acts .el-button + .el-button { margin: 0; }
+.typing { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; }
+.typing .problem, .wide { grid-column: 1 / -1; }
+.wide { justify-content: flex-end; }
+.bad { color: var(--fl-brass-ink); }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, type Schema } from '../api/client'
+import { useRefresh, useShoots } from '../api/queries'
+import { emptyBrief } from '../brief/brief'
+import EmptyBench from '../parts/EmptyBench.vue'
+import ProblemNote from '../parts/ProblemNote.vue'
+import { useKeys } from '../parts/keys'
+import { day } from '../parts/shown'
+
+const router = useRouter()
+const refresh = useRefresh()
+const shoots = useShoots()
+const making = ref(false)
+const name = ref('')
+const kind = ref<'own' | 'commission'>('commission')
+const error = ref<unknown>()
+
+const rungNames: Record<string, string> = { brief: 'Brief', dish: 'Dish', shots: 'Shots', set: 'Set', frames: 'Frames', finish: 'Finish', out: 'Out' }
+const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants))
+const today = new Date().toISOString().slice(0, 10)
+const ahead = (c: Schema['ShootCard']) => !c.shoot.brief.when || c.shoot.brief.when >= today
+
+async function make() {
+  error.value = undefined
+  try {
+    const s = await ask(api.POST('/api/shoots', { body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } } }))
+    await refresh()
+    await router.push({ name: 'brief', params: { shoot: s.id } })
+  } catch (e) {
+    error.value = e
+  }
+}
+const begin = () => ((making.value = true), (error.value = undefined))
+useKeys([{ key: 'n', does: 'New shoot', run: begin }])
+</script>
+
+<template>
+  <div class="home">
+    <header>
+      <h1>The studio</h1>
+      <el-button type="primary" @click="begin">New shoot <kbd>n</kbd></el-button>
+    </header>
+    <ProblemNote :error="shoots.error.value" />
+    <section v-if="wanting.length" aria-label="What wants a hand next">
+      <h2>Wants a hand next</h2>
+      <ul class="next">
+        <li v-for="c in wanting" :key="c.shoot.id">
+          <router-link :to="{ name: c.rung, params: { shoot: c.shoot.id } }">
+            <span class="hand" aria-hidden="true">◆</span>
+            <b>{{ c.wants }}</b>
+            <span>{{ c.shoot.name }}</span>
+            <span class="rung">on {{ rungNames[c.rung] ?? c.rung }}</span>
+          </router-link>
+        </li>
+      </ul>
+    </section>
+    <section aria-label="Shoots">
+      <h2>Shoots by day</h2>
+      <ol class="shoots">
+        <li v-for="c in shoots.data.value" :key="c.shoot.id" :class="{ past: !ahead(c) }">
+          <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }" :aria-label="c.shoot.name">
+            <span class="when mono">{{ day(c.shoot.brief.when) }}</span>
+            <span class="what"><b>{{ c.shoot.name }}</b><span class="soft">{{ c.shoot.brief.what || 'No dish named yet' }}</span></span>
+            <span class="kind">{{ c.shoot.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>
+            <span class="tally">
+              <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true"><rect x="0" y="5" width="120" height="4" fill="#e2d8cd" /><rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="#5e7457" /></svg>
+              <span class="small">{{ c.out }} of {{ c.shots }} shots out</span>
+            </span>
+          </router-link>
+        </li>
+      </ol>
+      <EmptyBench v-if="shoots.data.value?.length === 0">
+        <template #title>No shoots yet</template>
+        A shoot holds a brief, its dishes, the shot list, the sets and every frame. Start with a name; the rest is asked one rung at a time.
+        <template #act><el-button type="primary" @click="begin">Start the first shoot</el-button></template>
+      </EmptyBench>
+    </section>
+    <el-dialog v-model="making" title="New shoot" width="440px">
+      <form @submit.prevent="make">
+        <ProblemNote :error="error" />
+        <el-form-item label="Name" label-position="top"><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu" /></el-form-item>
+        <el-radio-group v-model="kind" aria-label="Kind of shoot">
+          <el-radio value="commission">A commission, with deliverables</el-radio>
+          <el-radio value="own">Own work</el-radio>
+        </el-radio-group>
+        <p class="acts"><el-button type="primary" native-type="submit">Make the shoot</el-button></p>
+      </form>
+    </el-dialog>
+  </div>
+</template>
+
+<style scoped>
+.home { max-width: 1060px; margin: 0 auto; padding: 26px 28px 60px; display: flex; flex-direction: column; gap: 26px; }
+header { display: flex; justify-content: space-between; align-items: center; }
+h2 { margin-bottom: 10px; }
+ul, ol { list-style: none; margin: 0; padding: 0; }
+.next { display: grid; gap: 6px; }
+.next a { display: flex; gap: 12px; align-items: baseline; padding: 11px 14px; background: #f6eddb; text-decoration: none; color: var(--fl-ink); border-left: 4px solid var(--fl-brass); min-height: 44px; }
+.next a:hover, .shoots a:hover { background: #efe3d0; }
+.next b { font-weight: 600; min-width: 240px; }
+.rung { margin-left: auto; color: var(--fl-soft); }
+.hand { color: var(--fl-brass-ink); font-size: 11px; }
+.shoots { border-top: 1px solid var(--fl-line); }
+.shoots a { display: grid; grid-template-columns: 150px minmax(0, 1fr) 110px 130px; gap: 16px; align-items: center; padding: 14px; text-decoration: none; color: var(--fl-ink); border-bottom: 1px solid var(--fl-line); background: var(--fl-card); }
+.what { display: grid; }
+.what b { font: 560 18px var(--fl-head); }
+.when { font-size: 13px; }
+.past { opacity: 1; }
+.past .when { color: var(--fl-soft); }
+.kind { font-size: 13px; color: var(--fl-soft); }
+.tally { display: grid; gap: 2px; }
+.el-radio-group { display: grid; justify-items: start; }
+.acts { margin-top: 14px; text-align: right; }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid rgb(255 255 255 / 0.4); border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+</style>

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import type { Problem } from '../api/client'
+
+defineProps<{ state: 'saved' | 'typing' | 'saving' | 'refused' | 'stale'; error?: Problem }>()
+defineEmits<{ mine: []; theirs: []; again: [] }>()
+</script>
+
+<template>
+  <div class="state" :class="state" role="status">
+    <template v-if="state === 'saved'">✓ Saved</template>
+    <template v-else-if="state === 'refused'">
+      <span>■ Not saved. {{ error?.message }}</span>
+      <el-button size="small" @click="$emit('again')">Try again</el-button>
+    </template>
+    <template v-else-if="state === 'stale'">
+      <span>▲ {{ error?.message }}</span>
+      <el-button size="small" @click="$emit('mine')">Keep mine</el-button>
+      <el-button size="small" @click="$emit('theirs')">Take theirs</el-button>
+    </template>
+    <template v-else>… Saving</template>
+  </div>
+</template>
+
+<style scoped>
+.state { font-size: 13px; color: var(--fl-soft); display: flex; gap: 8px; align-items: center; }
+.saved { color: var(--fl-leaf-ink); }
+.refused, .stale { color: #6d1f3a; background: #f8e9ee; padding: 5px 10px; }
+</style>

@@ -1,0 +1,20 @@
+/** A day as people write it: "Thu 3 Dec 2026". */
+export function day(iso: string): string {
+  if (!iso) return 'no day yet'
+  const d = new Date(iso + 'T12:00:00Z')
+  return d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+}
+
+/** A moment as people write it. */
+export function moment(iso: string): string {
+  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+}
+
+/** Bytes as people write them. */
+export function bytes(n: number): string {
+  return n > 1e6 ? (n / 1e6).toFixed(1) + ' MB' : Math.round(n / 1e3) + ' kB'
+}
+
+export const kindWords: Record<string, string> = {
+  hero: 'Hero', alternate: 'Alternate', detail: 'Close detail', ingredient: 'Ingredient', before: 'Before', action: 'Action', safe: 'Safe frame', repeat: 'Repeated shapes', free: 'Free frames',
+}

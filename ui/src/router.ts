@@ -1,0 +1,21 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** The rungs that have a screen, bottom of the ladder first. */
+export const screens = ['brief', 'dish', 'shots', 'set', 'frames', 'finish', 'out'] as const
+export type Screen = (typeof screens)[number]
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'home', component: () => import('./home/HomeScreen.vue') },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./sign/SignIn.vue'), meta: { bare: true } },
+    { path: '/shoots/:shoot/brief', name: 'brief', component: () => import('./brief/BriefScreen.vue') },
+    { path: '/shoots/:shoot/dish/:dish?', name: 'dish', component: () => import('./dish/DishScreen.vue') },
+    { path: '/shoots/:shoot/shots', name: 'shots', component: () => import('./shots/ShotsScreen.vue') },
+    { path: '/shoots/:shoot/set/:shot?', name: 'set', component: () => import('./set/SetScreen.vue') },
+    { path: '/shoots/:shoot/frames/:shot?', name: 'frames', component: () => import('./frames/FramesScreen.vue') },
+    { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
+    { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})

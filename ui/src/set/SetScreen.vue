@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { useThrottleFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, Problem, type Finding, type Report, type SceneSet, type Schema } from '../api/client'
+import { useFrames, useRefresh, useShots } from '../api/queries'
+import EmptyBench from '../parts/EmptyBench.vue'
+import FindingCard from '../parts/FindingCard.vue'
+import LadderMark from '../parts/LadderMark.vue'
+import ProblemNote from '../parts/ProblemNote.vue'
+import ReadingFigure from '../parts/ReadingFigure.vue'
+import SaveState from '../parts/SaveState.vue'
+import ScreenFrame from '../parts/ScreenFrame.vue'
+import { useDraft } from '../parts/draft'
+import { useKeys } from '../parts/keys'
+import FieldRow from './FieldRow.vue'
+import SetBench from './SetBench.vue'
+import { things, type Thing } from './fields'
+
+const route = useRoute()
+const router = useRouter()
+const shoot = route.params.shoot as string
+const refresh = useRefresh()
+const list = useShots(shoot)
+const frames = useFrames(shoot)
+const shotId = computed(() => (route.params.shot as string) || (list.data.value?.find((r) => r.mark.next === 'Build its set' || r.mark.next === 'Take a frame') ?? list.data.value?.[0])?.shot.id || '')
+const row = computed(() => list.data.value?.find((r) => r.shot.id === shotId.value))
+const planned = useQuery({ queryKey: ['set', shotId], enabled: () => shotId.value !== '', queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })) })
+
+const draft = useDraft<SceneSet>(
+  async (set, version) => {
+    const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: shotId.value } }, body: { set, version } }))
+    void refresh()
+    return saved.version
+  },
+  (current) => {
+    const s = current as Schema['PlannedSet']
+    return { value: s.set, version: s.version }
+  },
+  60,
+)
+const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
+const report = ref<Report>()
+const readError = ref<Problem>()
+let asked = 0
+
+/** Reads the draft; a late answer to an earlier question is dropped. */
+async function readNow(quick: boolean) {
+  if (!draft.value.value || !shotId.value) return
+  const mine = ++asked
+  try {
+    const r = await ask(api.POST('/api/shots/{id}/set/read', { params: { path: { id: shotId.value } }, body: { set: JSON.parse(JSON.stringify(draft.value.value)), quick } }))
+    if (mine === asked) {
+      report.value = r
+      readError.value = undefined
+    }
+  } catch (e) {
+    if (mine === asked && e instanceof Problem) readError.value = e
+  }
+}
+const readQuick = useThrottleFn(() => readNow(true), 90, true)
+
+watch(
+  planned.data,
+  (p) => {
+    if (p && (draft.state.value === 'saved' || draft.value.value === undefined)) {
+      draft.load(p.set, p.version)
+      void readNow(false)
+    }
+  },
+  { immediate: true },
+)
+watch(shotId, () => {
+  report.value = undefined
+  draft.value.value = undefined
+  draft.state.value = 'saved'
+})
+
+const chosen = ref<Thing>('camera')
+const panel = computed(() => things.find((t) => t.key === chosen.value)!)
+const errors = computed(() => [...(readError.value?.fields ?? []), ...(draft.error.value?.fields ?? [])])
+const about = (path: string) => errors.value.find((f) => f.field === 'set.' + path)?.words ?? ''
+const elsewhere = computed(() => (readError.value && !panel.value.fields.some((f) => about(f.path)) ? readError.value : undefined))
+
+function changed() {
+  draft.touch()
+  void readNow(false)
+}
+async function apply(edits: NonNullable<Finding['try'][number]['edits']>) {
+  if (!draft.value.value) return
+  try {
+    draft.value.value = await ask(api.POST('/api/set/try', { body: { set: draft.value.value, edits } }))
+    changed()
+  } catch (e) {
+    if (e instanceof Problem) readError.value = e
+  }
+}
+function flipCard() {
+  if (!draft.value.value) return
+  draft.value.value.card.on = !draft.value.value.card.on
+  changed()
+}
+
+const taking = ref(false)
+const takeError = ref<unknown>()
+async function take() {
+  if (taking.value || !shotId.value) return
+  taking.value = true
+  takeError.value = undefined
+  try {
+    if (draft.state.value !== 'saved' || planned.data.value?.version === 0) await draft.flush()
+    if (draft.state.value === 'refused' || draft.state.value === 'stale') throw new Problem(0, 'The set is not saved yet, so the camera waits. Mend what is marked first.')
+    await ask(api.POST('/api/shots/{id}/take', { params: { path: { id: shotId.value } } }))
+    await refresh()
+  } catch (e) {
+    takeError.value = e
+  } finally {
+    taking.value = false
+  }
+}
+const taken = computed(() => (frames.data.value ?? []).filter((f) => f.shotId === shotId.value).slice(-6))
+const find = (k: string) => report.value?.readings.find((r) => r.key === k)
+const large = ['exposure', 'keyFill', 'depthOfField']
+const rest = ['depthNeeded', 'coverNumber', 'frameWidth', 'illuminance', 'ev100', 'direction', 'softness', 'diffraction']
+
+function other(by: number) {
+  const rows = list.data.value ?? []
+  const at = rows.findIndex((r) => r.shot.id === shotId.value)
+  const to = rows[at + by]
+  if (to) void router.push({ name: 'set', params: { shoot, shot: to.shot.id } })
+}
+useKeys([
+  { key: 'j', does: 'Set of the next shot', run: () => other(1) },
+  { key: 'k', does: 'Set of the shot before', run: () => other(-1) },
+  { key: 'w', does: 'White card in or out', run: flipCard },
+  { key: 't', does: 'Take a frame', run: () => void take() },
+  { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
+  { key: 'turns', shown: ', .', does: 'Turn the focused light or card 5°; with Shift 1°', run: () => {} },
+])
+</script>
+
+<template>
+  <ScreenFrame title="Set">
+    <template #head>
+      <template v-if="row">
+        <el-select :model-value="shotId" class="pick" aria-label="Shot" @change="router.push({ name: 'set', params: { shoot, shot: $event } })">
+          <el-option v-for="(r, i) in list.data.value" :key="r.shot.id" :value="r.shot.id" :label="`${i + 1}. ${r.shot.title}`" />
+        </el-select>
+        <LadderMark :mark="row.mark" />
+      </template>
+    </template>
+    <ProblemNote :error="planned.error.value ?? elsewhere ?? takeError" />
+    <EmptyBench v-if="list.data.value && !list.data.value.length">
+      <template #title>Nothing to set yet</template>
+      A set belongs to a shot. Put shots on the list first.
+      <template #act><el-button type="primary" @click="router.push({ name: 'shots', params: { shoot } })">Go to Shots</el-button></template>
+    </EmptyBench>
+    <template v-if="draft.value.value">
+      <div class="views">
+        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
+        <SetBench view="side" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
+      </div>
+      <div class="panel">
+        <nav class="tabs" aria-label="What to adjust">
+          <button v-for="t in things" :key="t.key" type="button" :aria-pressed="chosen === t.key" @click="chosen = t.key">{{ t.name }}</button>
+          <span class="gap" />
+          <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
+        </nav>
+        <div class="fields"><FieldRow v-for="f in panel.fields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
+      </div>
+      <ul v-if="taken.length" class="strip" aria-label="Frames taken of this shot">
+        <li v-for="f in taken" :key="f.id"><router-link :to="{ name: 'frames', params: { shoot, shot: shotId } }"><img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame taken ${f.settings.shown}${f.kept ? ', kept' : ''}`" height="74" /></router-link></li>
+      </ul>
+    </template>
+    <template #reading>
+      <template v-if="draft.value.value">
+        <el-button type="primary" size="large" :loading="taking" @click="take">{{ taking ? 'The camera is at it …' : unsaved ? 'Save this set and take a frame' : 'Take a frame' }} <kbd v-if="!taking">t</kbd></el-button>
+        <div v-if="report" class="figures" :class="{ stale: readError }">
+          <ReadingFigure v-for="k in large" v-show="find(k)" :key="k" :reading="find(k) ?? { key: k, label: '', value: 0, unit: '', shown: '', unbounded: false, working: [], source: '' }" large />
+          <div class="card-line">
+            <button type="button" :aria-pressed="draft.value.value.card.on" @click="flipCard">Card {{ draft.value.value.card.on ? 'in' : 'out' }} <kbd>w</kbd></button>
+            <ReadingFigure v-if="find('keyFillWith')" :reading="find('keyFillWith')!" /><ReadingFigure v-if="find('keyFillWithout')" :reading="find('keyFillWithout')!" />
+          </div>
+        </div>
+        <section v-if="report?.findings.length" aria-label="Findings" class="findings"><FindingCard v-for="f in report.findings" :key="f.code" :finding="f" @apply="apply" /></section>
+        <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
+        <div v-if="report" class="figures">
+          <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
+        </div>
+        <details v-if="report?.equivalents.length"><summary>The same exposure other ways</summary><ul class="eq mono"><li v-for="e in report.equivalents" :key="e.iso">{{ e.shown }}</li></ul></details>
+      </template>
+    </template>
+  </ScreenFrame>
+</template>
+
+<style scoped>
+.pick { width: 330px; }
+.views { display: grid; grid-template-columns: 5fr 3fr; gap: 2px; height: clamp(280px, calc(100vh - 400px), 560px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
+.panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
+.tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
+.tabs > button { all: unset; cursor: pointer; padding: 8px 13px; font-size: 14px; font-weight: 560; color: var(--fl-soft); }
+.tabs > button[aria-pressed='true'] { color: var(--fl-aubergine); box-shadow: inset 0 -3px 0 var(--fl-fig); }
+.tabs > button:focus-visible { outline: 3px solid var(--fl-fig); }
+.gap { flex: 1; }
+.fields { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 2px 26px; padding: 10px 14px 12px; }
+.strip { list-style: none; display: flex; gap: 6px; margin: 0; padding: 8px; background: var(--fl-grey); flex: none; }
+.strip img { display: block; }
+.figures.stale { opacity: 0.45; }
+.findings { display: grid; gap: 8px; }
+.card-line { display: grid; grid-template-columns: 82px 1fr; grid-template-rows: auto auto; column-gap: 10px; padding-left: 0; }
+.card-line button:first-child { all: unset; grid-row: 1 / 3; align-self: center; cursor: pointer; font-size: 13px; border: 1px solid var(--el-border-color); border-radius: 3px; padding: 6px 8px; text-align: center; }
+.card-line > button:first-child[aria-pressed='true'] { background: #fff; border-color: var(--fl-aubergine); font-weight: 600; }
+.card-line > button:first-child:focus-visible { outline: 3px solid var(--fl-fig); }
+.eq { list-style: none; padding: 6px 0 0; margin: 0; font-size: 13.5px; display: grid; gap: 3px; }
+summary { cursor: pointer; font-size: 13.5px; }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 6px; }
+@media (max-width: 1100px) { .fields { grid-template-columns: repeat(2, minmax(0, 1fr)); } .pick { width: 220px; } }
+</style>

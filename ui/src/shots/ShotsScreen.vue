@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { ElMessage } from 'element-plus'
+import { computed, nextTick, reactive, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, type Schema } from '../api/client'
+import { useDishes, useRefresh, useShots } from '../api/queries'
+import EmptyBench from '../parts/EmptyBench.vue'
+import LadderMark from '../parts/LadderMark.vue'
+import ProblemNote from '../parts/ProblemNote.vue'
+import ScreenFrame from '../parts/ScreenFrame.vue'
+import { useKeys } from '../parts/keys'
+import { kindWords } from '../parts/shown'
+import AngleSketch from './AngleSketch.vue'
+
+const route = useRoute()
+const router = useRouter()
+const shoot = route.params.shoot as string
+const refresh = useRefresh()
+const list = useShots(shoot)
+const dishes = useDishes(shoot)
+const error = ref<unknown>()
+const chosenId = ref('')
+const rows = computed(() => list.data.value ?? [])
+const chosen = computed(() => rows.value.find((r) => r.shot.id === chosenId.value) ?? rows.value[0])
+const angles = ['straight down', 'three-quarter', 'low', 'level', 'slightly below']
+const hands = computed(() => rows.value.filter((r) => r.shot.hands > 0).length)
+const safe = computed(() => rows.value.filter((r) => r.shot.kind === 'safe').length)
+
+async function act(f: () => Promise<unknown>) {
+  error.value = undefined
+  try {
+    await f()
+    await refresh()
+    return true
+  } catch (e) {
+    error.value = e
+    return false
+  }
+}
+const move = (id: string, before: string) => act(() => ask(api.POST('/api/shots/{id}/move', { params: { path: { id } }, body: { before } })))
+async function nudge(by: number) {
+  const at = rows.value.findIndex((r) => r.shot.id === chosen.value?.shot.id)
+  const to = at + by
+  if (at < 0 || to < 0 || to >= rows.value.length) return
+  const id = rows.value[at]!.shot.id
+  await move(id, by < 0 ? rows.value[to]!.shot.id : (rows.value[to + 1]?.shot.id ?? ''))
+  await nextTick()
+  document.getElementById('row-' + id)?.focus()
+}
+async function remove(r: Schema['ListedShot']) {
+  if (await act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id: r.shot.id } } })))) ElMessage({ message: `Took “${r.shot.title}” off. Undo brings it back.`, type: 'success' })
+}
+async function angle(r: Schema['ListedShot'], to: string) {
+  const { title, hands, shutter, version } = r.shot
+  await act(() => ask(api.PUT('/api/shots/{id}', { params: { path: { id: r.shot.id } }, body: { title, hands, shutter, version, angle: to } })))
+}
+async function rename(r: Schema['ListedShot'], to: string) {
+  const { angle, hands, shutter, version, title } = r.shot
+  if (to.trim() && to !== title) await act(() => ask(api.PUT('/api/shots/{id}', { params: { path: { id: r.shot.id } }, body: { title: to, hands, shutter, version, angle } })))
+}
+
+const dragged = ref('')
+const over = ref('')
+function dropOn(id: string) {
+  if (dragged.value && dragged.value !== id) void move(dragged.value, id)
+  dragged.value = over.value = ''
+}
+
+const adding = reactive({ open: false, dish: '', kind: 'alternate', title: '', angle: 'three-quarter' })
+function add() {
+  Object.assign(adding, { open: true, dish: chosen.value?.shot.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
+}
+async function saveAdded() {
+  const { dish, kind, title, angle } = adding
+  if (await act(() => ask(api.POST('/api/dishes/{id}/shots', { params: { path: { id: dish } }, body: { kind, title, angle, hands: 0, shutter: false } })))) adding.open = false
+}
+function focusRow(by: number) {
+  const at = rows.value.findIndex((r) => r.shot.id === chosen.value?.shot.id)
+  const next = rows.value[Math.min(rows.value.length - 1, Math.max(0, at + by))]
+  if (next) {
+    chosenId.value = next.shot.id
+    document.getElementById('row-' + next.shot.id)?.focus()
+  }
+}
+useKeys([
+  { key: 'j', does: 'Next shot', run: () => focusRow(1) },
+  { key: 'k', does: 'Shot before', run: () => focusRow(-1) },
+  { key: 'J', does: 'Move the shot down', run: () => void nudge(1) },
+  { key: 'K', does: 'Move the shot up', run: () => void nudge(-1) },
+  { key: 's', does: 'Build its set', run: () => chosen.value && void router.push({ name: 'set', params: { shoot, shot: chosen.value.shot.id } }) },
+  { key: 'n', does: 'Add a shot', run: add },
+])
+</script>
+
+<template>
+  <ScreenFrame title="Shots">
+    <template #head><el-button :disabled="!dishes.data.value?.length" @click="add">Add a shot <kbd>n</kbd></el-button></template>
+    <ProblemNote :error="error ?? list.error.value" />
+    <ol v-if="rows.length" class="list" aria-label="Shot list in shooting order">
+      <template v-for="(r, i) in rows" :key="r.shot.id">
+        <li v-if="r.dish !== rows[i - 1]?.dish" class="dish"><h2>{{ r.dish }}</h2></li>
+        <li
+          :id="'row-' + r.shot.id" class="row" :class="{ on: r.shot.id === chosen?.shot.id, over: over === r.shot.id, guard: r.shot.kind === 'safe' }" tabindex="0" draggable="true"
+          :aria-label="`${i + 1}. ${r.shot.title}`" :aria-current="r.shot.id === chosen?.shot.id ? 'true' : undefined"
+          @click="chosenId = r.shot.id" @focus="chosenId = r.shot.id" @keydown.enter.self="router.push({ name: 'set', params: { shoot, shot: r.shot.id } })"
+          @dragstart="dragged = r.shot.id" @dragover.prevent="over = r.shot.id" @dragleave="over = ''" @drop.prevent="dropOn(r.shot.id)"
+        >
+          <span class="no mono">{{ i + 1 }}</span>
+          <AngleSketch :angle="r.shot.angle" />
+          <span class="what"><b>{{ r.shot.title }}</b><span class="small soft">{{ [kindWords[r.shot.kind] ?? r.shot.kind, r.shot.angle, r.shot.hands ? `+${r.shot.hands} hands` : '', r.shot.shutter ? 'shutter matters' : '', r.shot.hold].filter(Boolean).join(' · ') }}</span></span>
+          <LadderMark :mark="r.mark" />
+        </li>
+      </template>
+    </ol>
+    <EmptyBench v-else-if="list.data.value">
+      <template #title>The list is empty</template>
+      Frames come from the dishes: accept what a recipe suggests, or add your own.
+      <template #act><el-button type="primary" @click="router.push({ name: 'dish', params: { shoot } })">Go to Dish</el-button></template>
+    </EmptyBench>
+    <template #reading>
+      <dl v-if="rows.length" class="sum">
+        <div><dd class="mono">{{ rows.length }}</dd><dt>shots</dt></div>
+        <div><dd class="mono">{{ safe }}</dd><dt>safe frames</dt></div>
+        <div><dd class="mono">{{ hands }}</dd><dt>need more hands</dt></div>
+      </dl>
+      <article v-if="chosen" :key="chosen.shot.id" class="one">
+        <p class="kind">{{ kindWords[chosen.shot.kind] ?? chosen.shot.kind }}</p>
+        <el-input :model-value="chosen.shot.title" type="textarea" autosize aria-label="What the shot shows" @change="rename(chosen!, $event)" />
+        <p class="small">On the list because {{ chosen.shot.because }}.</p>
+        <p v-if="chosen.shot.guards" class="guards">■ Comes before: “{{ chosen.shot.guards }}”</p>
+        <p v-if="chosen.shot.caution" class="caution">▲ {{ chosen.shot.caution }}</p>
+        <el-form-item label="Angle" label-position="top">
+          <el-select :model-value="chosen.shot.angle" aria-label="Angle of the shot" @change="angle(chosen!, $event)"><el-option v-for="a in angles" :key="a" :value="a" /></el-select>
+        </el-form-item>
+        <h3>Its ladder</h3>
+        <ol class="rungs">
+          <li v-for="g in [...chosen.mark.rungs].reverse()" :key="g.key" :class="{ reached: g.reached }"><span aria-hidden="true">{{ g.reached ? '✓' : '–' }}</span> {{ g.name }}<small v-if="!g.reached">{{ g.missing }}</small></li>
+        </ol>
+        <p class="acts">
+          <el-button type="primary" @click="router.push({ name: 'set', params: { shoot, shot: chosen.shot.id } })">Build its set <kbd>s</kbd></el-button>
+          <el-button text @click="remove(chosen)">Take off the list</el-button>
+        </p>
+        <p class="acts"><el-button size="small" @click="nudge(-1)">Move up</el-button><el-button size="small" @click="nudge(1)">Move down</el-button></p>
+      </article>
+    </template>
+    <el-dialog v-model="adding.open" title="Add a shot" width="440px">
+      <form @submit.prevent="saveAdded">
+        <ProblemNote :error="error" />
+        <el-form-item label="Dish" label-position="top"><el-select v-model="adding.dish" aria-label="Dish"><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select></el-form-item>
+        <el-form-item label="What it shows" label-position="top"><el-input v-model="adding.title" aria-label="What it shows" autofocus /></el-form-item>
+        <el-form-item label="Kind" label-position="top"><el-select v-model="adding.kind" aria-label="Kind"><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select></el-form-item>
+        <el-form-item label="Angle" label-position="top"><el-select v-model="adding.angle" aria-label="Angle"><el-option v-for="a in angles" :key="a" :value="a" /></el-select></el-form-item>
+        <el-button type="primary" native-type="submit">Add it</el-button>
+      </form>
+    </el-dialog>
+  </ScreenFrame>
+</template>
+
+<style scoped>
+.list { list-style: none; margin: 0; padding: 0; }
+.dish h2 { padding: 16px 0 6px; font-size: 18px; }
+.dish:first-child h2 { padding-top: 0; }
+.row { display: grid; grid-template-columns: 28px 46px minmax(0, 1fr) 230px; gap: 12px; align-items: center; padding: 5px 10px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; min-height: 46px; cursor: grab; }
+.row.on { box-shadow: inset 4px 0 0 var(--fl-aubergine), 0 0 0 1px var(--fl-line); background: #f6f0f5; }
+.row.over { box-shadow: 0 -3px 0 var(--fl-fig); }
+.guard .no::after { content: ' ■'; color: var(--fl-fig-ink); font-size: 10px; }
+.no { color: var(--fl-soft); font-size: 13px; white-space: nowrap; }
+.what { display: grid; min-width: 0; }
+.what b { font-weight: 600; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.sum { display: grid; grid-template-columns: repeat(3, 1fr); margin: 0; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; }
+.sum dd { margin: 0; font-size: 25px; }
+.sum dt { font-size: 12.5px; color: var(--fl-soft); }
+.one { display: grid; gap: 9px; }
+.one .el-form-item { margin: 0; }
+.kind { color: var(--fl-fig-ink); font-weight: 600; font-size: 13px; }
+.guards, .caution { font-size: 13px; background: #f8e9ee; padding: 6px 10px; border-left: 4px solid var(--fl-fig); }
+.caution { background: #f6eddb; border-color: var(--fl-brass); }
+.rungs { list-style: none; margin: 0; padding: 0; font-size: 14px; border-left: 2px solid #d9cbbd; border-right: 2px solid #d9cbbd; }
+.rungs li { border-bottom: 2px solid #e8ddd1; padding: 2px 8px; display: flex; gap: 6px; color: var(--fl-soft); align-items: baseline; }
+.rungs .reached { color: var(--fl-leaf-ink); border-color: var(--fl-leaf); }
+.rungs small { margin-left: auto; font-size: 12px; text-align: right; }
+.acts { display: flex; gap: 6px; }
+.acts .el-button + .el-button { margin: 0; }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+</style>
