@@ -100,7 +100,10 @@ func (s *Studio) Picture(ctx context.Context, id string, longPx int) ([]byte, er
 	small := image.NewRGBA(image.Rect(0, 0, int(float64(row.WidthPx)*k), int(float64(row.HeightPx)*k)))
 	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, img.Bounds(), draw.Src, nil)
 	var b bytes.Buffer
-	return b.Bytes(), encode(&b, small)
+	if err := encode(&b, small); err != nil {
+		return nil, err
+	}
+	return b.Bytes(), nil
 }
 
 func encode(b *bytes.Buffer, img image.Image) error {

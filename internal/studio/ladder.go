@@ -165,12 +165,12 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 			withMethod++
 		}
 	}
-	add("dish", "Dish", withMethod, len(dishes), "with a method", first("Add the first dish", len(dishes) == 0)+first("Give each dish its method", withMethod < len(dishes)))
+	add("dish", "Dish", withMethod, len(dishes), "written", first("Add the first dish", len(dishes) == 0)+first("Give each dish its method", withMethod < len(dishes)))
 	listed := map[string]bool{}
 	for _, s := range v.shots {
 		listed[s.DishID] = true
 	}
-	add("shots", "Shots", len(listed), len(dishes), "dishes listed", first("Choose frames for each dish", len(listed) < len(dishes)))
+	add("shots", "Shots", len(listed), len(dishes), "dishes", first("Choose frames for each dish", len(listed) < len(dishes)))
 	n := len(v.shots)
 	at := func(key string) int {
 		sum := 0
@@ -184,7 +184,7 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 		return sum
 	}
 	set, copied, kept, finished, approved, out := at("set"), at("copied"), at("kept"), at("finished"), at("approved"), at("out")
-	add("set", "Set", set, n, "shots set", first("Build the next set", set < n))
+	add("set", "Set", set, n, "set", first("Build the next set", set < n))
 	add("day", "Day", 0, 0, "", "")
 	add("frames", "Frames", kept, n, "kept", first("Take the next frame", copied < set)+first("Keep one frame of each shot", kept < copied && copied >= set))
 	add("finish", "Finish", approved, n, "approved", first("Tick the finish steps", finished < kept)+first("Approve what is finished", approved < finished && finished >= kept))

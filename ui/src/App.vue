@@ -88,7 +88,7 @@ useKeys([
 
 <style scoped>
 .house { height: 100%; display: grid; grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr); }
-.house.climbing { grid-template-columns: 124px minmax(0, 1fr); }
+.house.climbing { grid-template-columns: 132px minmax(0, 1fr); }
 .top { grid-column: 1 / -1; display: flex; align-items: center; gap: 6px; padding: 0 14px; background: var(--fl-card); border-bottom: 1px solid var(--fl-line); }
 .brand { display: flex; align-items: center; gap: 9px; font: 600 18px var(--fl-head); color: var(--fl-aubergine); text-decoration: none; padding: 4px; }
 .where { margin-left: 14px; padding-left: 16px; border-left: 1px solid var(--fl-line); color: var(--fl-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }

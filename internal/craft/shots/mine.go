@@ -8,6 +8,8 @@ import (
 	"slices"
 	"sort"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"figladder/internal/craft/recipe"
 )
@@ -147,7 +149,7 @@ func (m *miner) ingredients() {
 		}
 		n++
 		m.add(Proposal{Key: fmt.Sprintf("ingredient-%d", i), Kind: Ingredient, Step: -1, Angle: Down, Cause: in.Item,
-			Title: strings.ToUpper(in.Item[:1]) + in.Item[1:] + ", on their own", Because: "“" + in.Item + "” makes a picture before anything is done to it"})
+			Title: "Just the " + in.Item, Because: "“" + in.Item + "” makes a picture before anything is done to it"})
 	}
 }
 
@@ -221,7 +223,7 @@ func (m *miner) method() {
 				}
 				seen[v.base] = true
 				p := Proposal{Key: fmt.Sprintf("action-%d-%s", i, v.base), Kind: Action, Step: i, Angle: m.angle, Cause: word, Hands: v.hands, Shutter: v.shutter,
-					Caution: v.caution, Title: v.action + ": " + short(clause), Because: "“" + word + "” in step " + fmt.Sprint(i+1) + " makes an action frame"}
+					Caution: v.caution, Title: sentence(short(clause)), Because: "“" + word + "” in step " + fmt.Sprint(i+1) + " makes an action frame"}
 				weights[p.Key] = v.weight
 				if done {
 					weights[p.Key] += 2 // the dish is in front of the lens already
@@ -296,6 +298,11 @@ func cooksAfter(r recipe.Recipe, i int) bool {
 		}
 	}
 	return false
+}
+
+func sentence(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	return string(unicode.ToUpper(r)) + s[n:]
 }
 
 func short(clause string) string {

@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { onBeforeUnmount, ref, toRaw, type Ref } from 'vue'
+import { onBeforeUnmount, ref, type Ref } from 'vue'
 import { Problem } from '../api/client'
 
 /** Something being edited: what is typed stays typed, whatever becomes of a save. */
@@ -29,7 +29,7 @@ export function useDraft<T>(save: (v: T, version: number) => Promise<number>, th
   let running: Promise<void> | undefined
 
   const load = (v: T, at: number) => {
-    value.value = structuredClone(toRaw(v))
+    value.value = JSON.parse(JSON.stringify(v)) as T
     version = at
     state.value = 'saved'
     error.value = undefined

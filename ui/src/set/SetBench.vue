@@ -6,6 +6,7 @@ import type { Thing } from './fields'
 const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; view: 'above' | 'side' }>()
 const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
+const overhead = computed(() => props.set.camera.elevationDeg > 80)
 const rad = (d: number) => (d * Math.PI) / 180
 
 const top = computed(() => props.set.vessel.heightMm + Math.max(0, props.set.food.aboveMm))
@@ -193,19 +194,21 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
         <line v-bind="cardLine" stroke="#2a2228" :stroke-width="unit * 7" :stroke-dasharray="set.card.on ? undefined : `${unit * 6} ${unit * 5}`" />
         <line v-bind="cardLine" stroke="#ffffff" :stroke-width="unit * 4.4" :transform="`translate(${dirOf(set.card.facingDeg).x * unit * 1.6} ${-dirOf(set.card.facingDeg).y * unit * 1.6})`" />
         <circle class="turn" :cx="set.card.xMm + dirOf(set.card.facingDeg).x * unit * 30" :cy="-(set.card.yMm + dirOf(set.card.facingDeg).y * unit * 30)" :r="unit * 6" data-turn="card" @pointerdown.prevent.stop="down($event, 'card', true)" />
-        <text :x="set.card.xMm + unit * 12" :y="-set.card.yMm - unit * 2" :font-size="unit * 12">{{ set.card.on ? 'card' : 'card, out' }}</text>
+        <text :x="set.card.xMm + unit * 12" :y="-set.card.yMm - unit * 16" :font-size="unit * 12">{{ set.card.on ? 'card' : 'card, out' }}</text>
       </g>
       <g class="thing" :class="{ on: chosen === 'light' }" data-thing="light" tabindex="0" role="button" :aria-label="label(set.light.kind, 'comma and full stop turn it')" @pointerdown.prevent="down($event, 'light')" @keydown="key($event, 'light')" @focus="emit('choose', 'light')">
         <line v-bind="lightLine" stroke="transparent" :stroke-width="unit * 26" />
         <line v-bind="lightLine" stroke="#a9822f" :stroke-width="unit * 9" />
         <line v-bind="lightLine" stroke="#fff3c9" :stroke-width="unit * 4" />
         <circle class="turn" :cx="set.light.xMm + dirOf(set.light.facingDeg).x * unit * 34" :cy="-(set.light.yMm + dirOf(set.light.facingDeg).y * unit * 34)" :r="unit * 6" data-turn="light" @pointerdown.prevent.stop="down($event, 'light', true)" />
-        <text :x="set.light.xMm - unit * 8" :y="-set.light.yMm" :font-size="unit * 12" text-anchor="end">{{ set.light.kind }}</text>
+        <text :x="set.light.xMm - unit * 12" :y="-set.light.yMm" :font-size="unit * 12" text-anchor="middle" :transform="`rotate(-90 ${set.light.xMm - unit * 12} ${-set.light.yMm})`">{{ set.light.kind }}</text>
       </g>
       <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label('camera', `${(set.camera.distanceMm / 10).toFixed(0)} cm away`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
-        <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" fill="#4a2545" />
-        <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 10" fill="#4a2545" />
-        <text :x="lens.x + unit * 23" :y="-lens.y + unit * 14" :font-size="unit * 12">camera, {{ set.camera.focalMm }} mm</text>
+        <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
+          <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
+          <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
+        </g>
+        <text :x="lens.x + unit * 23" :y="-lens.y + unit * 14 + (overhead ? unit * 26 + set.vessel.diameterMm / 2 : 0)" :font-size="unit * 12">camera{{ overhead ? ' above' : '' }}, {{ set.camera.focalMm }} mm</text>
       </g>
       <text :x="box[0]! + unit * 8" :y="box[1]! + unit * 18" :font-size="unit * 12" class="cap">From above. 12 o'clock is up, the camera is at 6.</text>
     </template>
@@ -214,7 +217,7 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
       <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
       <line :x1="lens.y" :y1="-lens.z" :x2="set.vessel.yMm" :y2="-top / 2" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
       <line :x1="set.light.yMm - set.light.widthMm / 2" :x2="set.light.yMm + set.light.widthMm / 2" :y1="-set.light.zMm + set.light.heightMm / 2" :y2="-set.light.zMm + set.light.heightMm / 2" stroke="#a9822f" :stroke-width="unit * 2" class="still" />
-      <rect class="thing win" :class="{ on: chosen === 'light' }" data-thing="light" tabindex="0" role="button" :aria-label="label(set.light.kind + ' height', `middle ${(set.light.zMm / 10).toFixed(0)} cm above the table`)" :x="set.light.yMm - set.light.widthMm / 2" :width="set.light.widthMm" :y="-set.light.zMm - set.light.heightMm / 2" :height="set.light.heightMm" fill="#fff3c9" fill-opacity="0.45" stroke="#a9822f" :stroke-width="unit * 2" @pointerdown.prevent="down($event, 'light')" @keydown="key($event, 'light')" @focus="emit('choose', 'light')" />
+      <rect class="thing win" :class="{ on: chosen === 'light' }" data-thing="light" tabindex="0" role="button" :aria-label="label(set.light.kind + ' height', `middle ${(set.light.zMm / 10).toFixed(0)} cm above the table`)" :x="set.light.yMm - set.light.widthMm / 2" :width="set.light.widthMm" :y="-set.light.zMm - set.light.heightMm / 2" :height="set.light.heightMm" fill="#fff3c9" fill-opacity="0.25" stroke="#a9822f" :stroke-width="unit * 2" @pointerdown.prevent="down($event, 'light')" @keydown="key($event, 'light')" @focus="emit('choose', 'light')" />
       <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', 'seen from the side')" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`" :fill="set.food.colour" />
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
@@ -224,7 +227,7 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
           <rect :x="-unit * 26" :y="-unit * 11" :width="unit * 22" :height="unit * 22" :rx="unit * 3" fill="#4a2545" />
           <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />
         </g>
-        <text :x="lens.y" :y="-lens.z - unit * 18" :font-size="unit * 12" text-anchor="middle">{{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm</text>
+        <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">{{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm</text>
       </g>
       <text :x="box[0]! + unit * 8" :y="box[1]! + unit * 18" :font-size="unit * 12" class="cap">From the right. Green is sharp.</text>
     </template>

@@ -1,6 +1,6 @@
 import type { SceneSet } from '../api/client'
 
-export type Thing = 'camera' | 'vessel' | 'food' | 'light' | 'card' | 'table' | 'room'
+export type Thing = 'camera' | 'kit' | 'vessel' | 'food' | 'light' | 'card' | 'table' | 'room'
 
 /** One number or choice of the set that a person may change. Scale turns the kept unit into the shown one. */
 export interface Field {
@@ -24,8 +24,13 @@ export const things: { key: Thing; name: string; fields: Field[] }[] = [
       { path: 'camera.elevationDeg', label: 'Elevation', ...deg }, { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 }, { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
       { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
       { path: 'camera.orientation', label: 'Frame lies', choices: [{ value: 'landscape', words: 'Landscape' }, { value: 'portrait', words: 'Portrait' }] },
-      { path: 'camera.slowestS', label: 'Slowest shutter trusted', unit: 's', step: 0.01 }, { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
+      { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
+    ],
+  },
+  {
+    key: 'kit', name: 'Body and lens', fields: [
       { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' }, { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' }, { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 }, { path: 'camera.narrowAperture', label: 'Lens closes to f/' }, { path: 'camera.closestMm', label: 'Closest focus', ...cm },
+      { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
       { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 }, { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
     ],
   },
@@ -70,11 +75,11 @@ export const things: { key: Thing; name: string; fields: Field[] }[] = [
 ]
 
 export function read(set: SceneSet, path: string): unknown {
-  const [thing, field] = path.split('.') as [Thing, string]
+  const [thing, field] = path.split('.') as [keyof SceneSet, string]
   return (set[thing] as unknown as Record<string, unknown>)[field]
 }
 
 export function write(set: SceneSet, path: string, value: unknown) {
-  const [thing, field] = path.split('.') as [Thing, string]
+  const [thing, field] = path.split('.') as [keyof SceneSet, string]
   ;(set[thing] as unknown as Record<string, unknown>)[field] = value
 }

@@ -170,7 +170,7 @@ useKeys([
 .sum { display: grid; grid-template-columns: repeat(3, 1fr); margin: 0; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; }
 .sum dd { margin: 0; font-size: 25px; }
 .sum dt { font-size: 12.5px; color: var(--fl-soft); }
-.one { display: grid; gap: 9px; }
+.one { display: grid; grid-template-columns: minmax(0, 1fr); gap: 9px; }
 .one .el-form-item { margin: 0; }
 .kind { color: var(--fl-fig-ink); font-weight: 600; font-size: 13px; }
 .guards, .caution { font-size: 13px; background: #f8e9ee; padding: 6px 10px; border-left: 4px solid var(--fl-fig); }
