@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"time"
 
+	"figladder/internal/formats/recipeld"
 	"figladder/internal/studio"
 	"github.com/alexedwards/scs/postgresstore"
 	"github.com/alexedwards/scs/v2"
@@ -50,8 +51,15 @@ func New(st *studio.Studio, page http.Handler) *API {
 	return a
 }
 
+// mostBody is the largest request that is read at all: a recipe file and its
+// wrapping.
+const mostBody = recipeld.MostBytes + 1<<20
+
 // ServeHTTP implements http.Handler.
-func (a *API) ServeHTTP(w http.ResponseWriter, r *http.Request) { a.handler.ServeHTTP(w, r) }
+func (a *API) ServeHTTP(w http.ResponseWriter, r *http.Request) {
+	r.Body = http.MaxBytesReader(w, r.Body, mostBody)
+	a.handler.ServeHTTP(w, r)
+}
 
 // Role is who may call a route.
 type Role string

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"strings"
 
 	"figladder/internal/formats/recipeld"
 	"figladder/internal/store"
@@ -43,6 +44,11 @@ func init() {
 	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
 		p := &Problem{Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: msg}
 		for _, e := range errs {
+			var large *http.MaxBytesError
+			if errors.As(e, &large) || e != nil && strings.Contains(e.Error(), "request body too large") {
+				status = http.StatusRequestEntityTooLarge
+				p.Status, p.Title = status, http.StatusText(status)
+			}
 			var d *huma.ErrorDetail
 			if errors.As(e, &d) {
 				p.Fields = append(p.Fields, FieldProblem{Field: trimBody(d.Location), Words: d.Message})

@@ -97,7 +97,7 @@ func (a *API) dishRoutes() {
 			return nil, err
 		}
 		return point(s.ImportRecipe(ctx, who(ctx), in.ID, name, data))
-	}, func(op *huma.Operation) { op.MaxBodyBytes = recipeld.MostBytes + 1<<20 })
+	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
 	route(a, Crew, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit

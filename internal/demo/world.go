@@ -61,8 +61,8 @@ func (l *loader) winter() {
 		loft(x, 1500)
 		x.Vessel = scene.Vessel{Kind: "pot", XMm: 800, YMm: 430, DiameterMm: 240, HeightMm: 105, Colour: "#26262a"}
 		x.Food = scene.Food{Name: "Cider mussels", AboveMm: 22, Colour: "#3a3744", Garnish: "#6f8f4a"}
-		x.Camera.DistanceMm, x.Camera.Aperture, x.Camera.ElevationDeg = 1000, 11, 42
-		x.Card = scene.Card{On: true, XMm: 1150, YMm: 400, WidthMm: 594, HeightMm: 420, FacingDeg: 275, Reflectance: 0.85}
+		x.Camera.DistanceMm, x.Camera.Aperture, x.Camera.ElevationDeg = 1000, 14, 42
+		x.Card = scene.Card{On: true, XMm: 1330, YMm: 330, WidthMm: 594, HeightMm: 420, FacingDeg: 280, Reflectance: 0.85}
 	})
 	l.set(hero(trout), func(x *scene.Set) {
 		loft(x, 1500)
@@ -74,7 +74,8 @@ func (l *loader) winter() {
 		loft(x, 1500)
 		x.Vessel.DiameterMm = 220
 		x.Food = scene.Food{Name: "Quince pavlova", AboveMm: 95, Colour: "#e8ddcb", Garnish: "#b4456a"}
-		x.Camera.Orientation, x.Camera.FocalMm, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 60, 1050, 11
+		x.Vessel.YMm, x.Camera.ElevationDeg = 620, 9
+		x.Camera.Orientation, x.Camera.FocalMm, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 60, 820, 13
 	})
 	l.set(hero(sesame), func(x *scene.Set) {
 		loft(x, 1500)

@@ -88,6 +88,9 @@ type drawing struct {
 	solids  []turned
 	lit     [][]float64 // light on each solid, by vertex and turn
 	table   sheet
+	nearby  sheet   // the table round the dish, finer, for its shadow
+	nearX   float64 // left edge of nearby
+	nearY   float64 // near edge of nearby
 	wall    sheet
 	wallY   float64
 	source  light.Rect
@@ -118,9 +121,11 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	open := set
 	open.Solids = nil
 	inside := light.NewEngine(open, light.Coarse)
-	d.table = shade(s.Table.WidthMm, s.Table.DepthMm, 104, 60, func(u, v float64) float64 {
-		return e.At(r3.Vec{X: u, Y: v, Z: 0.05}, r3.Vec{Z: 1}).Total()
-	})
+	onTable := func(x, y float64) float64 { return d.underOverhang(e, x, y) }
+	d.table = shade(s.Table.WidthMm, s.Table.DepthMm, 80, 45, onTable)
+	reach := s.Vessel.DiameterMm/2 + 130
+	d.nearX, d.nearY = s.Vessel.XMm-reach, s.Vessel.YMm-reach
+	d.nearby = shade(2*reach, 2*reach, 64, 64, func(u, v float64) float64 { return onTable(d.nearX+u, d.nearY+v) })
 	d.wall = shade(4000, 2000, 16, 10, func(u, v float64) float64 {
 		return inside.At(r3.Vec{X: u - 2000 + s.Table.WidthMm/2, Y: d.wallY, Z: v - 400}, r3.Vec{Y: -1}).Total()
 	})
@@ -135,6 +140,28 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	}
 	all.Wait()
 	return d
+}
+
+// underOverhang is the light on the table. The dish's stand-in cylinder is as wide
+// as its rim, while its foot is narrower; beneath the overhang the light is what
+// falls just outside the rim, less the further in.
+func (d *drawing) underOverhang(e *light.Engine, x, y float64) float64 {
+	dx, dy, rim := x-d.s.Vessel.XMm, y-d.s.Vessel.YMm, d.s.Vessel.DiameterMm/2
+	in := math.Hypot(dx, dy) / rim
+	share := 1.0
+	if in < 1.01 {
+		k := 1.01 / math.Max(in, 1e-3)
+		x, y = d.s.Vessel.XMm+dx*k, d.s.Vessel.YMm+dy*k
+		share = 0.25 + 0.75*math.Pow(math.Min(in, 1), 4)
+	}
+	return share * e.At(r3.Vec{X: x, Y: y, Z: 0.05}, r3.Vec{Z: 1}).Total()
+}
+
+func (d *drawing) tableLux(x, y float64) float64 {
+	if u, v := x-d.nearX, y-d.nearY; u > 0 && v > 0 && u < d.nearby.w && v < d.nearby.h {
+		return d.nearby.at(u, v)
+	}
+	return d.table.at(x, y)
 }
 
 // light is the light at each vertex and turn of a solid. Below the rim of its
@@ -220,7 +247,7 @@ func (d *drawing) look(o, dir r3.Vec) colour {
 		if t := -o.Z / dir.Z; t < best {
 			if x, y := o.X+t*dir.X, o.Y+t*dir.Y; x >= 0 && x <= d.s.Table.WidthMm && y >= 0 && y <= d.s.Table.DepthMm {
 				best, which = t, -1
-				out = d.planks(x, y).scale(d.table.at(x, y) * d.perLux)
+				out = d.planks(x, y).scale(d.tableLux(x, y) * d.perLux)
 			}
 		}
 	}

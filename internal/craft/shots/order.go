@@ -48,7 +48,7 @@ func refusal(me, other Placed, where string) string {
 	if me.Kind == Safe && where == "after" {
 		return fmt.Sprintf("“%s” has to come first: after “%s” there is nothing left to be safe about.", me.Title, other.Title)
 	}
-	if other.Kind == Safe && where == "before" {
+	if other.Kind == Safe && me.Kind == Action && where == "before" {
 		return fmt.Sprintf("“%s” cannot come before its safe frame, “%s”: once it is done it cannot be undone.", me.Title, other.Title)
 	}
 	if where == "before" {

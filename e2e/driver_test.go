@@ -1,0 +1,250 @@
+// Package e2e drives the real binary, a real database and the real page in
+// headless Chromium, as a person would: by mouse and keyboard.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"syscall"
+	"testing"
+	"time"
+
+	"figladder/internal/store/storetest"
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+)
+
+func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
+
+// binary is the application as make built it; built here when it is missing.
+func binary(t *testing.T) string {
+	t.Helper()
+	path, err := filepath.Abs("../bin/figladder")
+	require.NoError(t, err)
+	if _, err := os.Stat(path); err != nil {
+		out, err := exec.Command("go", "build", "-o", path, "../cmd/figladder").CombinedOutput()
+		require.NoError(t, err, string(out))
+	}
+	return path
+}
+
+// server is one run of the binary.
+type server struct {
+	URL  string
+	Data string
+	cmd  *exec.Cmd
+	done chan struct{}
+}
+
+var address = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
+
+// start runs the binary with a command, "serve" or "demo", on a database and a
+// folder, and waits for its address.
+func start(t *testing.T, command, database, data string) *server {
+	t.Helper()
+	s := &server{Data: data, done: make(chan struct{})}
+	s.cmd = exec.Command(binary(t), command)
+	s.cmd.Env = append(os.Environ(), "DATABASE_URL="+database, "FIGLADDER_DATA="+data, "FIGLADDER_ADDRESS=127.0.0.1:0")
+	out, err := s.cmd.StdoutPipe()
+	require.NoError(t, err)
+	s.cmd.Stderr = os.Stderr
+	require.NoError(t, s.cmd.Start())
+	found := make(chan string, 1)
+	go func() {
+		defer close(s.done)
+		lines := bufio.NewScanner(out)
+		for lines.Scan() {
+			if u := address.FindString(lines.Text()); u != "" {
+				found <- u
+			}
+		}
+		_ = s.cmd.Wait()
+	}()
+	select {
+	case s.URL = <-found:
+	case <-s.done:
+		t.Fatal("the server stopped before it served")
+	case <-time.After(3 * time.Minute):
+		t.Fatal("the server did not come up")
+	}
+	t.Cleanup(func() { s.end(syscall.SIGINT) })
+	return s
+}
+
+// end stops the server with a signal and waits for it.
+func (s *server) end(sig syscall.Signal) {
+	_ = s.cmd.Process.Signal(sig)
+	select {
+	case <-s.done:
+	case <-time.After(20 * time.Second):
+		_ = s.cmd.Process.Kill()
+		<-s.done
+	}
+}
+
+// page is a browser tab and what a person does in it.
+type page struct {
+	t    *testing.T
+	ctx  context.Context
+	base string
+}
+
+func open(t *testing.T, base string, width, height int64) *page {
+	t.Helper()
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.ExecPath("/usr/bin/chromium"),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true))
+	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
+	ctx, stopTab := chromedp.NewContext(alloc)
+	ctx, stopTime := context.WithTimeout(ctx, 5*time.Minute)
+	t.Cleanup(func() { stopTime(); stopTab(); stopAlloc() })
+	p := &page{t, ctx, base}
+	p.do(chromedp.EmulateViewport(width, height))
+	return p
+}
+
+func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	require.NoError(p.t, chromedp.Do(p.ctx, steps...))
+}
+
+func (p *page) go_(path string) { p.t.Helper(); p.do(chromedp.Navigate(p.base + path)) }
+
+// eval returns the value of an expression in the page.
+func eval[T any](p *page, js string) T {
+	p.t.Helper()
+	v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](js))
+	require.NoError(p.t, err, js)
+	return v
+}
+
+func quote(s string) string { b, _ := json.Marshal(s); return string(b) }
+
+// until waits for an expression to become true, and says what the page showed
+// when it does not.
+func (p *page) until(js, why string) {
+	p.t.Helper()
+	deadline := time.Now().Add(30 * time.Second)
+	for {
+		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
+		if err == nil && v {
+			return
+		}
+		if time.Now().After(deadline) {
+			shot, _ := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+			path := filepath.Join(os.TempDir(), "figladder-e2e.png")
+			_ = os.WriteFile(path, shot, 0o600)
+			p.t.Fatalf("waited in vain for %s (%v); see %s. The page says:\n%s", why, err, path, eval[string](p, "document.body.innerText.slice(0, 3000)"))
+		}
+		time.Sleep(60 * time.Millisecond)
+	}
+}
+
+// sees waits for words on the page.
+func (p *page) sees(words string) {
+	p.t.Helper()
+	p.until("document.body.innerText.includes("+quote(words)+")", "“"+words+"”")
+}
+
+// click clicks the button, link or option whose name is, or holds, the words.
+func (p *page) click(words string) {
+	p.t.Helper()
+	find := `[...document.querySelectorAll('button,a,[role=button],[role=radio],.el-radio-button,.el-radio,[role=option],summary')].filter(e => e.offsetParent !== null || e.getClientRects().length)
+	  .map(e => [e, (e.getAttribute('aria-label') || e.innerText || '').trim()]).filter(([e, n]) => n === «words» || n.startsWith(«words»)).sort((a, b) => a[1].length - b[1].length)[0]?.[0]`
+	find = strings.ReplaceAll(find, "«words»", quote(words))
+	p.until(find, "a button “"+words+"”")
+	box := eval[map[string]float64](p, "(() => { const e = "+find+"; e.scrollIntoView({block: 'nearest'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+	p.do(chromedp.MouseClickXY(box["x"], box["y"]))
+}
+
+// type_ focuses a field by its selector, empties it and types.
+func (p *page) type_(selector, text string) {
+	p.t.Helper()
+	p.until("document.querySelector("+quote(selector)+")", selector)
+	p.do(chromedp.Focus(selector))
+	eval[any](p, "document.querySelector("+quote(selector)+").select?.()")
+	p.do(chromedp.KeyEvent(kb.Delete))
+	if text != "" {
+		p.do(chromedp.KeyEvent(text))
+	}
+}
+
+// press presses a key with nothing focused.
+func (p *page) press(key string, mods ...chromedp.Modifier) {
+	p.t.Helper()
+	eval[any](p, "document.activeElement?.blur?.()")
+	p.key(key, mods...)
+}
+
+// key presses a key where the focus is.
+func (p *page) key(key string, mods ...chromedp.Modifier) {
+	p.t.Helper()
+	if len(mods) > 0 {
+		p.do(chromedp.KeyEvent(key, chromedp.KeyModifiers(mods...)))
+		return
+	}
+	p.do(chromedp.KeyEvent(key))
+}
+
+// drag takes hold of the middle of an element and moves it by dx, dy pixels in
+// steps, as a hand does.
+func (p *page) drag(selector string, dx, dy float64) {
+	p.t.Helper()
+	p.until("document.querySelector("+quote(selector)+")", selector)
+	at := eval[map[string]float64](p, "(() => { const r = document.querySelector("+quote(selector)+").getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+	steps := []chromedp.Action[chromedp.Void]{chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, at["x"], at["y"]), chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, at["x"], at["y"], chromedp.ButtonLeft, chromedp.ClickCount(1))}
+	for i := 1; i <= 8; i++ {
+		k := float64(i) / 8
+		steps = append(steps, chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, at["x"]+dx*k, at["y"]+dy*k, chromedp.ButtonLeft))
+	}
+	p.do(append(steps, chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, at["x"]+dx, at["y"]+dy, chromedp.ButtonLeft, chromedp.ClickCount(1)))...)
+}
+
+// reading is the value of a figure in the reading, once the page is at rest.
+func (p *page) reading(key string) float64 {
+	p.t.Helper()
+	p.saved()
+	sel := fmt.Sprintf("[data-reading=%s]", key)
+	p.until("document.querySelector('"+sel+"')", "the reading "+key)
+	last, same := "", 0
+	for same < 3 {
+		now := eval[string](p, "document.querySelector('"+sel+"').dataset.value")
+		if now == last {
+			same++
+		} else {
+			last, same = now, 0
+		}
+		time.Sleep(120 * time.Millisecond)
+	}
+	var v float64
+	_, err := fmt.Sscan(last, &v)
+	require.NoError(p.t, err, "%s is %q", key, last)
+	return v
+}
+
+// saved waits until the screen says that what was typed is kept.
+func (p *page) saved() {
+	p.t.Helper()
+	time.Sleep(150 * time.Millisecond)
+	p.until("[...document.querySelectorAll('[role=status]')].some(e => e.innerText.includes('Saved'))", "Saved")
+}
+
+// owner makes the owner of a new studio by typing.
+func (p *page) owner() {
+	p.t.Helper()
+	p.go_("/")
+	p.sees("Open the studio")
+	p.type_("input[name=name]", "Maud Pellow")
+	p.type_("input[name=email]", "maud@loft.example")
+	p.type_("input[name=password]", "four plain words")
+	p.key(kb.Enter)
+	p.sees("Shoots by day")
+}

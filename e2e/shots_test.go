@@ -1,0 +1,95 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"figladder/internal/demo"
+	"figladder/internal/store/storetest"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// views are the main views on the demo data: a name, the shoot it belongs to,
+// its address after the shoot, and the words that show it is there.
+var views = []struct{ name, shoot, path, sees, js string }{
+	{"home", "", "/", "Shoots by day", ""},
+	{"brief", "Merrow", "/brief", "Finals owed", ""},
+	{"dish", "Merrow", "/dish", "Frames in this recipe", "[...document.querySelectorAll('.dishes a')].find(a => a.innerText.startsWith('Quince'))?.click()"},
+	{"shots", "Merrow", "/shots", "safe frames", "[...document.querySelectorAll('.list .row')].find(r => r.innerText.includes('Hero'))?.click()"},
+	{"set", "Merrow", "/set/HERO", "Key to fill", "document.querySelector('[data-reading=keyFill] button')?.click()"},
+	{"frames", "Merrow", "/frames", "second copy", ""},
+	{"finish", "Merrow", "/finish", "steps done", ""},
+	{"out", "Allotment", "/out", "accepted", ""},
+}
+
+func demoPage(t *testing.T) *page {
+	s := start(t, "demo", storetest.URL(t), t.TempDir())
+	p := open(t, s.URL, 1280, 800)
+	p.go_("/sign-in")
+	p.sees("Sign in")
+	p.type_("input[name=email]", demo.Email)
+	p.type_("input[name=password]", demo.Password)
+	p.key(kb.Enter)
+	p.sees("Shoots by day")
+	return p
+}
+
+// visit opens a view and waits until it is at rest.
+func (p *page) visit(shoot, path, sees, js string) {
+	p.t.Helper()
+	if shoot != "" {
+		eval[any](p, `window.found = ''; (async () => { const all = await (await fetch('/api/shoots')).json(); const s = all.find(c => c.shoot.name.startsWith('`+shoot+`')).shoot.id;
+		  const list = await (await fetch('/api/shoots/' + s + '/shots')).json(); window.found = '/shoots/' + s + '`+path+`'.replace('HERO', list.find(r => r.shot.kind === 'hero').shot.id) })()`)
+		p.until("window.found", "the shoot "+shoot)
+		path = eval[string](p, "window.found")
+	}
+	p.go_(path)
+	p.sees(sees)
+	if js != "" {
+		eval[any](p, js)
+	}
+	p.until("[...document.images].every(i => i.complete) && document.fonts.status === 'loaded'", "pictures and fonts")
+	time.Sleep(700 * time.Millisecond)
+}
+
+// TestShots refreshes docs/screenshots; make shots asks for it.
+func TestShots(t *testing.T) {
+	if os.Getenv("FIGLADDER_SHOTS") == "" {
+		t.Skip("set FIGLADDER_SHOTS=1, as make shots does, to refresh docs/screenshots")
+	}
+	p := demoPage(t)
+	dir := "../docs/screenshots"
+	require.NoError(t, os.MkdirAll(dir, 0o755))
+	for _, v := range views {
+		p.visit(v.shoot, v.path, v.sees, v.js)
+		png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+		require.NoError(t, err)
+		require.NoError(t, os.WriteFile(filepath.Join(dir, v.name+".png"), png, 0o644))
+	}
+}
+
+// axe looks at every view, the demo's data in it, for what would keep a person
+// out; the page must also fit its width and reach everything by keyboard.
+func TestEveryViewIsOpenToAll(t *testing.T) {
+	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err, "axe-core comes with the page's libraries")
+	p := demoPage(t)
+	for _, v := range views {
+		p.visit(v.shoot, v.path, v.sees, v.js)
+		eval[any](p, string(axe)+"; null")
+		eval[any](p, "window.axeSays = null; axe.run(document, {resultTypes: ['violations']}).then(r => window.axeSays = r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.failureSummary || '').slice(0, 160)).join(' | '))); null")
+		p.until("window.axeSays", "axe")
+		assert.Empty(t, eval[[]string](p, "window.axeSays"), v.name)
+		for _, size := range [][2]int64{{1280, 800}, {1024, 768}} {
+			p.do(chromedp.EmulateViewport(size[0], size[1]))
+			time.Sleep(150 * time.Millisecond)
+			assert.LessOrEqual(t, eval[float64](p, "document.documentElement.scrollWidth - innerWidth"), 0.0, "%s at %d is wider than the screen", v.name, size[0])
+		}
+		p.do(chromedp.EmulateViewport(1280, 800))
+	}
+}

@@ -1,0 +1,94 @@
+// Package studiotest makes studios for tests: a database of their own, files in a
+// temporary folder, the simulated camera at a small size and the simulated outlet.
+package studiotest
+
+import (
+	"context"
+	"database/sql"
+	"sync"
+	"testing"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/standin"
+	"figladder/internal/store"
+	"figladder/internal/store/storetest"
+	"figladder/internal/studio"
+	"github.com/stretchr/testify/require"
+)
+
+// Kit is a studio and what stands round it.
+type Kit struct {
+	*studio.Studio
+	Dir   string        // where its files are
+	Hall  *standin.Hall // the simulated outlet
+	Owner studio.Who
+	notes *notes
+}
+
+// notes is a queue that only notes what was asked for, so that a test says when
+// delivery happens.
+type notes struct {
+	mu    sync.Mutex
+	asked []string
+}
+
+// Publish implements studio.Queue.
+func (k *notes) Publish(_ context.Context, _ *sql.Tx, id string) error {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	k.asked = append(k.asked, id)
+	return nil
+}
+
+// Asked lists what was handed to the queue.
+func (k *Kit) Asked() []string {
+	k.notes.mu.Lock()
+	defer k.notes.mu.Unlock()
+	return append([]string{}, k.notes.asked...)
+}
+
+// New makes a studio with an owner.
+func New(t testing.TB) *Kit {
+	t.Helper()
+	k := &Kit{Dir: t.TempDir(), notes: &notes{}}
+	vault, err := store.OpenVault(k.Dir)
+	require.NoError(t, err)
+	t.Cleanup(vault.Close)
+	k.Hall, err = standin.OpenHall(t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(k.Hall.Close)
+	k.Studio = &studio.Studio{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes}
+	p, err := k.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
+	require.NoError(t, err)
+	k.Owner = studio.Who{ID: p.ID, Name: p.Name, Role: p.Role}
+	return k
+}
+
+// Toddy adds a shoot with one drink and its frames on the list.
+func (k *Kit) Toddy(t testing.TB) (shoot *store.Shoot, dish *store.Dish, shots []store.Shot) {
+	t.Helper()
+	ctx := t.Context()
+	shoot, err := k.MakeShoot(ctx, k.Owner, "Winter menu", brief.Brief{Kind: "commission", Zone: "Europe/London", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
+	require.NoError(t, err)
+	dish, err = k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: "Pear toddy", Ingredients: "1 pear\n50 ml pear spirit", Method: "Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass."})
+	require.NoError(t, err)
+	m, err := k.Mined(ctx, dish.Key)
+	require.NoError(t, err)
+	var keys []string
+	for _, f := range m.Frames {
+		keys = append(keys, f.Key)
+	}
+	shots, err = k.Accept(ctx, k.Owner, dish.Key, keys)
+	require.NoError(t, err)
+	return shoot, dish, shots
+}
+
+// Hero finds the hero among shots.
+func Hero(shots []store.Shot) store.Shot {
+	for _, s := range shots {
+		if s.Kind == "hero" {
+			return s
+		}
+	}
+	return store.Shot{}
+}
