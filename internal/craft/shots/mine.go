@@ -198,7 +198,7 @@ var (
 func (m *miner) method() {
 	var actions []Proposal
 	seen := map[string]bool{}
-	weights := map[string]int{}
+	weights, place := map[string]int{}, map[string]int{}
 	for i, s := range m.r.Steps {
 		guarded := false
 		for _, clause := range split(s.Text) {
@@ -228,12 +228,15 @@ func (m *miner) method() {
 				if done {
 					weights[p.Key] += 2 // the dish is in front of the lens already
 				}
+				place[p.Key] = len(actions)
 				actions = append(actions, p)
 			}
 		}
 	}
 	sort.SliceStable(actions, func(a, b int) bool { return weights[actions[a].Key] > weights[actions[b].Key] })
-	for _, p := range actions[:min(3, len(actions))] {
+	best := actions[:min(3, len(actions))]
+	sort.SliceStable(best, func(a, b int) bool { return place[best[a].Key] < place[best[b].Key] })
+	for _, p := range best {
 		m.add(p)
 	}
 }

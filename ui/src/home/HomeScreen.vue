@@ -60,7 +60,7 @@ useKeys([{ key: 'n', does: 'New shoot', run: begin }])
       <h2>Shoots by day</h2>
       <ol class="shoots">
         <li v-for="c in shoots.data.value" :key="c.shoot.id" :class="{ past: !ahead(c) }">
-          <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }" :aria-label="c.shoot.name">
+          <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }">
             <span class="when mono">{{ day(c.shoot.brief.when) }}</span>
             <span class="what"><b>{{ c.shoot.name }}</b><span class="soft">{{ c.shoot.brief.what || 'No dish named yet' }}</span></span>
             <span class="kind">{{ c.shoot.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>

@@ -203,7 +203,7 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
         <circle class="turn" :cx="set.light.xMm + dirOf(set.light.facingDeg).x * unit * 34" :cy="-(set.light.yMm + dirOf(set.light.facingDeg).y * unit * 34)" :r="unit * 6" data-turn="light" @pointerdown.prevent.stop="down($event, 'light', true)" />
         <text :x="set.light.xMm - unit * 12" :y="-set.light.yMm" :font-size="unit * 12" text-anchor="middle" :transform="`rotate(-90 ${set.light.xMm - unit * 12} ${-set.light.yMm})`">{{ set.light.kind }}</text>
       </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label('camera', `${(set.camera.distanceMm / 10).toFixed(0)} cm away`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
+      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `${(set.camera.distanceMm / 10).toFixed(0)} cm away`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
           <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
           <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
@@ -222,7 +222,7 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`" :fill="set.food.colour" />
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
       </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label('camera', `${set.camera.elevationDeg}° above the table`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
+      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm`, 'seen from the side')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :transform="`translate(${lens.y} ${-lens.z}) rotate(${set.camera.elevationDeg})`">
           <rect :x="-unit * 26" :y="-unit * 11" :width="unit * 22" :height="unit * 22" :rx="unit * 3" fill="#4a2545" />
           <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />

@@ -137,7 +137,7 @@ useKeys([
           <li v-for="g in [...chosen.mark.rungs].reverse()" :key="g.key" :class="{ reached: g.reached }"><span aria-hidden="true">{{ g.reached ? '✓' : '–' }}</span> {{ g.name }}<small v-if="!g.reached">{{ g.missing }}</small></li>
         </ol>
         <p class="acts">
-          <el-button type="primary" @click="router.push({ name: 'set', params: { shoot, shot: chosen.shot.id } })">Build its set <kbd>s</kbd></el-button>
+          <el-button type="primary" @click="router.push({ name: 'set', params: { shoot, shot: chosen.shot.id } })">{{ chosen.mark.at > 1 ? 'Open its set' : 'Build its set' }} <kbd>s</kbd></el-button>
           <el-button text @click="remove(chosen)">Take off the list</el-button>
         </p>
         <p class="acts"><el-button size="small" @click="nudge(-1)">Move up</el-button><el-button size="small" @click="nudge(1)">Move down</el-button></p>
