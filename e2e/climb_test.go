@@ -145,7 +145,7 @@ func TestOneWholeClimb(t *testing.T) {
 	p.sees("Alt text")
 	p.click("Send to Feed")
 	p.sees("■ refused")
-	p.type_("textarea[name=alt]", "A tall glass of sloe and tonic on a dark table, lit from the left")
+	p.type_("textarea[name=alt]", "A tall glass of sloe and tonic on dark wood, lit from the left")
 	p.until("!document.querySelector('[data-finding=alt]')", "nothing against the alt text")
 	p.do(chromedp.Focus(".crop"))
 	p.key(kb.ArrowRight)

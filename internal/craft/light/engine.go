@@ -21,9 +21,9 @@ type Card struct {
 	Reflectance float64 // 0 to 1
 }
 
-// Room is the box the set stands in, as far as it matters to fill: its inside
+// Enclosure is the box the set stands in, as far as it matters to fill: its inside
 // surface and how much of the light those surfaces return.
-type Room struct {
+type Enclosure struct {
 	SurfaceM2   float64 // walls, floor and ceiling, m²
 	Reflectance float64 // area-weighted, 0 to 1
 }
@@ -39,7 +39,7 @@ type Set struct {
 	Sources []Source
 	Cards   []Card
 	Table   Table
-	Room    Room
+	Room    Enclosure
 	Solids  []Occluder // things on the table
 }
 

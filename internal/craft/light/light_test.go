@@ -86,7 +86,7 @@ func sampleSet(card bool, turn float64) (Set, Hero) {
 	s := Set{
 		Sources: []Source{{Upright(r3.Vec{X: -300, Y: 600, Z: 700}, 1400, 1600, 90, 0), 3000}},
 		Table:   Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.3},
-		Room:    Room{SurfaceM2: 120, Reflectance: 0.5},
+		Room:    Enclosure{SurfaceM2: 120, Reflectance: 0.5},
 		Solids:  []Occluder{Cylinder{h.Foot, h.RadiusMm, h.HeightMm}},
 	}
 	if card {

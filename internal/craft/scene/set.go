@@ -157,7 +157,7 @@ func (s Set) Lighting(withCard bool) light.Set {
 	out := light.Set{
 		Sources: []light.Source{{Rect: s.Light.Rect(), LuminanceCdM2: s.Light.LuminanceCdM2}},
 		Table:   light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Reflectance: s.Table.Reflectance},
-		Room:    light.Room{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
+		Room:    light.Enclosure{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
 		Solids:  []light.Occluder{light.Cylinder{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 	}
 	if withCard {

@@ -20,6 +20,9 @@ type Words struct {
 	At      time.Time // when the cut was made
 }
 
+// creditLine is the namespace in which the IPTC standard keeps the credit line.
+const creditLine = "http://ns.adobe.com/photoshop/1.0/"
+
 // Header begins the payload of an XMP segment.
 const Header = "http://ns.adobe.com/xap/1.0/\x00"
 
@@ -32,7 +35,7 @@ func packet(w Words) []byte {
 	var b bytes.Buffer
 	b.WriteString("<?xpacket begin=\"\ufeff\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n" +
 		`<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">` +
-		`<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/"` +
+		`<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:line="` + creditLine + `"` +
 		` xmlns:xmp="http://ns.adobe.com/xap/1.0/" xmlns:Iptc4xmpCore="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/">`)
 	alt := func(name, text string) {
 		if text == "" {
@@ -48,9 +51,9 @@ func packet(w Words) []byte {
 	if w.Credit != "" {
 		b.WriteString("<dc:creator><rdf:Seq><rdf:li>")
 		xml.EscapeText(&b, []byte(w.Credit))
-		b.WriteString("</rdf:li></rdf:Seq></dc:creator><photoshop:Credit>")
+		b.WriteString("</rdf:li></rdf:Seq></dc:creator><line:Credit>")
 		xml.EscapeText(&b, []byte(w.Credit))
-		b.WriteString("</photoshop:Credit>")
+		b.WriteString("</line:Credit>")
 	}
 	if !w.At.IsZero() {
 		b.WriteString("<xmp:MetadataDate>" + w.At.Format(time.RFC3339) + "</xmp:MetadataDate>")

@@ -1,0 +1,91 @@
+package jobs_test
+
+import (
+	"context"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"figladder/internal/demo"
+	"figladder/internal/jobs"
+	"figladder/internal/standin"
+	"figladder/internal/store"
+	"figladder/internal/store/storetest"
+	"figladder/internal/studio"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
+
+// studioWithQueue is a studio whose queue really works, and where its outlet
+// keeps what it accepts.
+func studioWithQueue(t *testing.T) (*studio.Studio, string) {
+	t.Helper()
+	dir := t.TempDir()
+	vault, err := store.OpenVault(filepath.Join(dir, "files"))
+	require.NoError(t, err)
+	t.Cleanup(vault.Close)
+	hall, err := standin.OpenHall(filepath.Join(dir, "outlet"))
+	require.NoError(t, err)
+	t.Cleanup(hall.Close)
+	s := storetest.Open(t)
+	st := &studio.Studio{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}}
+	q, err := jobs.Start(context.Background(), s, st)
+	require.NoError(t, err)
+	t.Cleanup(func() {
+		ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+		defer cancel()
+		_ = q.Stop(ctx)
+	})
+	return st, filepath.Join(dir, "outlet")
+}
+
+// The demo goes through the real queue: its four autumn frames arrive.
+func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
+	st, outlet := studioWithQueue(t)
+	ctx := t.Context()
+	require.NoError(t, demo.Load(ctx, st, func(string) {}))
+	files, err := filepath.Glob(filepath.Join(outlet, "feed-*.jpg"))
+	require.NoError(t, err)
+	assert.Len(t, files, 4)
+	cards, err := st.Shoots(ctx, "", 10)
+	require.NoError(t, err)
+	require.Len(t, cards, 3)
+	assert.Equal(t, "Allotment table", cards[0].Shoot.Name)
+	assert.Equal(t, cards[0].Shots, cards[0].Out, "the autumn shoot is out")
+	assert.Empty(t, cards[0].Wants)
+	assert.Equal(t, "Build the next set", cards[1].Wants)
+	assert.Equal(t, "Say how", cards[2].Wants)
+	list, err := st.List(ctx, cards[1].Shoot.Key)
+	require.NoError(t, err)
+	safe := 0
+	for _, r := range list {
+		if r.Shot.Kind == "safe" {
+			safe++
+		}
+	}
+	assert.GreaterOrEqual(t, safe, 6)
+
+	require.NoError(t, demo.Load(ctx, st, func(s string) { t.Errorf("loaded again: %s", s) }))
+	// A load that broke off is begun again, not left half done.
+	require.NoError(t, st.Store.Exec("delete from marks").Error)
+	require.NoError(t, st.Store.Exec("delete from shoots where name = 'Rind'").Error)
+	said := ""
+	require.NoError(t, demo.Load(ctx, st, func(s string) { said += s }))
+	assert.Contains(t, said, "beginning again")
+	cards, err = st.Shoots(ctx, "", 10)
+	require.NoError(t, err)
+	assert.Len(t, cards, 3)
+}
+
+func TestSomebodysOwnStudioIsLeftAlone(t *testing.T) {
+	st, _ := studioWithQueue(t)
+	_, err := st.FirstOwner(t.Context(), "own@loft.example", "Own", "four plain words")
+	require.NoError(t, err)
+	require.NoError(t, demo.Load(t.Context(), st, func(s string) { t.Errorf("said %s", s) }))
+	cards, err := st.Shoots(t.Context(), "", 10)
+	require.NoError(t, err)
+	assert.Empty(t, cards)
+}

@@ -1,0 +1,105 @@
+package store_test
+
+import (
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"figladder/internal/store"
+	"figladder/internal/store/storetest"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
+
+func TestMigratingAgainChangesNothing(t *testing.T) {
+	s := storetest.Open(t)
+	require.NoError(t, s.Migrate(t.Context()))
+	require.NoError(t, s.Migrate(t.Context()))
+}
+
+// many fills a database so that the planner has a reason to choose.
+func many(t *testing.T, s *store.Store) (shoot, shot string) {
+	t.Helper()
+	require.NoError(t, s.Exec(`
+insert into shoots select 'shoot' || lpad(n::text, 6, '0'), 1, now(), 'S', (date '2020-01-01' + n)::text, '{}' from generate_series(1, 2000) n;
+insert into dishes select 'dish' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), n, 'plate', '{}', '[]' from generate_series(1, 10000) n;
+insert into shots select 'shot' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'dish' || (n % 10000 + 1), n, 'hero', 'T', '', '', '', 0, 'level', 0, false, '', '', '', '[]' from generate_series(1, 50000) n;
+insert into frames select 'frame' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'shot' || (n % 50000 + 1), 'x', 1, 1, 1, now(), '{}', '{}', '[]', false from generate_series(1, 50000) n;
+insert into publications select 'pub' || n, 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'shot' || (n % 50000 + 1), 'frame' || (n % 50000 + 1), 'feed', '{}', '{}', '', 1, 1, 1, 'accepted', '', now() from generate_series(1, 20000) n;
+insert into deeds (shoot_id, person_id, at, words, changes, undone) select 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'p', now(), 'w', '[]', false from generate_series(1, 50000) n;
+`).Error)
+	require.NoError(t, s.Exec("analyze").Error)
+	return "shoot000042", "shot41"
+}
+
+// Every list has an index that its plan uses, and none reads a whole table.
+func TestEveryListUsesAnIndex(t *testing.T) {
+	s := storetest.Open(t)
+	shoot, shot := many(t, s)
+	for name, q := range map[string]string{
+		"shoots by day":      "select * from shoots where (coalesce(day, '9999'), id) > ('2021-01-01', 'x') order by coalesce(day, '9999'), id limit 50",
+		"dishes":             fmt.Sprintf("select * from dishes where shoot_id = '%s' order by position, id", shoot),
+		"shots":              fmt.Sprintf("select * from shots where shoot_id = '%s' order by position, id", shoot),
+		"frames of a shoot":  fmt.Sprintf("select * from frames where shoot_id = '%s' order by id", shoot),
+		"frames of a shot":   fmt.Sprintf("select * from frames where shot_id = '%s' order by id", shot),
+		"sets of a shoot":    fmt.Sprintf("select sets.shot_id from sets join shots on shots.id = sets.shot_id where shots.shoot_id = '%s'", shoot),
+		"publications":       fmt.Sprintf("select * from publications where shoot_id = '%s' order by id desc", shoot),
+		"sent of a shot":     fmt.Sprintf("select * from publications where shot_id = '%s' order by id desc", shot),
+		"the last deed":      fmt.Sprintf("select * from deeds where shoot_id = '%s' and undone = false order by id desc limit 1", shoot),
+		"approvals":          fmt.Sprintf("select * from approvals where shoot_id = '%s'", shoot),
+		"the kept frame":     fmt.Sprintf("select * from frames where shot_id = '%s' and kept", shot),
+		"shots of a dish":    "select * from shots where dish_id = 'dish7'",
+		"a person's sign-in": "select * from people where email = 'a'",
+	} {
+		rows, err := s.SQL.QueryContext(t.Context(), "explain "+q)
+		require.NoError(t, err, name)
+		var plan []string
+		for rows.Next() {
+			var line string
+			require.NoError(t, rows.Scan(&line))
+			plan = append(plan, line)
+		}
+		rows.Close()
+		text := strings.Join(plan, "\n")
+		for _, table := range []string{"shoots", "dishes", "shots", "frames", "publications", "deeds"} {
+			assert.NotContains(t, text, "Seq Scan on "+table, "%s:\n%s", name, text)
+		}
+	}
+}
+
+func TestDeletingAShootTakesItsRowsAlong(t *testing.T) {
+	s := storetest.Open(t)
+	shoot, _ := many(t, s)
+	require.NoError(t, s.Exec("delete from shoots where id = ?", shoot).Error)
+	for _, table := range []string{"dishes", "shots", "frames", "publications"} {
+		var n int64
+		require.NoError(t, s.Table(table).Where("shoot_id = ?", shoot).Count(&n).Error)
+		assert.Zero(t, n, table)
+	}
+}
+
+func TestMarks(t *testing.T) {
+	s := storetest.Open(t)
+	ctx := t.Context()
+	made, err := s.Marked(ctx, "x")
+	require.NoError(t, err)
+	assert.False(t, made)
+	require.NoError(t, s.Mark(ctx, "x"))
+	require.NoError(t, s.Mark(ctx, "x"))
+	made, err = s.Marked(ctx, "x")
+	require.NoError(t, err)
+	assert.True(t, made)
+	require.NoError(t, s.Empty(ctx))
+	made, err = s.Marked(ctx, "x")
+	require.NoError(t, err)
+	assert.False(t, made)
+}
+
+func TestFindSaysWhenNothingIsThere(t *testing.T) {
+	s := storetest.Open(t)
+	_, err := store.Find[store.Shoot](s.DB, "none")
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
