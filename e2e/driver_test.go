@@ -213,20 +213,10 @@ func (p *page) reading(key string) float64 {
 	p.t.Helper()
 	p.saved()
 	sel := fmt.Sprintf("[data-reading=%s]", key)
-	p.until("document.querySelector('"+sel+"')", "the reading "+key)
-	last, same := "", 0
-	for same < 3 {
-		now := eval[string](p, "document.querySelector('"+sel+"').dataset.value")
-		if now == last {
-			same++
-		} else {
-			last, same = now, 0
-		}
-		time.Sleep(120 * time.Millisecond)
-	}
+	p.until("document.querySelector('"+sel+"') && !document.querySelector('[aria-busy=true]')", "the reading "+key)
 	var v float64
-	_, err := fmt.Sscan(last, &v)
-	require.NoError(p.t, err, "%s is %q", key, last)
+	_, err := fmt.Sscan(eval[string](p, "document.querySelector('"+sel+"').dataset.value"), &v)
+	require.NoError(p.t, err, key)
 	return v
 }
 

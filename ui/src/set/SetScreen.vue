@@ -43,12 +43,14 @@ const draft = useDraft<SceneSet>(
 const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
 const report = ref<Report>()
 const readError = ref<Problem>()
+const reading = ref(false)
 let asked = 0
 
 /** Reads the draft; a late answer to an earlier question is dropped. */
 async function readNow(quick: boolean) {
   if (!draft.value.value || !shotId.value) return
   const mine = ++asked
+  reading.value = true
   try {
     const r = await ask(api.POST('/api/shots/{id}/set/read', { params: { path: { id: shotId.value } }, body: { set: JSON.parse(JSON.stringify(draft.value.value)), quick } }))
     if (mine === asked) {
@@ -57,6 +59,8 @@ async function readNow(quick: boolean) {
     }
   } catch (e) {
     if (mine === asked && e instanceof Problem) readError.value = e
+  } finally {
+    if (mine === asked) reading.value = false
   }
 }
 const readQuick = useThrottleFn(() => readNow(true), 90, true)
@@ -176,7 +180,7 @@ useKeys([
     <template #reading>
       <template v-if="draft.value.value">
         <el-button type="primary" size="large" :loading="taking" @click="take">{{ taking ? 'The camera is at it …' : unsaved ? 'Save this set and take a frame' : 'Take a frame' }} <kbd v-if="!taking">t</kbd></el-button>
-        <div v-if="report" class="figures" :class="{ stale: readError }">
+        <div v-if="report" class="figures" :class="{ stale: readError }" :aria-busy="reading">
           <ReadingFigure v-for="k in large" v-show="find(k)" :key="k" :reading="find(k) ?? { key: k, label: '', value: 0, unit: '', shown: '', unbounded: false, working: [], source: '' }" large />
           <div class="card-line">
             <button type="button" :aria-pressed="draft.value.value.card.on" @click="flipCard">Card {{ draft.value.value.card.on ? 'in' : 'out' }} <kbd>w</kbd></button>
