@@ -46,6 +46,7 @@ func Handler() http.Handler {
 		}
 		h.Set("Content-Type", "text/html; charset=utf-8")
 		h.Set("Cache-Control", "no-cache")
+		w.WriteHeader(http.StatusOK) // the router took the address for a missing one
 		_, _ = w.Write(index)
 	})
 }

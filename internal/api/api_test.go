@@ -281,4 +281,6 @@ func TestUnknownAddressesAreProblemsAndPagesArePages(t *testing.T) {
 	require.NoError(t, err)
 	defer res.Body.Close()
 	assert.Contains(t, res.Header.Get("Content-Security-Policy"), "default-src 'self'")
+	assert.Equal(t, 200, res.StatusCode, "the page finds its own way")
+	assert.Contains(t, res.Header.Get("Content-Type"), "text/html")
 }
