@@ -54,7 +54,7 @@ func tidy(line string) string {
 
 // sizes and manners that stand between amount and thing: they belong to the note.
 var manners = map[string]bool{"large": true, "small": true, "medium": true, "heaped": true, "level": true, "rounded": true, "scant": true, "generous": true,
-	"good": true, "big": true, "packed": true, "heaping": true, "whole": false}
+	"good": true, "big": true, "packed": true, "thumb-sized": true, "heaping": true, "whole": false}
 
 // ParseIngredient reads one line. It never guesses: a number it cannot place
 // leaves Understood false and the whole line in Item.
@@ -66,20 +66,23 @@ func ParseIngredient(line string) Ingredient {
 		return Ingredient{Written: written, Item: written}
 	}
 	p.source()
+	p.behind()
 	out.Low, out.High = p.amount()
 	p.times(&out)
 	p.manners()
 	out.Unit = p.unit(!out.High.IsZero() || p.some)
-	if p.some && out.Unit != "" && out.High.IsZero() {
+	p.lengthOrPack(out.Unit)
+	if p.some && !p.vague && out.Unit != "" && out.High.IsZero() {
 		out.Low, out.High = measure.Ratio(1, 1), measure.Ratio(1, 1)
 	}
 	p.second()
 	p.manners()
 	p.item(&out)
+	p.trailingUnit(&out)
 	if out.Item == "" && out.Unit != "" {
 		out.Item, out.Unit = p.unitWord, "" // "4 cloves" are the spice
 	}
-	if strings.ContainsFunc(out.Item, unicode.IsDigit) || out.Item == "" {
+	if strings.ContainsFunc(out.Item, unicode.IsDigit) || out.Item == "" || shares.MatchString(out.Item) {
 		out = Ingredient{Written: written, Item: written}
 	}
 	return out
@@ -89,6 +92,7 @@ type parser struct {
 	rest     string
 	notes    []string
 	some     bool   // "a", "some": an amount without a number
+	vague    bool   // "a few", "several": more than one, nobody says how many
 	unitWord string // the unit as it was written
 }
 
@@ -122,7 +126,7 @@ func (p *parser) source() {
 	}
 }
 
-const number = `(?:\d+ \d+/\d+|\d+/\d+|\d+[.,]\d+|\d+)`
+const number = `(?:\d+ \d+/\d+|\d+/\d+|\d*[.,]\d+|\d+)`
 
 var (
 	about   = regexp.MustCompile(`(?i)^(about|approximately|approx\.?|around|roughly|up to|at least) `)
@@ -130,7 +134,14 @@ var (
 	single  = regexp.MustCompile(`^(` + number + `)`)
 	worded  = regexp.MustCompile(`(?i)^(one|two|three|four|five|six|seven|eight|nine|ten|twelve|half a dozen|a dozen|half an?|half|quarter of an?|a quarter of an?|a couple of|a few|an?|some|few|several)\b(?: of)?`)
 	timesOf = regexp.MustCompile(`(?i)^x ?(` + number + `) ?-?([a-z]+)\b`)
-	packOf  = regexp.MustCompile(`(?i)^(` + number + `) ?-?(g|kg|ml|cl|l|oz|ounce|lb|pound)s?\.?\)?[- ](tins?|cans?|jars?|packets?|packs?|packages?|bottles?|bags?|blocks?|sachets?|cartons?|tubs?)\b`)
+	hyphen  = regexp.MustCompile(`^(\d+)-(\d+/\d+)\b`)
+	article = regexp.MustCompile(`(?i)^an? (\d)`)
+	joined  = regexp.MustCompile(`(?i)^-(inch|cm|g|gram|ml|oz|ounce|lb|pound)\b`)
+	last    = regexp.MustCompile(`(?i)^(\D+?)(?: ?-)? (` + number + `) ?(g|kg|ml|cl|l|oz|lb|grams?|tbsp|tsp|cups?)$`)
+	piece   = regexp.MustCompile(`(?i)^(?:piece|length|chunk|knob)s? (?:of )?`)
+	pack    = regexp.MustCompile(`(?i)^(sachet|tin|can|jar|packet|pack|block|tub|carton|bag|bottle)s? (?:of )?`)
+	shares  = regexp.MustCompile(`(?i)^parts? `)
+	packOf  = regexp.MustCompile(`(?i)^(` + number + `) ?-?(g|gram|kg|kilogram|ml|millilit(?:re|er)|cl|l|litre|liter|oz|ounce|lb|pound)s?\.?\)?[- ](tins?|cans?|jars?|packets?|packs?|packages?|bottles?|bags?|blocks?|sachets?|cartons?|tubs?)\b`)
 )
 
 var words = map[string]measure.Rational{"one": measure.Ratio(1, 1), "two": measure.Ratio(2, 1), "three": measure.Ratio(3, 1), "four": measure.Ratio(4, 1),
@@ -138,6 +149,46 @@ var words = map[string]measure.Rational{"one": measure.Ratio(1, 1), "two": measu
 	"ten": measure.Ratio(10, 1), "twelve": measure.Ratio(12, 1), "half a dozen": measure.Ratio(6, 1), "a dozen": measure.Ratio(12, 1), "half a": measure.Ratio(1, 2),
 	"half an": measure.Ratio(1, 2), "half": measure.Ratio(1, 2), "quarter of a": measure.Ratio(1, 4), "a quarter of a": measure.Ratio(1, 4), "a couple of": measure.Ratio(2, 1),
 	"a": measure.Ratio(1, 1), "an": measure.Ratio(1, 1)}
+
+// behind turns "flour 200 g" round, and takes a slip such as "a 5 cm piece" or
+// "1-3/4 cups" back to what it says.
+func (p *parser) behind() {
+	if m := last.FindStringSubmatch(p.rest); m != nil {
+		p.rest = m[2] + " " + m[3] + " " + m[1]
+	}
+	p.rest = article.ReplaceAllString(p.rest, "$1")
+	p.rest = hyphen.ReplaceAllString(p.rest, "$1 $2")
+}
+
+// lengthOrPack takes the word between a measure and its thing: the piece of "5 cm
+// piece of ginger", the sachet of "7 g sachet yeast".
+func (p *parser) lengthOrPack(unit string) {
+	u, ok := measure.UnitNamed(unit)
+	switch {
+	case !ok || unit == "":
+	case u.Dimension == measure.Length:
+		p.take(piece)
+	case u.Dimension == measure.Mass || u.Dimension == measure.Volume:
+		if m := p.take(pack); m != nil {
+			p.note(strings.ToLower(m[1]))
+		}
+	}
+}
+
+// behindThing are the counting units that people write after the thing.
+var behindThing = map[string]bool{"clove": true, "pod": true, "bulb": true, "stick": true, "stalk": true, "fillet": true, "cube": true, "rib": true, "rasher": true}
+
+// trailingUnit reads "2 garlic cloves" as two cloves of garlic.
+func (p *parser) trailingUnit(out *Ingredient) {
+	at := strings.LastIndexByte(out.Item, ' ')
+	if out.Unit != "" || out.High.IsZero() || at < 0 {
+		return
+	}
+	head := strings.TrimSpace(out.Item[:at])
+	if u, ok := measure.UnitNamed(out.Item[at+1:]); ok && behindThing[u.Name] && head != "whole" {
+		out.Unit, out.Item = u.Name, head
+	}
+}
 
 func (p *parser) amount() (low, high measure.Rational) {
 	if m := p.take(ranged); m != nil {
@@ -151,6 +202,8 @@ func (p *parser) amount() (low, high measure.Rational) {
 	}
 	if m := p.take(single); m != nil {
 		v := exact(m[1])
+		p.rest = joined.ReplaceAllString(p.rest, "$1")
+		p.take(ofA)
 		return v, v
 	}
 	if m := worded.FindStringSubmatch(p.rest); m != nil {
@@ -159,7 +212,7 @@ func (p *parser) amount() (low, high measure.Rational) {
 		if !ok { // a few, some, several: said, not counted
 			p.take(worded)
 			p.note(key)
-			p.some = true
+			p.some, p.vague = true, true
 			return measure.Rational{}, measure.Rational{}
 		}
 		p.take(worded)
@@ -245,6 +298,7 @@ var (
 	braced  = regexp.MustCompile(`^\(([^)]*)\)`)
 	plus    = regexp.MustCompile(`(?i)^(?:plus|\+|and) (` + number + ` ?(?:tbsp|tablespoons?|tsp|teaspoons?|cups?|g|ml|oz)\b)`)
 	of      = regexp.MustCompile(`(?i)^of `)
+	ofA     = regexp.MustCompile(`(?i)^(?:of )?an? `)
 )
 
 // second takes what stands between unit and thing: "/ 8 oz", "(190 g)", "plus 2

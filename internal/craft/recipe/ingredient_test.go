@@ -30,7 +30,7 @@ func TestIngredientLines(t *testing.T) {
 		{"1 tablespoon butter or margarine", "1 tbsp", "butter", "or margarine"},
 		{"a few bay leaves", "", "bay leaves", "a few"},
 		{"half a cucumber", "1/2", "cucumber", ""},
-		{"5 cm piece ginger", "5 cm", "piece ginger", ""},
+		{"5 cm piece ginger", "5 cm", "ginger", ""},
 		{"2 fl oz cider brandy", "2 fl oz", "cider brandy", ""},
 		{"• 1 kg mussels, scrubbed", "1 kg", "mussels", "scrubbed"},
 		{"1 cup plus 2 tbsp sugar", "1 cup", "sugar", "plus 2 tbsp"},
