@@ -45,6 +45,9 @@ func (q Rational) Add(p Rational) Rational { return Rational{new(big.Rat).Add(q.
 // Mul returns q × p.
 func (q Rational) Mul(p Rational) Rational { return Rational{new(big.Rat).Mul(q.rat(), p.rat())} }
 
+// inverse returns 1/q; q must not be 0.
+func (q Rational) inverse() Rational { return Rational{new(big.Rat).Inv(q.rat())} }
+
 // Cmp compares: −1, 0 or 1.
 func (q Rational) Cmp(p Rational) int { return q.rat().Cmp(p.rat()) }
 
