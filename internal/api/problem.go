@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"figladder/internal/formats/recipeld"
+	"figladder/internal/formats/shotcsv"
 	"figladder/internal/store"
 	"figladder/internal/studio"
 	"github.com/danielgtaylor/huma/v2"
@@ -83,6 +84,7 @@ func problem(err error) error {
 	var stale *store.StaleError
 	var rule *studio.RuleError
 	var file *recipeld.Error
+	var list shotcsv.Errors
 	var ready huma.StatusError
 	switch {
 	case errors.As(err, &ready):
@@ -104,6 +106,12 @@ func problem(err error) error {
 		p := make(422, "This file cannot be read", file.Error())
 		p.Fields = []FieldProblem{{Field: "file", Words: file.Error()}}
 		return p
+	case errors.As(err, &list):
+		p := make(422, "This list cannot be taken", fmt.Sprintf("Nothing of it was taken: %d %s to mend.", len(list), lines(len(list))))
+		for _, l := range list {
+			p.Fields = append(p.Fields, FieldProblem{Field: fmt.Sprintf("line %d", l.Line), Words: l.Words})
+		}
+		return p
 	case errors.Is(err, store.ErrNotFound), errors.Is(err, gorm.ErrForeignKeyViolated):
 		return make(404, "Not there", "It is not there, or not any more.")
 	case errors.Is(err, store.ErrNothing), errors.Is(err, store.ErrMovedOn):
@@ -112,6 +120,13 @@ func problem(err error) error {
 		return make(401, "Not signed in", "That email and password do not belong together.")
 	}
 	return make(500, "Something went wrong here", "Something went wrong on our side; nothing was changed. ("+err.Error()+")")
+}
+
+func lines(n int) string {
+	if n == 1 {
+		return "line"
+	}
+	return "lines"
 }
 
 func recovered(c *gin.Context, _ any) {

@@ -165,6 +165,20 @@ func (a *API) shotRoutes() {
 	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *ByID) (*body[[]studio.ListedShot], error) {
 		return answer(s.List(ctx, in.ID))
 	})
+	route(a, Crew, "GET", "/api/shoots/{id}/shots.csv", "shotsCSV", "The shot list as CSV", func(ctx context.Context, in *ByID) (*document, error) {
+		data, err := s.ListCSV(ctx, in.ID)
+		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="shots.csv"`, Body: data}, err
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/shots.csv", "readShotsCSV", "Take a shot list back", func(ctx context.Context, in *struct {
+		ByID
+		RawBody multipart.Form
+	}) (*body[studio.ListRead], error) {
+		_, data, err := upload(in.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		return point(s.ReadListCSV(ctx, who(ctx), in.ID, data))
+	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
 	route(a, Crew, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotAdd
@@ -225,6 +239,12 @@ func (a *API) setRoutes() {
 	route(a, Crew, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
 		return point(s.Take(ctx, who(ctx), in.ID))
 	})
+}
+
+type document struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
 }
 
 type picture struct {

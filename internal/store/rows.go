@@ -42,9 +42,10 @@ func (b *Base) At() int { return b.Version }
 // SetVersion implements Row.
 func (b *Base) SetVersion(v int) { b.Version = v }
 
-// NewBase returns a base with a fresh key, ordered by time.
+// NewBase returns a base with a fresh key, ordered by time. Its moment is as fine
+// as PostgreSQL keeps it, so that a row reads back as it was written.
 func NewBase() Base {
-	return Base{Key: uuid.Must(uuid.NewV7()).String(), Version: 1, CreatedAt: time.Now().UTC()}
+	return Base{Key: uuid.Must(uuid.NewV7()).String(), Version: 1, CreatedAt: time.Now().UTC().Truncate(time.Microsecond)}
 }
 
 // Person can sign in.

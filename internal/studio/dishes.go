@@ -45,7 +45,7 @@ func (s *Studio) addDish(ctx context.Context, who Who, shootID string, r recipe.
 		form = string(guessed)
 	}
 	row := &store.Dish{Base: store.NewBase(), ShootID: shootID, Form: form, Recipe: r, Dropped: []string{}}
-	return row, s.deed(ctx, who, is(shootID), "Added "+r.Title, func(j *store.Journal) error {
+	return row, s.deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -81,7 +81,7 @@ func (s *Studio) SaveDish(ctx context.Context, who Who, id string, version int, 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, is(row.ShootID), "Changed "+t.Title, func(j *store.Journal) error {
+	return row, s.deed(ctx, who, row.ShootID, "Changed "+t.Title, func(j *store.Journal) error {
 		r := recipe.Typed(t.Title, t.Ingredients, t.Method)
 		r.Source, r.Yield, r.PrepMin, r.CookMin, r.TotalMin = row.Recipe.Source, row.Recipe.Yield, row.Recipe.PrepMin, row.Recipe.CookMin, row.Recipe.TotalMin
 		row.Version, row.Recipe = version, r
@@ -98,7 +98,7 @@ func (s *Studio) RemoveDish(ctx context.Context, who Who, id string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, is(row.ShootID), "Removed "+row.Recipe.Title, func(j *store.Journal) error { return removeDish(j, row) })
+	return s.deed(ctx, who, row.ShootID, "Removed "+row.Recipe.Title, func(j *store.Journal) error { return removeDish(j, row) })
 }
 
 func removeDish(j *store.Journal, row *store.Dish) error {
@@ -169,7 +169,7 @@ func (s *Studio) Accept(ctx context.Context, who Who, dishID string, keys []stri
 	if len(keys) == 1 {
 		words = "Put a frame of " + row.Recipe.Title + " on the list"
 	}
-	return made, s.deed(ctx, who, is(row.ShootID), words, func(j *store.Journal) error {
+	return made, s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
 		made = made[:0]
 		at := 0
 		if err := last(j.TX, &store.Shot{}, row.ShootID, &at); err != nil {
@@ -217,7 +217,7 @@ func (s *Studio) Drop(ctx context.Context, who Who, dishID, key string, dropped 
 	if !dropped {
 		words = "Took a suggestion up again"
 	}
-	return s.deed(ctx, who, is(row.ShootID), words, func(j *store.Journal) error {
+	return s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
 		row.Dropped = slices.DeleteFunc(row.Dropped, func(k string) bool { return k == key })
 		if dropped {
 			row.Dropped = append(row.Dropped, key)

@@ -121,7 +121,7 @@ func (s *Studio) Keep(ctx context.Context, who Who, id string, version int, kept
 	if !kept {
 		words = "Let a kept frame go"
 	}
-	err = s.deed(ctx, who, is(row.ShootID), words, func(j *store.Journal) error {
+	err = s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
 		if kept {
 			other := &store.Frame{}
 			err := j.TX.Where("shot_id = ? and kept and id <> ?", row.ShotID, id).First(other).Error
@@ -228,7 +228,7 @@ func (s *Studio) Tick(ctx context.Context, who Who, shotID, key string, done boo
 	if words == "" {
 		return nil, store.ErrNotFound
 	}
-	err = s.deed(ctx, who, is(list.Shot.ShootID), "Ticked: "+words, func(j *store.Journal) error {
+	err = s.deed(ctx, who, list.Shot.ShootID, "Ticked: "+words, func(j *store.Journal) error {
 		shot := list.Shot
 		ticks := []store.Tick{}
 		for _, t := range shot.Ticks {
@@ -269,7 +269,7 @@ func (s *Studio) Approve(ctx context.Context, who Who, shotID, by, words string)
 		by = who.Name
 	}
 	row := &store.Approval{Base: store.NewBase(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Who: by, Words: words}
-	if err := s.deed(ctx, who, is(list.Shot.ShootID), "Approved “"+list.Shot.Title+"”", func(j *store.Journal) error { return j.Create(row) }); err != nil {
+	if err := s.deed(ctx, who, list.Shot.ShootID, "Approved “"+list.Shot.Title+"”", func(j *store.Journal) error { return j.Create(row) }); err != nil {
 		return nil, err
 	}
 	return s.FinishOf(ctx, shotID)

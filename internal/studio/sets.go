@@ -50,7 +50,7 @@ func (s *Studio) SaveSet(ctx context.Context, who Who, shotID string, version in
 		return nil, err
 	}
 	out := &PlannedSet{Set: set}
-	return out, s.deed(ctx, who, is(shot.ShootID), "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
+	return out, s.deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
 		row := &store.SetRow{}
 		err := j.TX.Where("shot_id = ?", shotID).First(row).Error
 		if errors.Is(err, gorm.ErrRecordNotFound) {

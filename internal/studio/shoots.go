@@ -39,13 +39,14 @@ func whole(b brief.Brief) brief.Brief {
 	return b
 }
 
-// MakeShoot starts a shoot.
-func (s *Studio) MakeShoot(ctx context.Context, who Who, name string, b brief.Brief) (*store.Shoot, error) {
+// MakeShoot starts a shoot. It is where undo ends: a shoot is taken away only by
+// RemoveShoot.
+func (s *Studio) MakeShoot(ctx context.Context, _ Who, name string, b brief.Brief) (*store.Shoot, error) {
 	if err := checkBrief(name, b); err != nil {
 		return nil, err
 	}
 	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: whole(b), Day: store.Day(b.When)}
-	return row, s.deed(ctx, who, row.ID, "Made the shoot", func(j *store.Journal) error { return j.Create(row) })
+	return row, s.Store.WithContext(ctx).Create(row).Error
 }
 
 // Shoot finds a shoot.
@@ -59,7 +60,7 @@ func (s *Studio) SaveShoot(ctx context.Context, who Who, id string, version int,
 		return nil, err
 	}
 	var row *store.Shoot
-	return row, s.deed(ctx, who, is(id), "Changed the brief", func(j *store.Journal) (err error) {
+	return row, s.deed(ctx, who, id, "Changed the brief", func(j *store.Journal) (err error) {
 		if row, err = store.Find[store.Shoot](j.TX, id); err != nil {
 			return err
 		}
@@ -120,7 +121,7 @@ func (s *Studio) Shoots(ctx context.Context, after string, most int) ([]ShootCar
 
 // RemoveShoot takes a shoot with everything in it away. Undo brings it back.
 func (s *Studio) RemoveShoot(ctx context.Context, who Who, id string) error {
-	return s.deed(ctx, who, is(id), "Removed the shoot", func(j *store.Journal) error {
+	return s.deed(ctx, who, id, "Removed the shoot", func(j *store.Journal) error {
 		row, err := store.Find[store.Shoot](j.TX, id)
 		if err != nil {
 			return err

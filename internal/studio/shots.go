@@ -74,7 +74,7 @@ func (s *Studio) AddShot(ctx context.Context, who Who, dishID string, kind strin
 	}
 	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Title: strings.TrimSpace(e.Title), Because: "you asked for it", Cause: "",
 		Step: len(dish.Recipe.Steps), Angle: e.Angle, Hands: e.Hands, Shutter: e.Shutter, Hold: "holds", Ticks: []store.Tick{}}
-	return row, s.deed(ctx, who, is(dish.ShootID), "Added “"+row.Title+"”", func(j *store.Journal) error {
+	return row, s.deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
 		if err := last(j.TX, &store.Shot{}, dish.ShootID, &row.Position); err != nil {
 			return err
 		}
@@ -91,7 +91,7 @@ func (s *Studio) SaveShot(ctx context.Context, who Who, id string, version int, 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, is(row.ShootID), "Changed “"+e.Title+"”", func(j *store.Journal) error {
+	return row, s.deed(ctx, who, row.ShootID, "Changed “"+e.Title+"”", func(j *store.Journal) error {
 		row.Version, row.Title, row.Angle, row.Hands, row.Shutter = version, strings.TrimSpace(e.Title), e.Angle, e.Hands, e.Shutter
 		return j.Update(row)
 	})
@@ -103,7 +103,7 @@ func (s *Studio) RemoveShot(ctx context.Context, who Who, id string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, is(row.ShootID), "Took “"+row.Title+"” off the list", func(j *store.Journal) error { return removeShot(j, row) })
+	return s.deed(ctx, who, row.ShootID, "Took “"+row.Title+"” off the list", func(j *store.Journal) error { return removeShot(j, row) })
 }
 
 func removeShot(j *store.Journal, row *store.Shot) error {
@@ -147,7 +147,7 @@ func (s *Studio) Move(ctx context.Context, who Who, id, before string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, is(row.ShootID), "Moved “"+row.Title+"”", func(j *store.Journal) error {
+	return s.deed(ctx, who, row.ShootID, "Moved “"+row.Title+"”", func(j *store.Journal) error {
 		var all []store.Shot
 		if err := j.TX.Where("shoot_id = ?", row.ShootID).Order("position, id").Find(&all).Error; err != nil {
 			return err

@@ -72,17 +72,15 @@ func (s *Studio) now() time.Time {
 
 // deed runs f in a transaction and writes down what it changed, so that it can be
 // undone.
-func (s *Studio) deed(ctx context.Context, who Who, shootID func() string, words string, f func(j *store.Journal) error) error {
+func (s *Studio) deed(ctx context.Context, who Who, shootID string, words string, f func(j *store.Journal) error) error {
 	return s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		j := &store.Journal{TX: tx}
 		if err := f(j); err != nil {
 			return err
 		}
-		return j.Close(shootID(), who.ID, words)
+		return j.Close(shootID, who.ID, words)
 	})
 }
-
-func is(id string) func() string { return func() string { return id } }
 
 // Undo takes back the last deed of a shoot.
 func (s *Studio) Undo(ctx context.Context, shootID string) (*store.Deed, error) {

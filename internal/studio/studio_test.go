@@ -5,6 +5,7 @@ import (
 	"errors"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 
@@ -172,6 +173,94 @@ func TestUndoAndRedo(t *testing.T) {
 	assert.Equal(t, 16.0, aperture())
 	at, _ := mark(t, k, shoot.Key, shots[0].Key)
 	assert.Equal(t, 5, at, "still kept")
+}
+
+// state is everything of a shoot that deeds change, versions aside.
+func state(t *testing.T, k *studiotest.Kit, shootID string) string {
+	t.Helper()
+	var out []string
+	for _, q := range []string{
+		"select to_jsonb(x) - 'version' from shoots x where id = ?",
+		"select to_jsonb(x) - 'version' from dishes x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from shots x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from sets x where shot_id in (select id from shots where shoot_id = ?) order by id",
+		"select to_jsonb(x) - 'version' from frames x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from approvals x where shoot_id = ? order by id",
+	} {
+		var rows []string
+		require.NoError(t, k.Store.Raw(q, shootID).Scan(&rows).Error)
+		out = append(out, rows...)
+	}
+	return strings.Join(out, "\n")
+}
+
+// Every kind of deed, taken back one by one to the first and done again one by
+// one to the last: each stage is what it was.
+func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, err := k.MakeShoot(ctx, k.Owner, "Winter menu", brief.Brief{Kind: "own"})
+	require.NoError(t, err)
+	stages := []string{state(t, k, shoot.Key)}
+	var dish *store.Dish
+	var shots []store.Shot
+	steps := []func() error{
+		func() error {
+			_, err := k.SaveShoot(ctx, k.Owner, shoot.Key, 1, "Spring menu", shoot.Brief)
+			return err
+		},
+		func() error {
+			dish, err = k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: "Pear toddy", Ingredients: "1 pear", Method: "Warm it.\nPour over the spirit."})
+			return err
+		},
+		func() error {
+			_, err := k.SaveDish(ctx, k.Owner, dish.Key, 1, studio.Typed{Title: "Pear toddy", Ingredients: "2 pears", Method: "Warm it.\nPour over the spirit."})
+			return err
+		},
+		func() error { return k.Drop(ctx, k.Owner, dish.Key, "free", true) },
+		func() error {
+			shots, err = k.Accept(ctx, k.Owner, dish.Key, []string{"hero", "detail", "free"})
+			return err
+		},
+		func() error {
+			_, err := k.AddShot(ctx, k.Owner, dish.Key, "alternate", studio.ShotEdit{Title: "Low", Angle: "low"})
+			return err
+		},
+		func() error {
+			s, err := k.Shot(ctx, shots[0].Key)
+			if err == nil {
+				_, err = k.SaveShot(ctx, k.Owner, s.Key, s.Version, studio.ShotEdit{Title: "The hero", Angle: "level", Hands: 1})
+			}
+			return err
+		},
+		func() error { return k.Move(ctx, k.Owner, shots[1].Key, shots[0].Key) },
+		func() error {
+			p, err := k.SetOf(ctx, shots[0].Key)
+			if err == nil {
+				_, err = k.SaveSet(ctx, k.Owner, shots[0].Key, 0, p.Set)
+			}
+			return err
+		},
+		func() error { return k.RemoveShot(ctx, k.Owner, shots[2].Key) },
+		func() error { return k.RemoveDish(ctx, k.Owner, dish.Key) },
+	}
+	for i, step := range steps {
+		require.NoError(t, step(), "step %d", i)
+		stages = append(stages, state(t, k, shoot.Key))
+		require.NotEqual(t, stages[i], stages[i+1], "step %d did something", i)
+	}
+	for i := len(steps) - 1; i >= 0; i-- {
+		d, err := k.Undo(ctx, shoot.Key)
+		require.NoError(t, err, "taking back step %d", i)
+		require.Equal(t, stages[i], state(t, k, shoot.Key), "after taking back %q", d.Words)
+	}
+	_, err = k.Undo(ctx, shoot.Key)
+	require.ErrorIs(t, err, store.ErrNothing, "the shoot itself stays")
+	for i := range steps {
+		d, err := k.Redo(ctx, shoot.Key)
+		require.NoError(t, err, "doing step %d again", i)
+		require.Equal(t, stages[i+1], state(t, k, shoot.Key), "after doing %q again", d.Words)
+	}
 }
 
 func TestRedoIsGoneAfterANewDeed(t *testing.T) {

@@ -28,10 +28,11 @@ const (
 	Safe       Kind = "safe"
 	Repeat     Kind = "repeat"
 	Free       Kind = "free"
+	Clip       Kind = "clip"
 )
 
 // Kinds lists them all.
-var Kinds = []Kind{Hero, Alternate, Detail, Ingredient, Before, Action, Safe, Repeat, Free}
+var Kinds = []Kind{Hero, Alternate, Detail, Ingredient, Before, Action, Safe, Repeat, Free, Clip}
 
 // Proposal is a frame the recipe suggests.
 type Proposal struct {
@@ -80,7 +81,7 @@ func Mine(r recipe.Recipe, f Form) Mined {
 // rank is shooting order: by place in the method, a safe frame before the action
 // it guards.
 func rank(p Proposal) int {
-	order := map[Kind]int{Ingredient: 0, Before: 1, Safe: 2, Action: 3, Hero: 4, Alternate: 5, Detail: 6, Repeat: 7, Free: 8}
+	order := map[Kind]int{Ingredient: 0, Before: 1, Safe: 2, Action: 3, Clip: 3, Hero: 4, Alternate: 5, Detail: 6, Repeat: 7, Free: 8}
 	return p.Step*10 + order[p.Kind]
 }
 
@@ -238,6 +239,21 @@ func (m *miner) method() {
 	sort.SliceStable(best, func(a, b int) bool { return place[best[a].Key] < place[best[b].Key] })
 	for _, p := range best {
 		m.add(p)
+	}
+	m.clip(best)
+}
+
+// flows are the verbs whose movement is worth a short clip.
+var flows = regexp.MustCompile(`(?i)^(?:pour|drizzl|squeez|ladl|sift|dust|flam)`)
+
+// clip proposes one short clip of the best movement, while its set stands.
+func (m *miner) clip(actions []Proposal) {
+	for _, p := range actions {
+		if flows.MatchString(p.Cause) {
+			m.add(Proposal{Key: fmt.Sprintf("clip-%d", p.Step), Kind: Clip, Step: p.Step, Angle: p.Angle, Cause: p.Cause, Hands: p.Hands, Shutter: true, Hold: "seconds", Caution: p.Caution,
+				Title: "Short clip: " + p.Title, Because: "“" + p.Cause + "” moves, and a short clip of it is often wanted too; it needs continuous light and a slot of its own"})
+			return
+		}
 	}
 }
 

@@ -75,6 +75,27 @@ var recipes = []struct {
 	{"Smoked pear toddy", "1 pear\n50 ml pear spirit",
 		"Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass.",
 		Drink, Level, []int{2, 3}, []string{"flame", "pour"}},
+	{"Courgette fritters", "2 courgettes\n1 egg\n60 g flour\n100 g yogurt",
+		"Grate the courgettes and squeeze out the water.\nStir in the egg and flour.\nDrop spoonfuls into hot oil and fry until golden.\nServe at once with yogurt, dusted with paprika.",
+		Plate, ThreeQuarter, []int{}, []string{"squeeze"}},
+	{"Rhubarb trifle", "400 g rhubarb\n200 g sponge\n500 ml custard\n300 ml cream",
+		"Roast the rhubarb until soft.\nLayer sponge and rhubarb in a glass bowl.\nPour the custard over the sponge and chill for 3 hours.\nWhip the cream and spread it over the top.\nSprinkle with almonds and serve.",
+		Tall, Level, []int{2, 3, 4}, []string{"pour", "sprinkle"}},
+	{"Oysters with shallot vinegar", "12 oysters\n1 shallot\n50 ml vinegar",
+		"Chop the shallot and stir it into the vinegar.\nShuck the oysters on to crushed ice.\nSpoon the vinegar over at the table.",
+		Plate, ThreeQuarter, []int{2}, []string{"shuck"}},
+	{"Salted caramel sauce", "200 g sugar\n90 g butter\n120 ml cream",
+		"Melt the sugar without stirring until amber.\nWhisk in the butter.\nPour in the cream slowly; it will spit.\nDrizzle over ice cream while warm.",
+		Plate, ThreeQuarter, []int{3}, []string{"drizzle", "pour"}},
+	{"Beef stew with dumplings", "1 kg beef shin\n300 ml stout\n8 dumplings",
+		"Brown the beef.\nPour in the stout, cover and simmer for 3 hours.\nAdd the dumplings and cook for 20 minutes.\nLadle into bowls and scatter parsley over.",
+		Bowl, ThreeQuarter, []int{3}, []string{"pour", "scatter"}},
+	{"Chocolate layer cake", "300 g flour\n50 g cocoa\n3 eggs",
+		"Sift the flour and cocoa into a bowl.\nBeat in the eggs.\nBake in two tins for 30 minutes and cool.\nSandwich with cream.\nPour the glaze over and leave to set.\nSlice the cake and serve.",
+		Tall, Level, []int{4, 5}, []string{"sift", "pour", "slice"}},
+	{"Soft-boiled egg on toast", "1 egg\n1 slice sourdough",
+		"Boil the egg for six minutes and peel it.\nToast the bread and butter it.\nSit the egg on the toast and break it open.",
+		Flat, Down, []int{2}, []string{"break"}},
 }
 
 func TestMineFindsActionsAndWhatCannotBeUndone(t *testing.T) {
@@ -122,6 +143,25 @@ func TestPourAsksForHandsAndAShutter(t *testing.T) {
 		}
 	}
 	t.Fatal("no pour found")
+}
+
+func TestAPourAlsoMakesAClip(t *testing.T) {
+	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Fill the glass with ice.\nPour the tonic over the ice."), Drink)
+	var clip, pour *Proposal
+	for i, p := range m.Proposals {
+		switch p.Kind {
+		case Clip:
+			clip = &m.Proposals[i]
+		case Action:
+			pour = &m.Proposals[i]
+		}
+	}
+	require.NotNil(t, clip)
+	assert.Equal(t, pour.Step, clip.Step, "the same set, while it stands")
+	assert.Contains(t, clip.Because, "continuous light")
+	for _, p := range Mine(recipe.Typed("Leeks", "leeks", "Slice the leeks.\nSweat in butter."), Plate).Proposals {
+		assert.NotEqual(t, Clip, p.Kind, "nothing moves that is worth a clip")
+	}
 }
 
 func TestFlameCarriesItsCaution(t *testing.T) {

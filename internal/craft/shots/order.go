@@ -41,14 +41,17 @@ func hard(a, b Placed) bool {
 	if a.Step != b.Step {
 		return a.Kind != Ingredient && b.Kind != Ingredient
 	}
-	return a.Kind == Safe && b.Kind == Action || a.Kind == Action && b.Kind == Safe
+	return a.Kind == Safe && changes(b) || changes(a) && b.Kind == Safe
 }
+
+// changes reports whether taking the shot changes the dish.
+func changes(p Placed) bool { return p.Kind == Action || p.Kind == Clip }
 
 func refusal(me, other Placed, where string) string {
 	if me.Kind == Safe && where == "after" {
 		return fmt.Sprintf("“%s” has to come first: after “%s” there is nothing left to be safe about.", me.Title, other.Title)
 	}
-	if other.Kind == Safe && me.Kind == Action && where == "before" {
+	if other.Kind == Safe && changes(me) && where == "before" {
 		return fmt.Sprintf("“%s” cannot come before its safe frame, “%s”: once it is done it cannot be undone.", me.Title, other.Title)
 	}
 	if where == "before" {

@@ -366,6 +366,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/shots.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shot list as CSV */
+        get: operations["shotsCSV"];
+        put?: never;
+        /** Take a shot list back */
+        post: operations["readShotsCSV"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/undo": {
         parameters: {
             query?: never;
@@ -1203,6 +1221,18 @@ export interface components {
             shown: string;
             /** @description What this step does, in plain words */
             words: string;
+        };
+        ListRead: {
+            /**
+             * Format: int64
+             * @description Shots that are new
+             */
+            added: number;
+            /**
+             * Format: int64
+             * @description Shots whose words, angle, hands or place changed
+             */
+            changed: number;
         };
         ListedShot: {
             /** @description Name of its dish */
@@ -2707,6 +2737,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ListedShot"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shotsCSV: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readShotsCSV: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListRead"];
                 };
             };
             /** @description Error */

@@ -16,5 +16,5 @@ export function bytes(n: number): string {
 }
 
 export const kindWords: Record<string, string> = {
-  hero: 'Hero', alternate: 'Alternate', detail: 'Close detail', ingredient: 'Ingredient', before: 'Before', action: 'Action', safe: 'Safe frame', repeat: 'Repeated shapes', free: 'Free frames',
+  hero: 'Hero', alternate: 'Alternate', detail: 'Close detail', ingredient: 'Ingredient', before: 'Before', action: 'Action', safe: 'Safe frame', repeat: 'Repeated shapes', free: 'Free frames', clip: 'Short clip',
 }

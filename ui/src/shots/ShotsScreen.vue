@@ -2,7 +2,7 @@
 import { ElMessage } from 'element-plus'
 import { computed, nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, type Schema } from '../api/client'
+import { api, ask, Problem, type Schema } from '../api/client'
 import { useDishes, useRefresh, useShots } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import LadderMark from '../parts/LadderMark.vue'
@@ -59,6 +59,21 @@ async function rename(r: Schema['ListedShot'], to: string) {
   if (to.trim() && to !== title) await act(() => ask(api.PUT('/api/shots/{id}', { params: { path: { id: r.shot.id } }, body: { title: to, hands, shutter, version, angle } })))
 }
 
+const file = ref<HTMLInputElement>()
+const wrong = computed(() => (error.value instanceof Problem ? error.value.fields.filter((f) => f.field.startsWith('line')) : []))
+async function bring(e: Event) {
+  const input = e.target as HTMLInputElement
+  const f = input.files?.[0]
+  if (!f) return
+  const form = new FormData()
+  form.append('file', f)
+  input.value = ''
+  await act(async () => {
+    const got = await ask(api.POST('/api/shoots/{id}/shots.csv', { params: { path: { id: shoot } }, body: form as never, bodySerializer: (b: unknown) => b as FormData }))
+    ElMessage({ message: got.changed + got.added ? `Took the list back: ${got.changed} changed, ${got.added} new. Undo takes it all away again.` : 'The list is the same as before.', type: 'success' })
+  })
+}
+
 const dragged = ref('')
 const over = ref('')
 function dropOn(id: string) {
@@ -94,8 +109,14 @@ useKeys([
 
 <template>
   <ScreenFrame title="Shots">
-    <template #head><el-button :disabled="!dishes.data.value?.length" @click="add">Add a shot <kbd>n</kbd></el-button></template>
+    <template #head>
+      <a v-if="rows.length" class="file" :href="`/api/shoots/${shoot}/shots.csv`" download>List out as CSV</a>
+      <el-button :disabled="!dishes.data.value?.length" @click="file?.click()">Take a list back</el-button>
+      <input ref="file" type="file" name="list" accept=".csv,text/csv" class="visually-hidden" aria-label="Shot list file" tabindex="-1" @change="bring" />
+      <el-button :disabled="!dishes.data.value?.length" @click="add">Add a shot <kbd>n</kbd></el-button>
+    </template>
     <ProblemNote :error="error ?? list.error.value" />
+    <ul v-if="wrong.length" class="wrong" aria-label="Lines to mend"><li v-for="w in wrong" :key="w.field"><b>{{ w.field }}</b> {{ w.words }}</li></ul>
     <ol v-if="rows.length" class="list" aria-label="Shot list in shooting order">
       <template v-for="(r, i) in rows" :key="r.shot.id">
         <li v-if="r.dish !== rows[i - 1]?.dish" class="dish"><h2>{{ r.dish }}</h2></li>
@@ -158,6 +179,8 @@ useKeys([
 
 <style scoped>
 .list { list-style: none; margin: 0; padding: 0; }
+.file { font-weight: 560; font-size: 14px; }
+.wrong { margin: 0; padding: 0 0 0 20px; color: #6d1f3a; font-size: 14px; }
 .dish h2 { padding: 16px 0 6px; font-size: 18px; }
 .dish:first-child h2 { padding-top: 0; }
 .row { display: grid; grid-template-columns: 28px 46px minmax(0, 1fr) 230px; gap: 12px; align-items: center; padding: 5px 10px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; min-height: 46px; cursor: grab; }

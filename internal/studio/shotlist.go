@@ -1,0 +1,149 @@
+package studio
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+
+	"figladder/internal/craft/shots"
+	"figladder/internal/formats/shotcsv"
+	"figladder/internal/store"
+)
+
+// ListCSV writes a shoot's shot list as CSV.
+func (s *Studio) ListCSV(ctx context.Context, shootID string) ([]byte, error) {
+	list, err := s.List(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	rows := make([]shotcsv.Row, len(list))
+	for i, r := range list {
+		rows[i] = shotcsv.Row{ID: r.Shot.Key, Dish: r.Dish, Kind: r.Shot.Kind, Title: r.Shot.Title, Angle: r.Shot.Angle, Hands: r.Shot.Hands, Shutter: r.Shot.Shutter, Because: r.Shot.Because}
+	}
+	return shotcsv.Write(rows)
+}
+
+// ListRead is what reading a shot list back did.
+type ListRead struct {
+	Changed int `json:"changed" doc:"Shots whose words, angle, hands or place changed"`
+	Added   int `json:"added" doc:"Shots that are new"`
+}
+
+// ReadListCSV takes a shot list back: rows with a key change their shot, rows
+// without one add a shot to the dish they name, and the file's order becomes the
+// list's. Shots the file leaves out stay, behind the others. It is all or
+// nothing, one deed, and an order that cannot be is refused in words.
+func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data []byte) (*ListRead, error) {
+	rows, err := shotcsv.Read(data)
+	if err != nil {
+		return nil, err
+	}
+	out := &ListRead{}
+	return out, s.deed(ctx, who, shootID, "Read a shot list back", func(j *store.Journal) error {
+		*out = ListRead{}
+		var have []store.Shot
+		if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&have).Error; err != nil {
+			return err
+		}
+		var dishes []store.Dish
+		if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&dishes).Error; err != nil {
+			return err
+		}
+		list, bad := laid(rows, have, dishes, shootID)
+		if bad != nil {
+			return bad
+		}
+		return s.lay(j, list, have, out)
+	})
+}
+
+// laid checks every row against what there is and returns the list in the file's
+// order, or what is wrong, line by line.
+func laid(rows []shotcsv.Row, have []store.Shot, dishes []store.Dish, shootID string) ([]store.Shot, error) {
+	var bad shotcsv.Errors
+	wrong := func(line int, words string, args ...any) {
+		bad = append(bad, shotcsv.LineError{Line: line, Words: fmt.Sprintf(words, args...)})
+	}
+	var list []store.Shot
+	seen := map[string]bool{}
+	for _, r := range rows {
+		if e := (ShotEdit{Title: r.Title, Angle: r.Angle}).check(); e != nil {
+			wrong(r.Line, "%s", e.(*FieldError).Problems[0].Words)
+		}
+		var row store.Shot
+		if r.ID != "" {
+			i := slices.IndexFunc(have, func(x store.Shot) bool { return x.Key == r.ID })
+			switch {
+			case i < 0:
+				wrong(r.Line, "No shot of this shoot has the id “%s”. Leave the id empty to add a shot.", r.ID)
+				continue
+			case seen[r.ID]:
+				wrong(r.Line, "This shot stands in the file twice.")
+				continue
+			}
+			seen[r.ID] = true
+			row = have[i]
+		} else {
+			d := slices.IndexFunc(dishes, func(x store.Dish) bool { return strings.EqualFold(x.Recipe.Title, r.Dish) })
+			if d < 0 {
+				wrong(r.Line, "There is no dish “%s” in this shoot.", r.Dish)
+				continue
+			}
+			if !slices.Contains(shots.Kinds, shots.Kind(r.Kind)) {
+				wrong(r.Line, "“%s” is no kind of frame.", r.Kind)
+				continue
+			}
+			row = store.Shot{Base: store.NewBase(), ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds", Ticks: []store.Tick{}}
+		}
+		row.Title, row.Angle, row.Hands, row.Shutter = strings.TrimSpace(r.Title), r.Angle, r.Hands, r.Shutter
+		list = append(list, row)
+	}
+	for _, x := range have {
+		if !seen[x.Key] {
+			list = append(list, x)
+		}
+	}
+	order := make([]shots.Placed, len(list))
+	for i, x := range list {
+		order[i] = shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step}
+	}
+	for i := range rows {
+		if len(bad) > 0 || i >= len(order) {
+			break
+		}
+		if clash := shots.Possible(order, i); clash != "" {
+			wrong(rows[i].Line, "%s", clash)
+		}
+	}
+	if bad != nil {
+		return nil, bad
+	}
+	return list, nil
+}
+
+// lay saves a list in its order, counting what changed.
+func (s *Studio) lay(j *store.Journal, list, have []store.Shot, out *ListRead) error {
+	for i := range list {
+		row := &list[i]
+		moved := row.Position != i+1
+		row.Position = i + 1
+		at := slices.IndexFunc(have, func(x store.Shot) bool { return x.Key == row.Key })
+		if at < 0 {
+			out.Added++
+			if err := j.Create(row); err != nil {
+				return err
+			}
+			continue
+		}
+		was := have[at]
+		if !moved && was.Title == row.Title && was.Angle == row.Angle && was.Hands == row.Hands && was.Shutter == row.Shutter {
+			continue
+		}
+		out.Changed++
+		if err := j.Update(row); err != nil {
+			return err
+		}
+	}
+	return nil
+}
