@@ -8,7 +8,9 @@ import (
 	"io/fs"
 	"time"
 
-	_ "github.com/jackc/pgx/v5/stdlib" // the driver behind database/sql
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgtype"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/pressly/goose/v3"
 	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
 	"github.com/riverqueue/river/rivermigrate"
@@ -28,10 +30,16 @@ type Store struct {
 
 // Open connects to PostgreSQL at url. It does not migrate.
 func Open(ctx context.Context, url string) (*Store, error) {
-	db, err := sql.Open("pgx", url)
+	conf, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, err
 	}
+	// Moments come back in UTC wherever the machine stands: a row must read back as
+	// it was written, or undo would take it for a changed one.
+	db := stdlib.OpenDB(*conf, stdlib.OptionAfterConnect(func(_ context.Context, c *pgx.Conn) error {
+		c.TypeMap().RegisterType(&pgtype.Type{Name: "timestamptz", OID: pgtype.TimestamptzOID, Codec: &pgtype.TimestamptzCodec{ScanLocation: time.UTC}})
+		return nil
+	}))
 	db.SetMaxOpenConns(40)
 	db.SetMaxIdleConns(10)
 	db.SetConnMaxIdleTime(5 * time.Minute)

@@ -1,10 +1,12 @@
 package store_test
 
 import (
+	"encoding/json"
 	"fmt"
 	"os"
 	"strings"
 	"testing"
+	"time"
 
 	"figladder/internal/store"
 	"figladder/internal/store/storetest"
@@ -96,6 +98,22 @@ func TestMarks(t *testing.T) {
 	made, err = s.Marked(ctx, "x")
 	require.NoError(t, err)
 	assert.False(t, made)
+}
+
+func TestRowsReadBackAsTheyWereWrittenInAnyZone(t *testing.T) {
+	was := time.Local
+	time.Local = time.FixedZone("far", 9*3600)
+	defer func() { time.Local = was }()
+	s := storetest.Open(t)
+	row := &store.Shoot{Base: store.NewBase(), Name: "S"}
+	require.NoError(t, s.Create(row).Error)
+	back, err := store.Find[store.Shoot](s.DB, row.Key)
+	require.NoError(t, err)
+	a, err := json.Marshal(row)
+	require.NoError(t, err)
+	b, err := json.Marshal(back)
+	require.NoError(t, err)
+	assert.Equal(t, string(a), string(b))
 }
 
 func TestFindSaysWhenNothingIsThere(t *testing.T) {
