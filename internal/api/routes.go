@@ -110,6 +110,14 @@ func (a *API) dishRoutes() {
 	route(a, Crew, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[studio.MinedDish], error) {
 		return point(s.Mined(ctx, in.ID))
 	})
+	route(a, Crew, "GET", "/api/dishes/{id}/amounts", "amounts", "A recipe scaled, weighed and read for times", func(ctx context.Context, in *struct {
+		ByID
+		By     string `query:"by" default:"1" maxLength:"20" doc:"Scale by: 2, 1/2, 1.5"`
+		Region string `query:"region" default:"metric" maxLength:"10" doc:"Whose cups and spoons: us, metric, uk, au"`
+		Base   string `query:"base" maxLength:"200" doc:"Ingredient that counts as 100; empty for the whole"`
+	}) (*body[studio.Amounts], error) {
+		return point(s.Amounts(ctx, in.ID, in.By, in.Region, in.Base))
+	})
 	route(a, Crew, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {

@@ -122,10 +122,10 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	open.Solids = nil
 	inside := light.NewEngine(open, light.Coarse)
 	onTable := func(x, y float64) float64 { return d.underOverhang(e, x, y) }
-	d.table = shade(s.Table.WidthMm, s.Table.DepthMm, 80, 45, onTable)
+	d.table = shade(s.Table.WidthMm, s.Table.DepthMm, 60, 34, onTable)
 	reach := s.Vessel.DiameterMm/2 + 130
 	d.nearX, d.nearY = s.Vessel.XMm-reach, s.Vessel.YMm-reach
-	d.nearby = shade(2*reach, 2*reach, 64, 64, func(u, v float64) float64 { return onTable(d.nearX+u, d.nearY+v) })
+	d.nearby = shade(2*reach, 2*reach, 44, 44, func(u, v float64) float64 { return onTable(d.nearX+u, d.nearY+v) })
 	d.wall = shade(4000, 2000, 16, 10, func(u, v float64) float64 {
 		return inside.At(r3.Vec{X: u - 2000 + s.Table.WidthMm/2, Y: d.wallY, Z: v - 400}, r3.Vec{Y: -1}).Total()
 	})

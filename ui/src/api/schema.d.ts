@@ -39,6 +39,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/{id}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recipe scaled, weighed and read for times */
+        get: operations["amounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}/drop": {
         parameters: {
             query?: never;
@@ -632,6 +649,24 @@ export interface components {
             /** @description Keys of the suggestions */
             keys: string[];
         };
+        Amounts: {
+            /**
+             * Format: double
+             * @description All times added, most, minutes
+             */
+            highMin: number;
+            /** @description With the amounts scaled */
+            ingredients: components["schemas"]["Ingredient"][];
+            /**
+             * Format: double
+             * @description All times added, least, minutes
+             */
+            lowMin: number;
+            /** @description By weight */
+            ratios: components["schemas"]["Ratios"];
+            /** @description Times and temperatures of each step */
+            steps: components["schemas"]["StepTimes"][];
+        };
         Approval: {
             /**
              * Format: date-time
@@ -978,6 +1013,20 @@ export interface components {
             dropped: boolean;
             /** @description Key of the suggestion */
             key: string;
+        };
+        Duration: {
+            /**
+             * Format: double
+             * @description Most, minutes
+             */
+            highMin: number;
+            /**
+             * Format: double
+             * @description Least, minutes
+             */
+            lowMin: number;
+            /** @description As it stands in the step */
+            written: string;
         };
         Edit: {
             /** @description New yes or no */
@@ -1459,6 +1508,14 @@ export interface components {
             /** @description What needs a hand here, or empty */
             wants: string;
         };
+        Ratios: {
+            /** @description The ingredient that counts as 100, or empty for the total */
+            base: string;
+            /** @description Lines that have no weight to be had: counts, pinches, things not in the table */
+            left: string[];
+            /** @description Heaviest first */
+            shares: components["schemas"]["Share"][];
+        };
         Reading: {
             /** @description Stable name of the reading */
             key: string;
@@ -1610,6 +1667,22 @@ export interface components {
             seconds: number;
             /** @description As a photographer writes it */
             shown: string;
+        };
+        Share: {
+            /** @description Row of the density table that turned a volume into weight, or empty */
+            by: string;
+            /**
+             * Format: double
+             * @description Weight; the middle of a range
+             */
+            grams: number;
+            /** @description The thing */
+            item: string;
+            /**
+             * Format: double
+             * @description Of the base, or of the whole when there is no base
+             */
+            percent: number;
         };
         Shoot: {
             /** @description What it is for */
@@ -1776,6 +1849,12 @@ export interface components {
             /** @description What to do */
             text: string;
         };
+        StepTimes: {
+            /** @description Times */
+            durations: components["schemas"]["Duration"][];
+            /** @description Temperatures */
+            temperatures: components["schemas"]["Temperature"][];
+        };
         Table: {
             /** @description #rrggbb */
             colour: string;
@@ -1794,6 +1873,15 @@ export interface components {
              * @description Extent to the right, mm
              */
             widthMm: number;
+        };
+        Temperature: {
+            /**
+             * Format: double
+             * @description Degrees Celsius
+             */
+            celsiusDeg: number;
+            /** @description As it stands in the step */
+            written: string;
         };
         Tick: {
             /**
@@ -1959,6 +2047,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shot"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    amounts: {
+        parameters: {
+            query?: {
+                /** @description Scale by: 2, 1/2, 1.5 */
+                by?: string;
+                /** @description Whose cups and spoons: us, metric, uk, au */
+                region?: string;
+                /** @description Ingredient that counts as 100; empty for the whole */
+                base?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Amounts"];
                 };
             };
             /** @description Error */

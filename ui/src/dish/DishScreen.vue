@@ -25,6 +25,28 @@ const forms = [
   { value: 'soup', words: 'In a bowl or pot' }, { value: 'drink', words: 'A drink' }, { value: 'frozen', words: 'Frozen' },
 ] as const
 
+const scale = reactive({ by: '1', region: 'metric', base: '' })
+const scaleError = ref<unknown>()
+const amounts = ref<Schema['Amounts']>()
+watch(
+  [() => chosen.value?.id, () => chosen.value?.version, scale],
+  async ([id]) => {
+    scaleError.value = undefined
+    if (!id) return
+    try {
+      amounts.value = await ask(api.GET('/api/dishes/{id}/amounts', { params: { path: { id }, query: { by: scale.by, region: scale.region, base: scale.base } } }))
+    } catch (e) {
+      scaleError.value = e
+    }
+  },
+  { immediate: true },
+)
+watch(() => chosen.value?.id, () => Object.assign(scale, { by: '1', base: '' }))
+const lines2 = computed(() => (amounts.value?.ingredients.length === chosen.value?.recipe.ingredients.length ? amounts.value!.ingredients : (chosen.value?.recipe.ingredients ?? [])))
+const minutes = (m: number) => (m >= 90 ? `${Math.round(m / 6) / 10} h` : `${Math.round(m * 10) / 10} min`)
+const span = (low: number, high: number) => (low === high ? minutes(low) : `${minutes(low)} to ${minutes(high)}`)
+const cups = [{ value: 'metric', words: 'Metric: 250 ml cup, 15 ml spoon' }, { value: 'us', words: 'US: 237 ml cup' }, { value: 'uk', words: 'UK: 568 ml pint' }, { value: 'au', words: 'Australia: 20 ml spoon' }]
+
 const sheet = ref(false)
 const draft = reactive({ id: '', version: 0, title: '', form: '' as Schema['DishEdit']['form'], ingredients: '', method: '' })
 const sheetError = ref<unknown>()
@@ -195,12 +217,19 @@ useKeys([
           <el-button text @click="type(chosen)">Edit</el-button>
           <el-button text @click="remove">Remove</el-button>
         </header>
+        <div class="scale">
+          <label>Make it <el-input v-model.lazy="scale.by" size="small" class="by mono" aria-label="Scale the recipe by" inputmode="decimal" /> times</label>
+          <el-button v-for="b in ['1/2', '1', '2']" :key="b" size="small" :aria-pressed="scale.by === b" :type="scale.by === b ? 'primary' : 'default'" @click="scale.by = b">× {{ b === '1/2' ? '½' : b }}</el-button>
+          <span v-if="amounts && amounts.highMin" class="small soft">Times in the method: <b class="mono">{{ span(amounts.lowMin, amounts.highMin) }}</b></span>
+        </div>
+        <p v-if="scaleError" class="bad" role="alert">{{ (scaleError as Error).message }}</p>
         <div class="cols">
+          <div>
           <table class="ingredients">
             <caption class="visually-hidden">Ingredients</caption>
             <thead class="visually-hidden"><tr><th>Amount</th><th>Unit</th><th>Thing</th></tr></thead>
             <tbody>
-              <template v-for="(i, n) in chosen.recipe.ingredients" :key="n">
+              <template v-for="(i, n) in lines2" :key="n">
                 <tr v-if="i.group && i.group !== chosen.recipe.ingredients[n - 1]?.group"><th colspan="3" scope="colgroup">{{ i.group }}</th></tr>
                 <tr :class="{ unread: !i.understood }">
                   <td class="mono amount">{{ i.high === '0' ? '' : i.low === i.high ? mixed(i.low) : mixed(i.low) + '–' + mixed(i.high) }}</td>
@@ -210,10 +239,26 @@ useKeys([
               </template>
             </tbody>
           </table>
+          <details v-if="amounts" class="weights">
+            <summary>By weight</summary>
+            <p class="pick">
+              <el-select v-model="scale.region" size="small" aria-label="Whose cups and spoons"><el-option v-for="c in cups" :key="c.value" :value="c.value" :label="c.words" /></el-select>
+              <el-select v-model="scale.base" :empty-values="[null, undefined]" size="small" aria-label="What counts as 100"><el-option value="" label="Of the whole" /><el-option v-for="s in amounts.ratios.shares" :key="s.item" :value="s.item" :label="'Of the ' + s.item" /></el-select>
+            </p>
+            <table class="shares">
+              <tbody>
+                <tr v-for="s in amounts.ratios.shares" :key="s.item"><td>{{ s.item }}<small v-if="s.by && s.by !== s.item" class="soft"> as {{ s.by }}</small></td><td class="mono">{{ Math.round(s.grams) }} g</td><td class="mono">{{ s.percent.toFixed(1) }} %</td></tr>
+              </tbody>
+            </table>
+            <p v-if="amounts.ratios.left.length" class="small soft">Not weighed: {{ amounts.ratios.left.join('; ') }}.</p>
+          </details>
+          </div>
           <ol class="steps">
             <li v-for="(s, n) in chosen.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
               <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{ s.section }}</span>
               {{ s.text }}
+              <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{ span(d.lowMin, d.highMin) }}</span>
+              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono">{{ Math.round(t.celsiusDeg) }} °C</span>
               <span v-if="irreversible.has(n)" class="note">■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span>
             </li>
           </ol>
@@ -251,7 +296,7 @@ useKeys([
         <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts"><el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button></p>
         <el-form-item label="Name" label-position="top" :error="sheetError instanceof Problem ? sheetError.about('title') : ''"><el-input v-model="draft.title" aria-label="Name of the dish" autofocus /></el-form-item>
         <el-form-item label="Form, as a camera meets it" label-position="top">
-          <el-select v-model="draft.form" aria-label="Form of the dish"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words" /></el-select>
+          <el-select v-model="draft.form" :empty-values="[null, undefined]" aria-label="Form of the dish"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words" /></el-select>
         </el-form-item>
         <el-form-item label="Ingredients, a line each" label-position="top"><el-input v-model="draft.ingredients" type="textarea" :rows="13" aria-label="Ingredients" placeholder="1 1/2 cups (190 g) flour, sifted&#10;For the top:&#10;juice of 2 lemons" /></el-form-item>
         <el-form-item label="Method, a line a step" label-position="top"><el-input v-model="draft.method" type="textarea" :rows="13" aria-label="Method" placeholder="Whisk the whites.&#10;Drizzle the syrup over and serve." /></el-form-item>
@@ -294,6 +339,17 @@ function mixed(q: string): string {
 .card header div { flex: 1; }
 .card header .el-button + .el-button { margin: 0; }
 .card h2 { font-size: 24px; }
+.scale { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; margin-bottom: 12px; font-size: 14px; }
+.scale .el-button + .el-button { margin: 0; }
+.scale .small { margin-left: auto; }
+.by { width: 64px; }
+.time { font-size: 12px; background: #eee4d6; padding: 0 6px; margin-left: 4px; white-space: nowrap; }
+.weights { margin-top: 14px; font-size: 14px; }
+.weights summary { cursor: pointer; font-weight: 560; padding: 4px 0; }
+.pick { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin: 4px 0 8px; }
+.shares { width: 100%; border-collapse: collapse; }
+.shares td { padding: 2px 0; border-bottom: 1px solid var(--fl-line); }
+.shares .mono { text-align: right; white-space: nowrap; padding-left: 8px; }
 .cols { display: grid; grid-template-columns: minmax(230px, 4fr) 5fr; gap: 26px; }
 .ingredients { border-collapse: collapse; align-self: start; width: 100%; font-size: 14.5px; }
 .ingredients td { padding: 3px 6px 3px 0; vertical-align: baseline; }

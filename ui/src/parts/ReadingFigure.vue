@@ -31,9 +31,9 @@ button { all: unset; box-sizing: border-box; width: 100%; display: grid; grid-te
 button:focus-visible { outline: 3px solid var(--fl-fig); }
 .label { font-size: 13px; color: var(--fl-soft); }
 .n { font-size: 17px; font-weight: 500; }
-.n.words { font-size: 13.5px; }
+.n.words { font-size: 13.5px; white-space: nowrap; }
 .large .n { font-size: 25px; }
-.large .n.words { font-size: 16px; }
+.large .n.words { font-size: 15px; }
 .unit { font-size: 12.5px; color: var(--fl-soft); margin-left: 5px; }
 .turn { color: var(--fl-fig-ink); text-align: right; font-family: var(--fl-mono); }
 .working { background: #f3ece3; padding: 8px 10px; margin-bottom: 6px; font-size: 12.5px; border-left: 3px solid var(--fl-brass); }
