@@ -45,60 +45,104 @@ func (s *Studio) Ladder(ctx context.Context, shootID string) (*Climb, error) {
 	return &v.Climb, nil
 }
 
-// climb gathers the facts of every shot in a fixed number of queries, however
-// many shots there are.
+// climb works out one shoot.
 func (s *Studio) climb(tx *gorm.DB, row *store.Shoot) (*climbed, error) {
-	v := &climbed{dishes: map[string]store.Dish{}}
+	all, err := climbs(tx, []store.Shoot{*row})
+	if err != nil {
+		return nil, err
+	}
+	return all[row.Key], nil
+}
+
+// climbs gathers the facts of every shot of some shoots in a fixed number of
+// queries, however many shoots and shots there are.
+func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
+	ids := make([]string, len(rows))
+	for i, r := range rows {
+		ids[i] = r.Key
+	}
 	var dishes []store.Dish
+	var list []store.Shot
 	var setShots []string
-	var frames []store.Frame
+	var frames, kept []store.Frame
 	var approved []store.Approval
 	var pubs []store.Publication
-	for _, q := range []func() error{
-		func() error { return tx.Where("shoot_id = ?", row.Key).Order("position, id").Find(&dishes).Error },
-		func() error { return tx.Where("shoot_id = ?", row.Key).Order("position, id").Find(&v.shots).Error },
-		func() error {
-			return tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", row.Key).Pluck("sets.shot_id", &setShots).Error
-		},
-		func() error {
-			return tx.Select("id", "shot_id", "copies", "kept", "width_px", "height_px", "set").Where("shoot_id = ?", row.Key).Find(&frames).Error
-		},
-		func() error { return tx.Where("shoot_id = ?", row.Key).Find(&approved).Error },
-		func() error { return tx.Where("shoot_id = ?", row.Key).Order("id").Find(&pubs).Error },
+	for _, q := range []error{
+		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&dishes).Error,
+		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&list).Error,
+		tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids).Pluck("sets.shot_id", &setShots).Error,
+		tx.Select("id", "shot_id", "copies", "kept").Where("shoot_id in ?", ids).Find(&frames).Error,
+		tx.Where("shoot_id in ? and kept", ids).Find(&kept).Error,
+		tx.Where("shoot_id in ?", ids).Find(&approved).Error,
+		tx.Where("shoot_id in ?", ids).Order("id").Find(&pubs).Error,
 	} {
-		if err := q(); err != nil {
-			return nil, err
+		if q != nil {
+			return nil, q
 		}
 	}
-	for _, d := range dishes {
-		v.dishes[d.Key] = d
-	}
 	facts := map[string]*ladder.Facts{}
-	kept := map[string]string{}
-	for _, shot := range v.shots {
+	for _, shot := range list {
 		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
 	}
-	for _, id := range setShots {
-		facts[id].SetSaved = true
-	}
 	keptFrame := map[string]store.Frame{}
+	for _, f := range kept {
+		keptFrame[f.ShotID] = f
+	}
+	gatherFacts(facts, keptFrame, setShots, frames, approved, pubs)
+	out := map[string]*climbed{}
+	shoots := map[string]*store.Shoot{}
+	own := map[string][]store.Dish{}
+	for i := range rows {
+		shoots[rows[i].Key] = &rows[i]
+		out[rows[i].Key] = &climbed{dishes: map[string]store.Dish{}}
+	}
+	for _, d := range dishes {
+		out[d.ShootID].dishes[d.Key] = d
+		own[d.ShootID] = append(own[d.ShootID], d)
+	}
+	for _, shot := range list {
+		v := out[shot.ShootID]
+		at := facts[shot.Key]
+		if f, ok := keptFrame[shot.Key]; ok {
+			at.FinishTotal, at.FinishDone = finishCount(shoots[shot.ShootID], v.dishes[shot.DishID], shot, f)
+		}
+		v.shots = append(v.shots, shot)
+		v.marks = append(v.marks, ladder.Climb(*at))
+	}
+	for id, v := range out {
+		v.rail(shoots[id], own[id])
+	}
+	return out, nil
+}
+
+// gatherFacts fills each shot's facts. Rows that came in after the shots were
+// read belong to no fact and are passed over.
+func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, setShots []string, frames []store.Frame, approved []store.Approval, pubs []store.Publication) {
+	for _, id := range setShots {
+		if at := facts[id]; at != nil {
+			at.SetSaved = true
+		}
+	}
 	for _, f := range frames {
 		at := facts[f.ShotID]
+		if at == nil {
+			continue
+		}
 		at.Frames++
 		if f.Kept {
-			kept[f.ShotID] = f.Key
-			keptFrame[f.ShotID] = f
 			at.Kept, at.Copies = true, len(f.Copies)
 		} else if !at.Kept {
 			at.Copies = max(at.Copies, len(f.Copies))
 		}
 	}
 	for _, a := range approved {
-		facts[a.ShotID].Approved = facts[a.ShotID].Approved || kept[a.ShotID] == a.FrameID
+		if at := facts[a.ShotID]; at != nil && kept[a.ShotID].Key == a.FrameID {
+			at.Approved = true
+		}
 	}
 	for _, p := range pubs {
 		at := facts[p.ShotID]
-		if kept[p.ShotID] != p.FrameID {
+		if at == nil || kept[p.ShotID].Key != p.FrameID {
 			continue
 		}
 		switch p.State {
@@ -110,24 +154,20 @@ func (s *Studio) climb(tx *gorm.DB, row *store.Shoot) (*climbed, error) {
 			at.WaitingInOut = true
 		}
 	}
-	for i := range v.shots {
-		shot := &v.shots[i]
-		at := facts[shot.Key]
-		if f, ok := keptFrame[shot.Key]; ok {
-			for _, step := range finish.Steps(wanted(row, v.dishes[shot.DishID], *shot, f)) {
-				at.FinishTotal++
-				for _, t := range shot.Ticks {
-					if t.Key == step.Key {
-						at.FinishDone++
-						break
-					}
-				}
+}
+
+// finishCount counts the finish steps a kept frame needs and those ticked.
+func finishCount(row *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) (total, done int) {
+	for _, step := range finish.Steps(wanted(row, dish, shot, f)) {
+		total++
+		for _, t := range shot.Ticks {
+			if t.Key == step.Key {
+				done++
+				break
 			}
 		}
-		v.marks = append(v.marks, ladder.Climb(*at))
 	}
-	v.rail(row, dishes)
-	return v, nil
+	return total, done
 }
 
 // rail sums the shots' marks into the shoot's nine rungs.

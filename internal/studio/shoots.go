@@ -96,12 +96,13 @@ func (s *Studio) Shoots(ctx context.Context, after string, most int) ([]ShootCar
 	if err := q.Find(&rows).Error; err != nil {
 		return nil, err
 	}
+	all, err := climbs(s.Store.WithContext(ctx), rows)
+	if err != nil {
+		return nil, err
+	}
 	out := []ShootCard{}
 	for _, row := range rows {
-		v, err := s.climb(s.Store.WithContext(ctx), &row)
-		if err != nil {
-			return nil, err
-		}
+		v := all[row.Key]
 		card := ShootCard{Shoot: row, Shots: len(v.shots)}
 		for _, m := range v.marks {
 			if m.Next == "" {
