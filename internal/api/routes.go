@@ -60,6 +60,9 @@ func (a *API) shootRoutes() {
 	route(a, Crew, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[studio.Climb], error) {
 		return point(s.Ladder(ctx, in.ID))
 	})
+	route(a, Crew, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[studio.BriefReading], error) {
+		return point(s.ReadBrief(ctx, in.ID))
+	})
 	route(a, Crew, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
 		return answer(s.Deeds(ctx, in.ID, 30))
 	})

@@ -10,11 +10,17 @@ import (
 
 // Amounts is a dish's recipe scaled, weighed, and read for times.
 type Amounts struct {
-	Ingredients []recipe.Ingredient `json:"ingredients" doc:"With the amounts scaled"`
-	Ratios      recipe.Ratios       `json:"ratios" doc:"By weight"`
-	Steps       []StepTimes         `json:"steps" doc:"Times and temperatures of each step"`
-	LowMin      float64             `json:"lowMin" doc:"All times added, least, minutes"`
-	HighMin     float64             `json:"highMin" doc:"All times added, most, minutes"`
+	Ingredients []ShownIngredient `json:"ingredients" doc:"With the amounts scaled"`
+	Ratios      recipe.Ratios     `json:"ratios" doc:"By weight"`
+	Steps       []StepTimes       `json:"steps" doc:"Times and temperatures of each step"`
+	LowMin      float64           `json:"lowMin" doc:"All times added, least, minutes"`
+	HighMin     float64           `json:"highMin" doc:"All times added, most, minutes"`
+}
+
+// ShownIngredient is an ingredient with its amount as a cook writes it.
+type ShownIngredient struct {
+	recipe.Ingredient
+	Shown string `json:"shown" doc:"The amount without its unit: 1 1/2, 2–3"`
 }
 
 // StepTimes is what one step asks for.
@@ -48,7 +54,10 @@ func (s *Studio) Amounts(ctx context.Context, dishID, by, region, base string) (
 	if err != nil {
 		return nil, fields("", []finding.FieldProblem{{Path: "by", Words: err.Error() + "."}})
 	}
-	out := &Amounts{Ingredients: scaled.Ingredients, Ratios: scaled.ByWeight(cups, base), Steps: []StepTimes{}}
+	out := &Amounts{Ingredients: []ShownIngredient{}, Ratios: scaled.ByWeight(cups, base), Steps: []StepTimes{}}
+	for _, in := range scaled.Ingredients {
+		out.Ingredients = append(out.Ingredients, ShownIngredient{in, in.Quantity()})
+	}
 	for _, step := range row.Recipe.Steps {
 		t := StepTimes{Durations: recipe.Durations(step.Text), Temperatures: recipe.Temperatures(step.Text)}
 		for _, d := range t.Durations {

@@ -18,7 +18,7 @@ func TestAmounts(t *testing.T) {
 	a, err := k.Amounts(ctx, d.Key, "3/2", "metric", "rye flour")
 	require.NoError(t, err)
 	assert.Equal(t, "750 g", a.Ingredients[0].Amount())
-	assert.Equal(t, "1 1/2", a.Ingredients[2].Amount())
+	assert.Equal(t, "1 1/2", a.Ingredients[2].Shown)
 	assert.Equal(t, "rye flour", a.Ratios.Base)
 	assert.InDelta(t, 100*250*1.002/500, a.Ratios.Shares[1].Percent, 1e-6)
 	assert.Equal(t, []string{"1 egg"}, a.Ratios.Left)

@@ -35,7 +35,6 @@ async function turn(way: 'undo' | 'redo') {
     const d = await ask(way === 'undo' ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: shootId.value } } }) : api.POST('/api/shoots/{id}/redo', { params: { path: { id: shootId.value } } }))
     ElMessage({ message: (way === 'undo' ? 'Taken back: ' : 'Done again: ') + d.words, type: 'success', duration: 2500 })
     await refresh()
-    window.dispatchEvent(new CustomEvent('turned'))
   } catch (e) {
     ElMessage({ message: words(e), type: 'warning', duration: 4000 })
   }

@@ -122,6 +122,17 @@ func (b Brief) Open() []string {
 	return out
 }
 
+// Finals returns how many finals a commission owes; own work owes none.
+func (b Brief) Finals() int {
+	n := 0
+	if b.Kind == "commission" {
+		for _, d := range b.Deliverables {
+			n += d.Count
+		}
+	}
+	return n
+}
+
 // LongestPx returns the most pixels any deliverable asks for on its long side, 0
 // when none does.
 func (b Brief) LongestPx() int {

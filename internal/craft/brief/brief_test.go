@@ -25,6 +25,9 @@ func TestCheckNamesTheField(t *testing.T) {
 	}
 	assert.Equal(t, []string{"when", "houseColours.1", "deliverables.1.shape", "deliverables.1.due"}, paths)
 	assert.Equal(t, 2400, b.LongestPx())
+	assert.Zero(t, b.Finals(), "own work owes nothing")
+	b.Kind = "commission"
+	assert.Equal(t, 7, b.Finals())
 }
 
 func TestShape(t *testing.T) {

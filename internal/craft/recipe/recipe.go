@@ -39,17 +39,20 @@ type Step struct {
 	Text    string `json:"text" maxLength:"5000" doc:"What to do"`
 }
 
-// Amount writes the amount and unit as a cook does: "1 1/2 cup", "2–3 sprig".
-func (i Ingredient) Amount() string {
+// Quantity writes the amount as a cook does: "1 1/2", "2–3"; empty when there is
+// none.
+func (i Ingredient) Quantity() string {
 	if i.High.IsZero() {
-		return i.Unit
+		return ""
 	}
-	s := i.Low.Shown()
 	if i.Low.Cmp(i.High) != 0 {
-		s += "–" + i.High.Shown()
+		return i.Low.Shown() + "–" + i.High.Shown()
 	}
-	return strings.TrimSpace(s + " " + i.Unit)
+	return i.Low.Shown()
 }
+
+// Amount writes the amount and unit: "1 1/2 cup", "2–3 sprig".
+func (i Ingredient) Amount() string { return strings.TrimSpace(i.Quantity() + " " + i.Unit) }
 
 // Typed makes a recipe from text typed into two boxes, a line each. Lines that
 // end in a colon are headings.

@@ -246,6 +246,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a brief comes to */
+        get: operations["readBrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/deeds": {
         parameters: {
             query?: never;
@@ -656,7 +673,7 @@ export interface components {
              */
             highMin: number;
             /** @description With the amounts scaled */
-            ingredients: components["schemas"]["Ingredient"][];
+            ingredients: components["schemas"]["ShownIngredient"][];
             /**
              * Format: double
              * @description All times added, least, minutes
@@ -723,6 +740,32 @@ export interface components {
             why: string;
             /** @description Time zone of the place, such as Europe/London */
             zone: string;
+        };
+        BriefReading: {
+            /** @description Why that range */
+            because: string;
+            /**
+             * Format: int64
+             * @description Finals owed; 0 for own work
+             */
+            finals: number;
+            /**
+             * Format: double
+             * @description to, stops
+             */
+            highStops: number;
+            /**
+             * Format: int64
+             * @description Most pixels any deliverable asks for on its long side; 0 when none does
+             */
+            longestPx: number;
+            /**
+             * Format: double
+             * @description Key to fill the mood asks for, from
+             */
+            lowStops: number;
+            /** @description Questions not answered yet, in order */
+            open: string[];
         };
         Camera: {
             /**
@@ -1819,6 +1862,26 @@ export interface components {
              */
             version: number;
         };
+        ShownIngredient: {
+            /** @description Heading it stands under */
+            group: string;
+            /** @description Most amount, in Unit */
+            high: string;
+            /** @description The thing itself */
+            item: string;
+            /** @description Least amount, in Unit */
+            low: string;
+            /** @description How it is prepared, alternatives, pack sizes */
+            note: string;
+            /** @description The amount without its unit: 1 1/2, 2–3 */
+            shown: string;
+            /** @description False when part of the line was not understood; then read it as written */
+            understood: boolean;
+            /** @description Unit, or empty for a plain count */
+            unit: string;
+            /** @description The line as it was written */
+            written: string;
+        };
         SignInRequest: {
             email: string;
             password: string;
@@ -2555,6 +2618,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readBrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefReading"];
+                };
             };
             /** @description Error */
             default: {

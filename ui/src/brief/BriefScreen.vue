@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh, useShoot } from '../api/queries'
+import { useBriefReading, useRefresh, useShoot } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -35,9 +35,8 @@ watch(
   { immediate: true },
 )
 const b = computed(() => draft.value.value?.brief)
-const open = computed(() => questions.filter((q) => !b.value?.[q.key]?.trim()))
-const finals = computed(() => (b.value?.deliverables ?? []).reduce((n, d) => n + (d.count || 0), 0))
-const ratio: Record<string, string> = { bright: '0.5 to 1.5 stops', dark: '1.5 to 3 stops' }
+const reading = useBriefReading(id)
+const asks = (key: string) => questions.find((q) => q.key === key)?.ask ?? 'What has to be delivered?'
 
 function addDeliverable() {
   b.value?.deliverables.push({ name: '', count: 1, shape: '4:5', longPx: 1350, due: '' })
@@ -118,17 +117,17 @@ function addColour() {
       </section>
     </form>
     <template #reading>
-      <template v-if="b">
+      <template v-if="b && reading.data.value">
         <h2>The brief so far</h2>
         <dl class="sum">
           <dt>Day</dt><dd>{{ day(b.when) }}</dd>
-          <dt>Finals owed</dt><dd class="mono big">{{ b.kind === 'commission' ? finals : 'none' }}</dd>
-          <dt>Key to fill the mood asks</dt><dd class="mono">{{ ratio[b.mood.key] }}</dd>
-          <dt>Largest picture</dt><dd class="mono">{{ Math.max(0, ...b.deliverables.map((d) => d.longPx || 0)) || '–' }}<small v-if="b.deliverables.length"> px</small></dd>
+          <dt>Finals owed</dt><dd class="mono big">{{ reading.data.value.finals || 'none' }}</dd>
+          <dt>Key to fill the mood asks</dt><dd class="mono" :title="reading.data.value.because">{{ reading.data.value.lowStops }} to {{ reading.data.value.highStops }} stops</dd>
+          <dt>Largest picture</dt><dd class="mono">{{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small></dd>
         </dl>
-        <div v-if="open.length" class="open">
+        <div v-if="reading.data.value.open.length" class="open">
           <h3>Still open</h3>
-          <ul><li v-for="q in open" :key="q.key">{{ q.ask }}</li></ul>
+          <ul><li v-for="q in reading.data.value.open" :key="q">{{ asks(q) }}</li></ul>
         </div>
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>

@@ -8,7 +8,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
-import { kindWords } from '../parts/shown'
+import { angles, kindWords } from '../parts/shown'
 
 const route = useRoute()
 const router = useRouter()
@@ -41,8 +41,14 @@ watch(
   },
   { immediate: true },
 )
-watch(() => chosen.value?.id, () => Object.assign(scale, { by: '1', base: '' }))
-const lines2 = computed(() => (amounts.value?.ingredients.length === chosen.value?.recipe.ingredients.length ? amounts.value!.ingredients : (chosen.value?.recipe.ingredients ?? [])))
+watch(
+  () => chosen.value?.id,
+  () => {
+    amounts.value = undefined // another dish's amounts are worse than none
+    Object.assign(scale, { by: '1', base: '' })
+  },
+)
+const listed = computed(() => amounts.value?.ingredients ?? [])
 const minutes = (m: number) => (m >= 90 ? `${Math.round(m / 6) / 10} h` : `${Math.round(m * 10) / 10} min`)
 const span = (low: number, high: number) => (low === high ? minutes(low) : `${minutes(low)} to ${minutes(high)}`)
 const cups = [{ value: 'metric', words: 'Metric: 250 ml cup, 15 ml spoon' }, { value: 'us', words: 'US: 237 ml cup' }, { value: 'uk', words: 'UK: 568 ml pint' }, { value: 'au', words: 'Australia: 20 ml spoon' }]
@@ -229,10 +235,10 @@ useKeys([
             <caption class="visually-hidden">Ingredients</caption>
             <thead class="visually-hidden"><tr><th>Amount</th><th>Unit</th><th>Thing</th></tr></thead>
             <tbody>
-              <template v-for="(i, n) in lines2" :key="n">
-                <tr v-if="i.group && i.group !== chosen.recipe.ingredients[n - 1]?.group"><th colspan="3" scope="colgroup">{{ i.group }}</th></tr>
+              <template v-for="(i, n) in listed" :key="n">
+                <tr v-if="i.group && i.group !== listed[n - 1]?.group"><th colspan="3" scope="colgroup">{{ i.group }}</th></tr>
                 <tr :class="{ unread: !i.understood }">
-                  <td class="mono amount">{{ i.high === '0' ? '' : i.low === i.high ? mixed(i.low) : mixed(i.low) + '–' + mixed(i.high) }}</td>
+                  <td class="mono amount">{{ i.shown }}</td>
                   <td class="unit">{{ i.unit }}</td>
                   <td>{{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span><em v-if="!i.understood"> ▲ not understood</em></td>
                 </tr>
@@ -308,7 +314,7 @@ useKeys([
         <ProblemNote :error="changeError" />
         <el-form-item label="What it shows" label-position="top"><el-input v-model="changing.title" aria-label="What it shows" /></el-form-item>
         <el-form-item label="Angle" label-position="top">
-          <el-select v-model="changing.angle" aria-label="Angle"><el-option v-for="a in ['straight down', 'three-quarter', 'low', 'level', 'slightly below']" :key="a" :value="a" /></el-select>
+          <el-select v-model="changing.angle" aria-label="Angle"><el-option v-for="a in angles" :key="a" :value="a" /></el-select>
         </el-form-item>
         <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" :min="0" :max="9" aria-label="More pairs of hands" /></el-form-item>
         <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
@@ -317,17 +323,6 @@ useKeys([
     </el-dialog>
   </ScreenFrame>
 </template>
-
-<script lang="ts">
-/** "3/2" as a cook writes it: "1 1/2". Layout only; the amount itself is exact. */
-function mixed(q: string): string {
-  const [n, d] = q.split('/').map(Number) as [number, number?]
-  if (!d) return String(n)
-  if (![2, 3, 4, 6, 8].includes(d)) return String(Math.round((n / d) * 100) / 100)
-  const whole = Math.floor(n / d)
-  return (whole ? whole + ' ' : '') + (n % d) + '/' + d
-}
-</script>
 
 <style scoped>
 .pair { display: flex; flex-direction: column; gap: 14px; min-height: 60%; }

@@ -18,3 +18,6 @@ export function bytes(n: number): string {
 export const kindWords: Record<string, string> = {
   hero: 'Hero', alternate: 'Alternate', detail: 'Close detail', ingredient: 'Ingredient', before: 'Before', action: 'Action', safe: 'Safe frame', repeat: 'Repeated shapes', free: 'Free frames', clip: 'Short clip',
 }
+
+/** The angle words the server takes, from above to below. */
+export const angles = ['straight down', 'three-quarter', 'low', 'level', 'slightly below']

@@ -9,7 +9,7 @@ import LadderMark from '../parts/LadderMark.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
-import { kindWords } from '../parts/shown'
+import { angles, kindWords } from '../parts/shown'
 import AngleSketch from './AngleSketch.vue'
 
 const route = useRoute()
@@ -22,7 +22,6 @@ const error = ref<unknown>()
 const chosenId = ref('')
 const rows = computed(() => list.data.value ?? [])
 const chosen = computed(() => rows.value.find((r) => r.shot.id === chosenId.value) ?? rows.value[0])
-const angles = ['straight down', 'three-quarter', 'low', 'level', 'slightly below']
 const hands = computed(() => rows.value.filter((r) => r.shot.hands > 0).length)
 const safe = computed(() => rows.value.filter((r) => r.shot.kind === 'safe').length)
 
