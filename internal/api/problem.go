@@ -56,7 +56,8 @@ func init() {
 			}
 		}
 		if status == http.StatusRequestEntityTooLarge {
-			p.Detail = "That is larger than can be taken here. A recipe file is at most 8 MB."
+			p.Detail = "That is larger than can be taken here. A file is at most 8 MB."
+			p.Fields = []FieldProblem{{Field: "file", Words: p.Detail}}
 		}
 		if len(p.Fields) > 0 && p.Detail == "validation failed" {
 			p.Detail = fmt.Sprintf("%s: %s.", p.Fields[0].Field, p.Fields[0].Words)
