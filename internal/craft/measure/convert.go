@@ -89,8 +89,10 @@ type Density struct {
 	words  []string
 }
 
-// Densities are worked out from the household weights of USDA FoodData Central
-// (SR Legacy, public domain): grams in a US cup of 236.588 ml, to three places.
+// Densities are grams in a US cup of 236.588 ml, over that volume. They follow
+// the household weights of USDA FoodData Central (SR Legacy, public domain) as
+// remembered: that table could not be reached when this one was written, so each
+// row is still to be checked against it.
 var Densities = []Density{
 	{"water", dec("1.002"), []string{"water", "stock", "broth", "tonic water", "ice water"}},
 	{"milk", dec("1.031"), []string{"milk", "buttermilk"}},
