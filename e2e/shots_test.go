@@ -14,9 +14,11 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+type view struct{ name, shoot, path, sees, js string }
+
 // views are the main views on the demo data: a name, the shoot it belongs to,
 // its address after the shoot, and the words that show it is there.
-var views = []struct{ name, shoot, path, sees, js string }{
+var views = []view{
 	{"home", "", "/", "Shoots by day", ""},
 	{"brief", "Merrow", "/brief", "Finals owed", ""},
 	{"dish", "Merrow", "/dish", "Frames in this recipe", "[...document.querySelectorAll('.dishes a')].find(a => a.innerText.startsWith('Quince'))?.click()"},
@@ -65,7 +67,7 @@ func TestShots(t *testing.T) {
 	p := demoPage(t)
 	dir := "../docs/screenshots"
 	require.NoError(t, os.MkdirAll(dir, 0o755))
-	for _, v := range views {
+	for _, v := range append(views, view{"sign-in", "", "/sign-in", "Sign in", ""}) {
 		p.visit(v.shoot, v.path, v.sees, v.js)
 		png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
 		require.NoError(t, err)

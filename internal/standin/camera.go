@@ -58,7 +58,7 @@ func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 	return exif.Write(b.Bytes(), exif.Tags{
 		FNumber: o.Settings.Aperture, Seconds: o.Settings.Seconds, ISO: o.Settings.ISO, FocalMm: o.FocalMm,
 		Focal35Mm: optics.EquivalentFocalMm(o.FocalMm, c.SensorWidthMm, c.SensorHeightMm), TakenAt: o.At,
-		WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(), Portrait: c.Orientation == "portrait",
+		WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(),
 		Model: "Simulated camera", Description: o.Title,
 	})
 }

@@ -138,10 +138,6 @@ func (e *Engine) directPast(p, n r3.Vec, occluders []Occluder) float64 {
 	return sum
 }
 
-// Direct returns the light that reaches a receptor at p facing n (unit) straight
-// from the sources, in lux.
-func (e *Engine) Direct(p, n r3.Vec) float64 { return e.direct(p, n) }
-
 // At returns the light on a receptor at p facing n (unit), by origin.
 func (e *Engine) At(p, n r3.Vec) Parts {
 	out := Parts{Direct: e.direct(p, n), Room: e.room}

@@ -123,9 +123,6 @@ func BlurMm(focalMm, fNumber, focusMm, pointMm float64) float64 {
 	return focalMm * focalMm / fNumber * math.Abs(pointMm-focusMm) / (pointMm * (focusMm - focalMm))
 }
 
-// CombinedBlurMm adds defocus and diffraction in quadrature.
-func CombinedBlurMm(defocusMm, airyMm float64) float64 { return math.Hypot(defocusMm, airyMm) }
-
 // EquivalentFocalMm returns the focal length that sees the same on a sensor
 // 36 × 24 mm, by the diagonals.
 func EquivalentFocalMm(focalMm, sensorWMm, sensorHMm float64) float64 {

@@ -219,7 +219,7 @@ func (m *miner) method() {
 							Because: "“" + word + "” cannot be undone: " + v.because + ". Take the frame that already works first"})
 					}
 				}
-				if v.action == "" || seen[v.base] {
+				if !v.action || seen[v.base] {
 					continue
 				}
 				seen[v.base] = true

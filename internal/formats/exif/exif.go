@@ -18,7 +18,6 @@ type Tags struct {
 	FocalMm     float64   // focal length, mm
 	Focal35Mm   float64   // the same on 36 × 24 mm
 	TakenAt     time.Time // in the zone of the shoot
-	Portrait    bool      // how the camera lay; the pixels already lie upright
 	WidthPx     int
 	HeightPx    int
 	Model       string // the camera, in plain words
