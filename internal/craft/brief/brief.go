@@ -6,8 +6,8 @@ import (
 	"fmt"
 	"regexp"
 	"strings"
-	"time"
 
+	"figladder/internal/craft/calendar"
 	"figladder/internal/craft/finding"
 )
 
@@ -79,7 +79,7 @@ func (b Brief) Check() []finding.FieldProblem {
 	bad := func(path, words string, args ...any) {
 		out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf(words, args...)})
 	}
-	if b.When != "" && !isDay(b.When) {
+	if b.When != "" && !calendar.IsDay(b.When) {
 		bad("when", "“%s” is not a day. Write it as 2026-12-03.", b.When)
 	}
 	if b.Zone != "" && strings.ContainsAny(b.Zone, " \t\n") {
@@ -94,16 +94,11 @@ func (b Brief) Check() []finding.FieldProblem {
 		if _, _, ok := Shape(d.Shape); !ok {
 			bad(fmt.Sprintf("deliverables.%d.shape", i), "“%s” is not a shape. Write width:height, such as 4:5.", d.Shape)
 		}
-		if d.Due != "" && !isDay(d.Due) {
+		if d.Due != "" && !calendar.IsDay(d.Due) {
 			bad(fmt.Sprintf("deliverables.%d.due", i), "“%s” is not a day. Write it as 2026-12-18.", d.Due)
 		}
 	}
 	return out
-}
-
-func isDay(s string) bool {
-	t, err := time.Parse("2006-01-02", s)
-	return err == nil && t.Year() >= 1990 && t.Year() <= 2200
 }
 
 // Open returns what the brief has not said yet, in the order it is asked.
