@@ -66,8 +66,14 @@ func (r Region) Convert(amount Rational, from, to string) (Rational, error) {
 
 // Grams returns the weight of an amount of an item: directly for a weight, by the
 // density table for a volume. The second return is the table's row, empty for a
-// weight. ErrDensity when the item is not in the table: nothing is guessed.
+// weight. A plain count of things such as eggs is weighed by the table of pieces.
+// ErrDensity when the item is not in the table: nothing is guessed.
 func (r Region) Grams(amount Rational, unit, item string) (Rational, string, error) {
+	if unit == "" {
+		if p, ok := PieceOf(item); ok {
+			return amount.Mul(p.Grams), p.Name + " of " + p.Grams.String() + " g", nil
+		}
+	}
 	u, ok := UnitNamed(unit)
 	if !ok || u.Dimension != Mass && u.Dimension != Volume {
 		return Rational{}, "", fmt.Errorf("%w: %s", ErrUnit, unit)

@@ -74,3 +74,16 @@ func TestDegrees(t *testing.T) {
 	assert.InDelta(t, -40, Celsius(-40), 1e-9)
 	assert.InDelta(t, 212, Fahrenheit(100), 1e-9)
 }
+
+func TestPieces(t *testing.T) {
+	for item, want := range map[string]int64{"large eggs": 100, "egg whites": 66, "egg yolk": 34, "shallots": 60} {
+		g, by, err := Metric.Grams(Ratio(2, 1), "", item)
+		require.NoError(t, err, item)
+		assert.Zero(t, Ratio(want, 1).Cmp(g), item)
+		assert.NotEmpty(t, by)
+	}
+	_, ok := PieceOf("eggplant caviar")
+	assert.False(t, ok, "the word must end the name")
+	_, _, err := Metric.Grams(Ratio(2, 1), "", "anvils")
+	assert.Error(t, err)
+}

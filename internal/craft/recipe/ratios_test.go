@@ -14,13 +14,14 @@ var loaf = Typed("Rye loaf", "500 g flour\n1 cup water\n10 g salt\n100 g flour\n
 func TestBakersPercentages(t *testing.T) {
 	r := loaf.ByWeight(measure.US, "flour")
 	assert.Equal(t, "flour", r.Base)
-	require.Len(t, r.Shares, 3)
+	require.Len(t, r.Shares, 4)
 	assert.Equal(t, "flour", r.Shares[0].Item)
 	assert.InDelta(t, 600, r.Shares[0].Grams, 1e-9, "the same thing twice is one")
 	assert.InDelta(t, 100, r.Shares[0].Percent, 1e-9)
 	assert.InDelta(t, 100*237.06/600, r.Shares[1].Percent, 0.01)
 	assert.Equal(t, "water", r.Shares[1].By, "says which row weighed it")
-	assert.Equal(t, []string{"1 egg", "2 tbsp gravel", "a pinch of caraway"}, r.Left)
+	assert.Equal(t, "egg of 50 g", r.Shares[2].By, "and which piece")
+	assert.Equal(t, []string{"2 tbsp gravel", "a pinch of caraway"}, r.Left)
 	whole := loaf.ByWeight(measure.US, "")
 	sum := 0.0
 	for _, s := range whole.Shares {
