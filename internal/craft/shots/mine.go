@@ -43,11 +43,15 @@ type Proposal struct {
 	Cause   string `json:"cause" doc:"The word or ingredient that caused it"`
 	Step    int    `json:"step" doc:"Step of the method it belongs to, from 0; -1 before the method, the number of steps when after it"`
 	Angle   string `json:"angle" doc:"Angle word"`
+	Light   string `json:"light" doc:"Where the light comes from, in a word"`
+	Vessel  string `json:"vessel" doc:"What it is in or on, in a word; empty when it lies on the ground"`
+	Tool    string `json:"tool" doc:"What moves it, in a word; empty when nothing does"`
 	Hands   int    `json:"hands" doc:"Pairs of hands besides the photographer's"`
 	Shutter bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
 	Hold    string `json:"hold" doc:"How long it holds before the lens"`
 	Caution string `json:"caution" doc:"What goes with it for safety, or empty"`
 	Guards  string `json:"guards" doc:"For a safe frame: the step that cannot be undone"`
+	Pick    bool   `json:"pick" doc:"Whether it is among those to take: finals, safe frames, and the best supporting frames"`
 }
 
 // Irreversible is a step that changes the dish for good.
@@ -63,17 +67,23 @@ type Mined struct {
 	Form         Form           `json:"form" doc:"Form of the dish"`
 	Proposals    []Proposal     `json:"proposals" doc:"Frames, in shooting order"`
 	Irreversible []Irreversible `json:"irreversible" doc:"Steps that cannot be undone"`
+	steams       bool
 }
 
-// Mine proposes frames for a recipe of a given form. It is deterministic: the
-// same recipe gives the same keys, so decisions about them can be kept.
-func Mine(r recipe.Recipe, f Form) Mined {
-	m := miner{r: r, form: f, out: Mined{Form: f, Proposals: []Proposal{}, Irreversible: []Irreversible{}}}
+// Mine proposes frames for a recipe of a given form and picks as many supporting
+// frames as are wanted (Usual when nobody said). It is deterministic, and a key is
+// made of what a frame shows and not of where it stands: a recipe that is changed
+// keeps the keys of what stayed, so decisions about them can be kept.
+func Mine(r recipe.Recipe, f Form, supporting int) Mined {
+	m := miner{r: r, form: f, keys: map[string]int{}, weight: map[string]int{}, out: Mined{Form: f, Proposals: []Proposal{}, Irreversible: []Irreversible{}}}
 	m.angle, m.why = MainAngle(f, r)
+	m.vessel = vesselOf(r, f)
 	m.ingredients()
 	m.before()
 	m.method()
 	m.finals()
+	m.out.steams = steams(r) != ""
+	pick(m.out.Proposals, m.weight, supporting)
 	sort.SliceStable(m.out.Proposals, func(i, j int) bool { return rank(m.out.Proposals[i]) < rank(m.out.Proposals[j]) })
 	return m.out
 }
@@ -86,16 +96,34 @@ func rank(p Proposal) int {
 }
 
 type miner struct {
-	r     recipe.Recipe
-	form  Form
-	angle string
-	why   string
-	out   Mined
+	r      recipe.Recipe
+	form   Form
+	angle  string
+	why    string
+	vessel string
+	keys   map[string]int // how often a key was given
+	weight map[string]int // how good an action frame is, by key
+	out    Mined
+}
+
+// key makes a key of what a frame shows; the second of its kind gets a number.
+func (m *miner) key(kind Kind, what string) string {
+	k := string(kind) + "-" + strings.ReplaceAll(strings.ToLower(what), " ", "-")
+	if m.keys[k]++; m.keys[k] > 1 {
+		return fmt.Sprintf("%s-%d", k, m.keys[k])
+	}
+	return k
 }
 
 func (m *miner) add(p Proposal) {
 	if p.Hold == "" {
 		p.Hold = m.hold(p)
+	}
+	if p.Light == "" {
+		p.Light = m.light(p)
+	}
+	if p.Vessel == "" && p.Kind != Ingredient {
+		p.Vessel = m.vessel
 	}
 	m.out.Proposals = append(m.out.Proposals, p)
 }
@@ -107,6 +135,8 @@ func (m *miner) hold(p Proposal) string {
 		return "keeps"
 	case p.Shutter && p.Kind == Action:
 		return "seconds"
+	case p.Step < len(m.r.Steps) && cooksAfter(m.r, p.Step):
+		return "holds" // it is still being made
 	case m.form == Frozen:
 		return "2 to 3 min, then it runs"
 	case steams(m.r) != "":
@@ -144,12 +174,12 @@ func has(r recipe.Recipe, re *regexp.Regexp) bool {
 // ingredients proposes those that stand on their own, three at the most.
 func (m *miner) ingredients() {
 	n := 0
-	for i, in := range m.r.Ingredients {
+	for _, in := range m.r.Ingredients {
 		if n == 3 || !beauty.MatchString(in.Item) || plain.MatchString(in.Item) {
 			continue
 		}
 		n++
-		m.add(Proposal{Key: fmt.Sprintf("ingredient-%d", i), Kind: Ingredient, Step: -1, Angle: Down, Cause: in.Item,
+		m.add(Proposal{Key: m.key(Ingredient, in.Item), Kind: Ingredient, Step: -1, Angle: Down, Cause: in.Item,
 			Title: "Just the " + in.Item, Because: "“" + in.Item + "” makes a picture before anything is done to it"})
 	}
 }
@@ -158,7 +188,7 @@ func (m *miner) ingredients() {
 func (m *miner) before() {
 	for i, s := range m.r.Steps {
 		if w := bakes.FindString(s.Text); w != "" && i > 0 {
-			m.add(Proposal{Key: fmt.Sprintf("before-%d", i), Kind: Before, Step: i, Angle: m.angle, Cause: w,
+			m.add(Proposal{Key: "before", Kind: Before, Step: i, Angle: m.angle, Cause: w,
 				Title: "Just before it " + beforeWord(w), Because: "“" + w + "” changes it for good looks; the state before pairs with the hero"})
 			return
 		}
@@ -199,7 +229,7 @@ var (
 func (m *miner) method() {
 	var actions []Proposal
 	seen := map[string]bool{}
-	weights, place := map[string]int{}, map[string]int{}
+	place := map[string]int{}
 	for i, s := range m.r.Steps {
 		guarded := false
 		for _, clause := range split(s.Text) {
@@ -214,7 +244,7 @@ func (m *miner) method() {
 					m.out.Irreversible = append(m.out.Irreversible, Irreversible{Step: i, Word: word, Clause: strings.TrimSpace(clause), Because: v.because})
 					if !guarded {
 						guarded = true
-						m.add(Proposal{Key: fmt.Sprintf("safe-%d", i), Kind: Safe, Step: i, Angle: m.angle, Cause: word,
+						m.add(Proposal{Key: m.key(Safe, v.base), Kind: Safe, Step: i, Angle: m.angle, Cause: word,
 							Title: fmt.Sprintf("Safe frame before “%s”", short(clause)), Guards: strings.TrimSpace(clause),
 							Because: "“" + word + "” cannot be undone: " + v.because + ". Take the frame that already works first"})
 					}
@@ -223,18 +253,18 @@ func (m *miner) method() {
 					continue
 				}
 				seen[v.base] = true
-				p := Proposal{Key: fmt.Sprintf("action-%d-%s", i, v.base), Kind: Action, Step: i, Angle: m.angle, Cause: word, Hands: v.hands, Shutter: v.shutter,
-					Caution: v.caution, Title: sentence(short(clause)), Because: "“" + word + "” in step " + fmt.Sprint(i+1) + " makes an action frame"}
-				weights[p.Key] = v.weight
+				p := Proposal{Key: m.key(Action, v.base), Kind: Action, Step: i, Angle: m.angle, Cause: word, Hands: v.hands, Shutter: v.shutter,
+					Caution: v.caution, Tool: toolOf(v.base, clause), Vessel: m.worked(v.base, clause, done), Title: sentence(short(clause)), Because: "“" + word + "” in step " + fmt.Sprint(i+1) + " makes an action frame"}
+				m.weight[p.Key] = v.weight
 				if done {
-					weights[p.Key] += 2 // the dish is in front of the lens already
+					m.weight[p.Key] += 2 // the dish is in front of the lens already
 				}
 				place[p.Key] = len(actions)
 				actions = append(actions, p)
 			}
 		}
 	}
-	sort.SliceStable(actions, func(a, b int) bool { return weights[actions[a].Key] > weights[actions[b].Key] })
+	sort.SliceStable(actions, func(a, b int) bool { return m.weight[actions[a].Key] > m.weight[actions[b].Key] })
 	best := actions[:min(3, len(actions))]
 	sort.SliceStable(best, func(a, b int) bool { return place[best[a].Key] < place[best[b].Key] })
 	for _, p := range best {
@@ -250,7 +280,7 @@ var flows = regexp.MustCompile(`(?i)^(?:pour|drizzl|squeez|ladl|sift|dust|flam)`
 func (m *miner) clip(actions []Proposal) {
 	for _, p := range actions {
 		if flows.MatchString(p.Cause) {
-			m.add(Proposal{Key: fmt.Sprintf("clip-%d", p.Step), Kind: Clip, Step: p.Step, Angle: p.Angle, Cause: p.Cause, Hands: p.Hands, Shutter: true, Hold: "seconds", Caution: p.Caution,
+			m.add(Proposal{Key: "clip", Kind: Clip, Step: p.Step, Angle: p.Angle, Light: Continuous, Vessel: p.Vessel, Tool: p.Tool, Cause: p.Cause, Hands: p.Hands, Shutter: true, Hold: "seconds", Caution: p.Caution,
 				Title: "Short clip: " + p.Title, Because: "“" + p.Cause + "” moves, and a short clip of it is often wanted too; it needs continuous light and a slot of its own"})
 			return
 		}
@@ -322,6 +352,11 @@ func cooksAfter(r recipe.Recipe, i int) bool {
 func sentence(s string) string {
 	r, n := utf8.DecodeRuneInString(s)
 	return string(unicode.ToUpper(r)) + s[n:]
+}
+
+func lower(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	return string(unicode.ToLower(r)) + s[n:]
 }
 
 func short(clause string) string {

@@ -104,7 +104,7 @@ func TestMineFindsActionsAndWhatCannotBeUndone(t *testing.T) {
 			r := recipe.Typed(row.name, row.ingredients, row.method)
 			form, _ := GuessForm(r)
 			assert.Equal(t, row.form, form)
-			m := Mine(r, form)
+			m := Mine(r, form, Usual)
 			assert.Equal(t, row.irreversible, steps(m.Irreversible), "%+v", m.Irreversible)
 			for _, a := range row.action {
 				assert.Contains(t, actionsOf(m), a)
@@ -127,13 +127,13 @@ func TestMineFindsActionsAndWhatCannotBeUndone(t *testing.T) {
 					assert.Less(t, s, at, "the safe frame comes before the action it guards")
 				}
 			}
-			assert.Equal(t, m, Mine(r, form), "the same recipe gives the same frames")
+			assert.Equal(t, m, Mine(r, form, Usual), "the same recipe gives the same frames")
 		})
 	}
 }
 
 func TestPourAsksForHandsAndAShutter(t *testing.T) {
-	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Pour the tonic over."), Drink)
+	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Pour the tonic over."), Drink, Usual)
 	for _, p := range m.Proposals {
 		if p.Kind == Action {
 			assert.Equal(t, 1, p.Hands)
@@ -146,7 +146,7 @@ func TestPourAsksForHandsAndAShutter(t *testing.T) {
 }
 
 func TestAPourAlsoMakesAClip(t *testing.T) {
-	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Fill the glass with ice.\nPour the tonic over the ice."), Drink)
+	m := Mine(recipe.Typed("Sloe and tonic", "tonic", "Fill the glass with ice.\nPour the tonic over the ice."), Drink, Usual)
 	var clip, pour *Proposal
 	for i, p := range m.Proposals {
 		switch p.Kind {
@@ -159,13 +159,13 @@ func TestAPourAlsoMakesAClip(t *testing.T) {
 	require.NotNil(t, clip)
 	assert.Equal(t, pour.Step, clip.Step, "the same set, while it stands")
 	assert.Contains(t, clip.Because, "continuous light")
-	for _, p := range Mine(recipe.Typed("Leeks", "leeks", "Slice the leeks.\nSweat in butter."), Plate).Proposals {
+	for _, p := range Mine(recipe.Typed("Leeks", "leeks", "Slice the leeks.\nSweat in butter."), Plate, Usual).Proposals {
 		assert.NotEqual(t, Clip, p.Kind, "nothing moves that is worth a clip")
 	}
 }
 
 func TestFlameCarriesItsCaution(t *testing.T) {
-	m := Mine(recipe.Typed("Pears", "4 pears", "Flambé the pears."), Plate)
+	m := Mine(recipe.Typed("Pears", "4 pears", "Flambé the pears."), Plate, Usual)
 	for _, p := range m.Proposals {
 		if p.Kind == Action {
 			assert.Contains(t, p.Caution, "local")
@@ -176,13 +176,13 @@ func TestFlameCarriesItsCaution(t *testing.T) {
 }
 
 func TestDescribingWordsAreNotActions(t *testing.T) {
-	m := Mine(recipe.Typed("Bowl", "", "Add the sliced leeks and a squeeze of lemon.\nServe with toasted bread."), Plate)
+	m := Mine(recipe.Typed("Bowl", "", "Add the sliced leeks and a squeeze of lemon.\nServe with toasted bread."), Plate, Usual)
 	assert.Empty(t, actionsOf(m))
 	assert.Empty(t, m.Irreversible)
 }
 
 func TestEmptyRecipeStillHasItsHero(t *testing.T) {
-	m := Mine(recipe.Typed("", "", ""), Plate)
+	m := Mine(recipe.Typed("", "", ""), Plate, Usual)
 	var kinds []Kind
 	for _, p := range m.Proposals {
 		kinds = append(kinds, p.Kind)

@@ -3,7 +3,6 @@ package trial
 import (
 	"math"
 	"sort"
-	"strings"
 
 	"figladder/internal/craft/measure"
 	"figladder/internal/craft/recipe"
@@ -68,7 +67,7 @@ func Compare(all []Named, region measure.Region, base string) Comparison {
 	for _, n := range all {
 		seen := map[string]bool{}
 		for _, s := range n.Recipe.ByWeight(region, "").Shares {
-			k := Thing(s.Item)
+			k := recipe.Thing(s.Item)
 			if !seen[k] {
 				seen[k] = true
 				in[k]++
@@ -84,7 +83,7 @@ func Compare(all []Named, region measure.Region, base string) Comparison {
 		}
 	}
 	sort.Strings(out.Bases)
-	if k := Thing(base); base != "" && in[k] == len(all) {
+	if k := recipe.Thing(base); base != "" && in[k] == len(all) {
 		out.Base = names[k]
 	}
 	lines := map[string]*Line{}
@@ -92,12 +91,12 @@ func Compare(all []Named, region measure.Region, base string) Comparison {
 		r := n.Recipe.ByWeight(region, "")
 		whole := 0.0
 		for _, s := range r.Shares {
-			if out.Base == "" || Thing(s.Item) == Thing(out.Base) {
+			if out.Base == "" || recipe.Thing(s.Item) == recipe.Thing(out.Base) {
 				whole += s.Grams
 			}
 		}
 		for _, s := range r.Shares {
-			k := Thing(s.Item)
+			k := recipe.Thing(s.Item)
 			if lines[k] == nil {
 				lines[k] = &Line{Item: names[k], Cells: make([]Cell, len(all))}
 			}
@@ -126,36 +125,9 @@ func Compare(all []Named, region measure.Region, base string) Comparison {
 		if math.Abs(out.Lines[a].Spread-out.Lines[b].Spread) > 1e-9 {
 			return out.Lines[a].Spread > out.Lines[b].Spread
 		}
-		return Thing(out.Lines[a].Item) < Thing(out.Lines[b].Item)
+		return recipe.Thing(out.Lines[a].Item) < recipe.Thing(out.Lines[b].Item)
 	})
 	return out
-}
-
-// asides are words before a thing that do not make another thing of it.
-var asides = []string{"fresh ", "freshly ", "unsalted ", "salted ", "softened ", "melted ", "cold ", "warm ", "large ", "medium ", "small ", "fine ", "free-range ", "good ", "ripe ", "plain ", "whole "}
-
-// Thing is an ingredient's name as recipes agree on it: lower case, singular, the
-// words that only describe it left off. "Unsalted butter" is butter; "brown
-// sugar" stays apart from sugar.
-func Thing(item string) string {
-	s := strings.ToLower(strings.TrimSpace(item))
-	for again := true; again; {
-		again = false
-		for _, a := range asides {
-			if strings.HasPrefix(s, a) && len(s) > len(a) {
-				s, again = s[len(a):], true
-			}
-		}
-	}
-	switch {
-	case strings.HasSuffix(s, "oes"):
-		return strings.TrimSuffix(s, "es")
-	case strings.HasSuffix(s, "ies") && len(s) > 4:
-		return strings.TrimSuffix(s, "ies") + "y"
-	case strings.HasSuffix(s, "s") && !strings.HasSuffix(s, "ss") && len(s) > 3:
-		return strings.TrimSuffix(s, "s")
-	}
-	return s
 }
 
 // bakes reads the hottest temperature and the longest time of a method.

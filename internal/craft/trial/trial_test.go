@@ -71,7 +71,7 @@ func TestCompareAsRatios(t *testing.T) {
 	assert.Equal(t, []string{"egg", "flour", "unsalted butter"}, c.Bases)
 	by := map[string]Line{}
 	for _, l := range c.Lines {
-		by[Thing(l.Item)] = l
+		by[recipe.Thing(l.Item)] = l
 	}
 	assert.InDelta(t, 100, by["flour"].Cells[0].Percent, 1e-9)
 	assert.InDelta(t, 100, by["flour"].Cells[1].Percent, 1e-9)
@@ -80,7 +80,7 @@ func TestCompareAsRatios(t *testing.T) {
 	assert.InDelta(t, 25, by["egg"].Cells[0].Percent, 1e-9)
 	assert.False(t, by["sugar"].Cells[0].In)
 	assert.InDelta(t, 12.5, by["sugar"].Cells[1].Percent, 1e-9)
-	assert.Equal(t, "butter", Thing(c.Lines[0].Item), "where they differ most comes first")
+	assert.Equal(t, "butter", recipe.Thing(c.Lines[0].Item), "where they differ most comes first")
 	assert.Equal(t, []string{"a pinch of salt"}, c.Columns[1].Left, "what has no weight is listed, not guessed")
 	assert.Equal(t, 30.0, c.Columns[0].Bakes[0].Value)
 
@@ -100,12 +100,6 @@ func TestScalingChangesNoRatio(t *testing.T) {
 		}
 		assert.Empty(t, Steps([]Named{{Name: "a", Recipe: r}, {Name: "b", Recipe: s}}, measure.Metric)[0].Changes)
 	})
-}
-
-func TestThing(t *testing.T) {
-	for item, want := range map[string]string{"Unsalted butter": "butter", "eggs": "egg", "Large free-range eggs": "egg", "tomatoes": "tomato", "berries": "berry", "brown sugar": "brown sugar", "watercress": "watercress", "fine": "fine", "": ""} {
-		assert.Equal(t, want, Thing(item), item)
-	}
 }
 
 func TestVocabulary(t *testing.T) {

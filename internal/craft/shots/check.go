@@ -1,0 +1,115 @@
+package shots
+
+import (
+	"fmt"
+	"sort"
+	"strings"
+
+	"figladder/internal/craft/finding"
+)
+
+// Listed is a frame on a list, as its checks need it.
+type Listed struct {
+	ID string
+	Placed
+	DishName string
+	Angle    string
+	Hands    int
+}
+
+// Crew is what a list is checked against.
+type Crew struct {
+	Hands      int // pairs of hands on the day, the photographer's included; 0 unknown
+	Supporting int // supporting frames wanted a final
+}
+
+// process kinds belong together and keep to few angles (handbook S8).
+func process(k Kind) bool { return k == Before || k == Action || k == Safe || k == Clip }
+
+// mostAngles is a main angle and two others.
+const mostAngles = 3
+
+// Check says what a list lacks or overdoes, dish by dish: no hero, no choice
+// beside it, too few supporting frames, process frames from too many angles, more
+// hands than there are, an angle that steam rules out. Edits name a shot by its ID
+// and a field: "<id>.angle".
+func Check(list []Listed, steaming map[string]bool, crew Crew) []finding.Finding {
+	out := []finding.Finding{}
+	var dishes []string
+	own := map[string][]Listed{}
+	for _, x := range list {
+		if own[x.Dish] == nil {
+			dishes = append(dishes, x.Dish)
+		}
+		own[x.Dish] = append(own[x.Dish], x)
+	}
+	for _, d := range dishes {
+		out = append(out, checkDish(own[d], steaming[d], crew)...)
+	}
+	return out
+}
+
+func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
+	out := []finding.Finding{}
+	add := func(code string, s finding.Severity, subject, measure, limit, because string, try ...finding.Try) {
+		out = append(out, finding.Finding{Code: code, Severity: s, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: try})
+	}
+	name := own[0].DishName
+	heroes, choices, beside := 0, 0, 0
+	angles := map[string][]Listed{}
+	for _, x := range own {
+		switch {
+		case x.Kind == Hero:
+			heroes++
+		case x.Kind == Alternate:
+			choices++
+		case Supporting(x.Kind):
+			beside++
+		}
+		if process(x.Kind) && x.Angle != "" {
+			angles[x.Angle] = append(angles[x.Angle], x)
+		}
+		if crew.Hands > 0 && 1+x.Hands > crew.Hands {
+			add("hands-short", finding.Care, "“"+x.Title+"” needs more hands than there are", fmt.Sprintf("%d pairs", 1+x.Hands), fmt.Sprintf("%d on the day", crew.Hands),
+				"A pour or a sprinkle needs one more while you hold the shutter.", finding.Hands("ask someone for that hour, or use the timer and a stand for the jug"))
+		}
+		if steams && x.Angle == Down && x.Kind != Ingredient && x.Kind != Before {
+			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", Down, "steam", "It fogs the lens; serve that one cold, or come down to three-quarter.",
+				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", ThreeQuarter)))
+		}
+	}
+	if heroes == 0 {
+		add("no-hero", finding.Care, name+" has no hero", "none on the list", "1", "It is the frame the others stand beside.", finding.Hands("put the hero on the list"))
+	}
+	if heroes > 0 && choices == 0 {
+		add("no-choice", finding.Note, name+" offers no choice", "no alternate", "1", "A client likes to choose: another depth, angle or crop costs minutes now and a day later.", finding.Hands("put an alternate on the list"))
+	}
+	if want := min(2, crew.Supporting) * heroes; beside < want {
+		add("few-supporting", finding.Note, name+" has few frames beside the hero", fmt.Sprintf("%d supporting", beside), fmt.Sprintf("%d", want), "People regret at the computer the ones they skipped.", finding.Hands("accept one or two more on the Dish rung"))
+	}
+	if len(angles) > mostAngles {
+		words := make([]string, 0, len(angles))
+		for a := range angles {
+			words = append(words, a)
+		}
+		// The rarest angles go to the commonest; of equals, by name.
+		sort.Slice(words, func(i, j int) bool {
+			if n, m := len(angles[words[i]]), len(angles[words[j]]); n != m {
+				return n > m
+			}
+			return words[i] < words[j]
+		})
+		var edits []finding.Edit
+		for _, a := range words[mostAngles:] {
+			for _, x := range angles[a] {
+				edits = append(edits, finding.SetText(x.ID+".angle", words[0]))
+			}
+		}
+		add("many-angles", finding.Note, "The making of "+name+" is seen from many sides", fmt.Sprintf("%d angles: %s", len(angles), strings.Join(words, ", ")), fmt.Sprintf("%d", mostAngles),
+			"Process frames that keep to a main angle and two others read as one story.", finding.Press("Move the odd ones to "+words[0], edits...))
+	}
+	return out
+}
+
+// Steams reports whether a dish is served hot enough to steam.
+func (m Mined) Steams() bool { return m.steams }
