@@ -54,6 +54,19 @@ func (i Ingredient) Quantity() string {
 // Amount writes the amount and unit: "1 1/2 cup", "2–3 sprig".
 func (i Ingredient) Amount() string { return strings.TrimSpace(i.Quantity() + " " + i.Unit) }
 
+// Line writes the ingredient as a line: as it was written while its amount still
+// is the written one, else put together from its parts.
+func (i Ingredient) Line() string {
+	if was := ParseIngredient(i.Written); i.Written != "" && was.Low.Cmp(i.Low) == 0 && was.High.Cmp(i.High) == 0 && was.Unit == i.Unit {
+		return i.Written
+	}
+	out := strings.TrimSpace(i.Amount() + " " + i.Item)
+	if i.Note != "" {
+		out += ", " + i.Note
+	}
+	return out
+}
+
 // Typed makes a recipe from text typed into two boxes, a line each. Lines that
 // end in a colon are headings.
 func Typed(title, ingredients, method string) Recipe {
