@@ -41,6 +41,7 @@ func New(st *studio.Studio, page http.Handler) *API {
 	conf := huma.DefaultConfig("Fig Ladder", "1")
 	conf.DocsPath, conf.OpenAPIPath, conf.SchemasPath = "", "/api/openapi", ""
 	conf.CreateHooks = nil // no $schema field in answers
+	conf.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a.Huma = humagin.New(g, conf)
 	a.routes()
 	if page != nil {

@@ -6,6 +6,7 @@ import (
 	"mime/multipart"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/eating"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
@@ -19,6 +20,12 @@ func (a *API) routes() {
 	a.peopleRoutes()
 	a.shootRoutes()
 	a.dishRoutes()
+	a.trialRoutes()
+	a.colourRoutes()
+	a.shoppingRoutes()
+	a.seriesRoutes()
+	a.referenceRoutes()
+	a.searchRoutes()
 	a.shotRoutes()
 	a.setRoutes()
 	a.frameRoutes()
@@ -80,6 +87,11 @@ type DishEdit struct {
 	Version int `json:"version" doc:"The version read; 0 for a new one"`
 }
 
+// Count is how many rows a deed changed.
+type Count struct {
+	Count int `json:"count" doc:"How many"`
+}
+
 func (a *API) dishRoutes() {
 	s := a.studio
 	route(a, Crew, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *ByID) (*body[[]store.Dish], error) {
@@ -95,7 +107,7 @@ func (a *API) dishRoutes() {
 		ByID
 		RawBody multipart.Form
 	}) (*body[store.Dish], error) {
-		name, data, err := upload(in.RawBody)
+		name, data, err := upload(in.RawBody, "Choose a recipe file: JSON-LD, or a web page that holds one.")
 		if err != nil {
 			return nil, err
 		}
@@ -129,6 +141,37 @@ func (a *API) dishRoutes() {
 	}) (*body[[]store.Shot], error) {
 		return answer(s.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
 	})
+	route(a, Crew, "POST", "/api/dishes/{id}/renew", "renew", "Bring a dish's shots up to its recipe", func(ctx context.Context, in *ByID) (*body[Count], error) {
+		n, err := s.Renew(ctx, who(ctx), in.ID)
+		return &body[Count]{Count{n}}, err
+	})
+	route(a, Crew, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Supporting int `json:"supporting" doc:"Supporting frames beside the final"`
+		}
+	}) (*body[store.Dish], error) {
+		return point(s.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
+	})
+	route(a, Crew, "GET", "/api/dishes/{id}/eating", "eating", "Who can eat a dish", func(ctx context.Context, in *ByID) (*body[studio.Eating], error) {
+		return point(s.EatingOf(ctx, in.ID))
+	})
+	route(a, Crew, "PUT", "/api/dishes/{id}/eating", "markEating", "Mark whether a dish is fit for eating", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			eating.Mark
+			Version int `json:"version" doc:"The version read"`
+		}
+	}) (*body[studio.Eating], error) {
+		return point(s.MarkEating(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Mark))
+	})
+	route(a, Crew, "GET", "/api/dishes/{id}/recipe.json", "recipeLD", "A recipe as made, JSON-LD", func(ctx context.Context, in *ByID) (*document, error) {
+		data, err := s.RecipeLD(ctx, in.ID)
+		return &document{ContentType: "application/ld+json", Disposition: `attachment; filename="recipe.json"`, Body: data}, err
+	})
+	route(a, Crew, "GET", "/api/dishes/{id}/recipe.pdf", "recipePDF", "A recipe as made, for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("recipe.pdf")(s.PrintRecipe(ctx, in.ID))
+	})
 	route(a, Crew, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -140,8 +183,8 @@ func (a *API) dishRoutes() {
 	}, empty)
 }
 
-// upload reads the one file of a form.
-func upload(form multipart.Form) (name string, data []byte, err error) {
+// upload reads the one file of a form; what it should be is said when there is none.
+func upload(form multipart.Form, wanted string) (name string, data []byte, err error) {
 	for _, files := range form.File {
 		for _, h := range files {
 			if h.Size > recipeld.MostBytes {
@@ -156,7 +199,7 @@ func upload(form multipart.Form) (name string, data []byte, err error) {
 			return h.Filename, data, err
 		}
 	}
-	return "", nil, &studio.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: "Choose a recipe file: JSON-LD, or a web page that holds one."}}}
+	return "", nil, &studio.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: wanted}}}
 }
 
 // ShotSave is a change to a shot with the version it was read at.
@@ -173,8 +216,50 @@ type ShotAdd struct {
 
 func (a *API) shotRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *ByID) (*body[[]studio.ListedShot], error) {
-		return answer(s.List(ctx, in.ID))
+	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *struct {
+		ByID
+		Words  string `query:"words" maxLength:"200" doc:"In the title"`
+		Dish   string `query:"dish" maxLength:"60" doc:"Only this dish's"`
+		Kind   string `query:"kind" maxLength:"60" doc:"Only of this kind"`
+		Angle  string `query:"angle" maxLength:"60" doc:"Only from this angle"`
+		Light  string `query:"light" maxLength:"60" doc:"Only in this light"`
+		Vessel string `query:"vessel" maxLength:"60" doc:"Only in this vessel"`
+		Hands  string `query:"hands" enum:",more,none" doc:"Only those that need more hands, or those that do not"`
+		After  string `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
+		Limit  int    `query:"limit" default:"200" minimum:"1" maximum:"500" doc:"Most shots in a page"`
+	}) (*body[studio.ListPage], error) {
+		return point(s.List(ctx, in.ID, studio.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
+	})
+	route(a, Crew, "GET", "/api/shots/{id}", "shot", "A shot", func(ctx context.Context, in *ByID) (*body[store.Shot], error) {
+		return point(s.Shot(ctx, in.ID))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}/shots/check", "checkList", "What a list lacks or overdoes", func(ctx context.Context, in *ByID) (*body[[]finding.Finding], error) {
+		return answer(s.CheckList(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/shots/try", "tryList", "Make a try on a list", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Edits []finding.Edit `json:"edits" maxItems:"200" doc:"What the try changes"`
+		}
+	}) (*done, error) {
+		return &done{}, s.TryList(ctx, who(ctx), in.ID, in.Body.Edits)
+	}, empty)
+	route(a, Crew, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
+		return point(s.GroupingOf(ctx, in.ID))
+	})
+	route(a, Crew, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
+		return point(s.GroupList(ctx, who(ctx), in.ID))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/merge", "mergeShots", "Make one frame of two", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Other string `json:"other" doc:"Key of the shot that is taken in"`
+		}
+	}) (*body[store.Shot], error) {
+		return point(s.MergeShots(ctx, who(ctx), in.ID, in.Body.Other))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}/shots.pdf", "shotsPDF", "The shot list for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("shots.pdf")(s.PrintShots(ctx, in.ID))
 	})
 	route(a, Crew, "GET", "/api/shoots/{id}/shots.csv", "shotsCSV", "The shot list as CSV", func(ctx context.Context, in *ByID) (*document, error) {
 		data, err := s.ListCSV(ctx, in.ID)
@@ -184,7 +269,7 @@ func (a *API) shotRoutes() {
 		ByID
 		RawBody multipart.Form
 	}) (*body[studio.ListRead], error) {
-		_, data, err := upload(in.RawBody)
+		_, data, err := upload(in.RawBody, "Choose a shot list: a CSV file.")
 		if err != nil {
 			return nil, err
 		}
@@ -256,6 +341,16 @@ type document struct {
 	ContentType string `header:"Content-Type"`
 	Disposition string `header:"Content-Disposition"`
 	Body        []byte
+}
+
+// pdf is a document to be looked at in the browser, under a name to keep it by.
+func pdf(name string) func([]byte, error) (*document, error) {
+	return func(data []byte, err error) (*document, error) {
+		if err != nil {
+			return nil, err
+		}
+		return &document{ContentType: "application/pdf", Disposition: `inline; filename="` + name + `"`, Body: data}, nil
+	}
 }
 
 type picture struct {

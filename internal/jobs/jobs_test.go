@@ -58,10 +58,10 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Empty(t, cards[0].Wants)
 	assert.Equal(t, "Build the next set", cards[1].Wants)
 	assert.Equal(t, "Say how", cards[2].Wants)
-	list, err := st.List(ctx, cards[1].Shoot.Key)
+	page, err := st.List(ctx, cards[1].Shoot.Key, studio.ListAsk{})
 	require.NoError(t, err)
 	safe := 0
-	for _, r := range list {
+	for _, r := range page.Rows {
 		if r.Shot.Kind == "safe" {
 			safe++
 		}

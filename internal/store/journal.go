@@ -47,6 +47,7 @@ func Find[T any](tx *gorm.DB, id string) (*T, error) {
 
 // Create adds a row.
 func (j *Journal) Create(row Row) error {
+	fill(row)
 	if err := j.TX.Create(row).Error; err != nil {
 		return err
 	}
@@ -64,6 +65,7 @@ func (j *Journal) Update(row Row) error {
 		return &StaleError{Current: old}
 	}
 	row.SetVersion(old.At() + 1)
+	fill(row)
 	if err := save(j.TX, row); err != nil {
 		return err
 	}
@@ -181,9 +183,13 @@ func put(tx *gorm.DB, c Change, from, to []byte) error {
 	if err := json.Unmarshal(to, row); err != nil {
 		return err
 	}
-	if s, ok := row.(*Shoot); ok {
-		s.Day = Day(s.Brief.When)
+	switch x := row.(type) { // columns that the entry leaves out
+	case *Shoot:
+		x.Day = Day(x.Brief.When)
+	case *GoodsRow:
+		x.Thing = x.Goods.Key()
 	}
+	fill(row)
 	if from == nil {
 		return tx.Create(row).Error
 	}
@@ -199,6 +205,7 @@ func same(now, into Row, entry []byte) bool {
 	}
 	v := now.At()
 	into.SetVersion(v)
+	fill(into)
 	a, errA := json.Marshal(now)
 	b, errB := json.Marshal(into)
 	return errA == nil && errB == nil && bytes.Equal(a, b)

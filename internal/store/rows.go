@@ -10,11 +10,18 @@ import (
 	"time"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/series"
+	"figladder/internal/craft/shopping"
+	"figladder/internal/craft/shots"
+	"figladder/internal/craft/trial"
 	"github.com/google/uuid"
+	"gorm.io/gorm"
 )
 
 // Row is a row that deeds may change and undo.
@@ -77,6 +84,10 @@ type Dish struct {
 	Form     string        `json:"form" enum:"plate,flat,tall,soup,drink,frozen" doc:"Shape as a camera meets it"`
 	Recipe   recipe.Recipe `gorm:"serializer:json" json:"recipe" doc:"How it is made"`
 	Dropped  []string      `gorm:"serializer:json" json:"dropped" doc:"Keys of proposals set aside"`
+
+	Colour     colour.Plan `gorm:"serializer:json" json:"colour" doc:"Its colours and what it stands on"`
+	Supporting int         `json:"supporting" doc:"Supporting frames wanted beside the final"`
+	Eating     eating.Mark `gorm:"serializer:json" json:"eating" doc:"Whether it is fit for eating"`
 }
 
 // Tick is a finish step done.
@@ -104,6 +115,53 @@ type Shot struct {
 	Caution  string `json:"caution" maxLength:"500" doc:"Safety"`
 	Guards   string `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
 	Ticks    []Tick `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
+
+	Light  string         `json:"light" maxLength:"60" doc:"Where the light comes from, in a word"`
+	Vessel string         `json:"vessel" maxLength:"60" doc:"What it is in or on"`
+	Tool   string         `json:"tool" maxLength:"60" doc:"What moves the food"`
+	Mined  shots.Proposal `gorm:"serializer:json" json:"mined" readOnly:"true" doc:"The proposal as it was accepted, to tell a person's changes from the recipe's"`
+	Merged []string       `gorm:"serializer:json" json:"merged" doc:"Keys of proposals that this frame shows too"`
+}
+
+// TrialRow is a trial of a dish, or another source's recipe beside it.
+type TrialRow struct {
+	Base
+	ShootID  string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	DishID   string      `json:"dishId" readOnly:"true" doc:"Its dish"`
+	Position int         `json:"position" readOnly:"true" doc:"Order among the dish's trials"`
+	Trial    trial.Trial `gorm:"serializer:json" json:"trial" doc:"What was made and what came of it"`
+}
+
+// GoodsRow is how the studio buys a thing; it belongs to no shoot.
+type GoodsRow struct {
+	Base
+	Thing string         `json:"-"` // the name two goods cannot share
+	Goods shopping.Goods `gorm:"serializer:json" json:"goods" doc:"How it is bought"`
+}
+
+// ShoppingRow is what was decided about a shoot's shopping.
+type ShoppingRow struct {
+	Base
+	ShootID string           `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Choices shopping.Choices `gorm:"serializer:json" json:"choices" doc:"What was decided"`
+}
+
+// SeriesRow is what a shoot's days offer and cost.
+type SeriesRow struct {
+	Base
+	ShootID string       `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Terms   series.Terms `gorm:"serializer:json" json:"terms" doc:"What days offer and cost"`
+}
+
+// ReferenceRow is a picture or note with what to take from it.
+type ReferenceRow struct {
+	Base
+	ShootID   string          `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Position  int             `json:"position" readOnly:"true" doc:"Order in the shoot"`
+	Reference brief.Reference `gorm:"serializer:json" json:"reference" doc:"What to take"`
+	SHA256    string          `gorm:"column:sha256" json:"sha256" readOnly:"true" doc:"Hash of the picture; empty for a note"`
+	WidthPx   int             `json:"widthPx" readOnly:"true" doc:"Width"`
+	HeightPx  int             `json:"heightPx" readOnly:"true" doc:"Height"`
 }
 
 // SetRow is the set planned for a shot.
@@ -164,6 +222,16 @@ type Publication struct {
 	DoneAt    *time.Time    `json:"doneAt" doc:"When the outlet answered"`
 }
 
+// Aside is a finding that was set aside.
+type Aside struct {
+	Base
+	ShootID string `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Place   string `json:"place" doc:"What the finding is about: key of a dish, a shot, or the shoot"`
+	Code    string `json:"code" doc:"Stable name of the check"`
+	Subject string `json:"subject" doc:"The finding's subject"`
+	Because string `json:"because" doc:"Why it was set aside"`
+}
+
 // Change is one row of a deed before and after; null where it was not there.
 type Change struct {
 	Table  string `json:"table"`
@@ -183,22 +251,102 @@ type Deed struct {
 	Undone   bool      `json:"undone" doc:"Whether it was taken back"`
 }
 
-func (Shoot) Table() string    { return "shoots" }
-func (Dish) Table() string     { return "dishes" }
-func (Shot) Table() string     { return "shots" }
-func (SetRow) Table() string   { return "sets" }
-func (Frame) Table() string    { return "frames" }
-func (Approval) Table() string { return "approvals" }
+func (Shoot) Table() string        { return "shoots" }
+func (Dish) Table() string         { return "dishes" }
+func (Shot) Table() string         { return "shots" }
+func (SetRow) Table() string       { return "sets" }
+func (Frame) Table() string        { return "frames" }
+func (Approval) Table() string     { return "approvals" }
+func (TrialRow) Table() string     { return "trials" }
+func (GoodsRow) Table() string     { return "goods" }
+func (ShoppingRow) Table() string  { return "shopping" }
+func (SeriesRow) Table() string    { return "series" }
+func (ReferenceRow) Table() string { return "refs" }
 
-func (*Shoot) Fresh() Row    { return &Shoot{} }
-func (*Dish) Fresh() Row     { return &Dish{} }
-func (*Shot) Fresh() Row     { return &Shot{} }
-func (*SetRow) Fresh() Row   { return &SetRow{} }
-func (*Frame) Fresh() Row    { return &Frame{} }
-func (*Approval) Fresh() Row { return &Approval{} }
+func (Aside) Table() string { return "asides" }
 
-// TableName tells gorm what Table tells the journal.
-func (SetRow) TableName() string { return "sets" }
+func (*Aside) Fresh() Row        { return &Aside{} }
+func (*Shoot) Fresh() Row        { return &Shoot{} }
+func (*Dish) Fresh() Row         { return &Dish{} }
+func (*Shot) Fresh() Row         { return &Shot{} }
+func (*SetRow) Fresh() Row       { return &SetRow{} }
+func (*Frame) Fresh() Row        { return &Frame{} }
+func (*Approval) Fresh() Row     { return &Approval{} }
+func (*TrialRow) Fresh() Row     { return &TrialRow{} }
+func (*GoodsRow) Fresh() Row     { return &GoodsRow{} }
+func (*ShoppingRow) Fresh() Row  { return &ShoppingRow{} }
+func (*SeriesRow) Fresh() Row    { return &SeriesRow{} }
+func (*ReferenceRow) Fresh() Row { return &ReferenceRow{} }
+
+// TableName tells gorm what Table tells the journal, where gorm would guess
+// otherwise.
+func (SetRow) TableName() string       { return "sets" }
+func (TrialRow) TableName() string     { return "trials" }
+func (GoodsRow) TableName() string     { return "goods" }
+func (ShoppingRow) TableName() string  { return "shopping" }
+func (SeriesRow) TableName() string    { return "series" }
+func (ReferenceRow) TableName() string { return "refs" }
 
 // kinds lists every Row, for the journal to make them again.
-var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{}}
+var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
+	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}}
+
+// whole fills in the lists of a document that was written before it had them, so
+// that the page never meets a null. It is run on every row that is read or written
+// and on every journal entry that is compared with one.
+type whole interface{ Whole() }
+
+func fill(row Row) {
+	if w, ok := row.(whole); ok {
+		w.Whole()
+	}
+}
+
+// Whole implements whole.
+func (s *Shoot) Whole() {
+	s.Brief.HouseColours = list(s.Brief.HouseColours)
+	s.Brief.Deliverables = list(s.Brief.Deliverables)
+	s.Brief.Candidates = list(s.Brief.Candidates)
+}
+
+// Whole implements whole.
+func (d *Dish) Whole() {
+	d.Dropped, d.Colour.Food = list(d.Dropped), list(d.Colour.Food)
+	if d.Colour.School == "" {
+		d.Colour.School = "quiet"
+	}
+}
+
+// Whole implements whole.
+func (s *Shot) Whole() { s.Ticks, s.Merged = list(s.Ticks), list(s.Merged) }
+
+// Whole implements whole.
+func (t *TrialRow) Whole() { t.Trial.Faults = list(t.Trial.Faults) }
+
+// Whole implements whole.
+func (s *ShoppingRow) Whole() {
+	c := &s.Choices
+	c.Ticked, c.Times, c.Spares, c.Extra = list(c.Ticked), list(c.Times), list(c.Spares), list(c.Extra)
+}
+
+// Whole implements whole.
+func (s *SeriesRow) Whole() { s.Terms.MinutesOwn = list(s.Terms.MinutesOwn) }
+
+// Whole implements whole.
+func (r *ReferenceRow) Whole() { r.Reference.Takes = list(r.Reference.Takes) }
+
+func list[T any](l []T) []T {
+	if l == nil {
+		return []T{}
+	}
+	return l
+}
+
+// AfterFind is gorm's: see whole.
+func (s *Shoot) AfterFind(*gorm.DB) error        { s.Whole(); return nil }
+func (d *Dish) AfterFind(*gorm.DB) error         { d.Whole(); return nil }
+func (s *Shot) AfterFind(*gorm.DB) error         { s.Whole(); return nil }
+func (t *TrialRow) AfterFind(*gorm.DB) error     { t.Whole(); return nil }
+func (s *ShoppingRow) AfterFind(*gorm.DB) error  { s.Whole(); return nil }
+func (s *SeriesRow) AfterFind(*gorm.DB) error    { s.Whole(); return nil }
+func (r *ReferenceRow) AfterFind(*gorm.DB) error { r.Whole(); return nil }

@@ -106,6 +106,7 @@ func TestRowsReadBackAsTheyWereWrittenInAnyZone(t *testing.T) {
 	defer func() { time.Local = was }()
 	s := storetest.Open(t)
 	row := &store.Shoot{Base: store.NewBase(), Name: "S"}
+	row.Whole()
 	require.NoError(t, s.Create(row).Error)
 	back, err := store.Find[store.Shoot](s.DB, row.Key)
 	require.NoError(t, err)

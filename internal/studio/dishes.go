@@ -2,10 +2,9 @@ package studio
 
 import (
 	"context"
-	"fmt"
-	"slices"
 	"strings"
 
+	"figladder/internal/craft/colour"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/shots"
@@ -44,7 +43,7 @@ func (s *Studio) addDish(ctx context.Context, who Who, shootID string, r recipe.
 		guessed, _ := shots.GuessForm(r)
 		form = string(guessed)
 	}
-	row := &store.Dish{Base: store.NewBase(), ShootID: shootID, Form: form, Recipe: r, Dropped: []string{}}
+	row := &store.Dish{Base: store.NewBase(), ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(items(r))}
 	return row, s.deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
@@ -111,117 +110,16 @@ func removeDish(j *store.Journal, row *store.Dish) error {
 			return err
 		}
 	}
+	if err := removeAll[store.TrialRow](j, "dish_id = ?", row.Key); err != nil {
+		return err
+	}
 	return j.Delete(row)
 }
 
-// MinedFrame is a proposal with what was decided about it.
-type MinedFrame struct {
-	shots.Proposal
-	State  string `json:"state" enum:"open,accepted,dropped" doc:"What was decided"`
-	ShotID string `json:"shotId" doc:"The shot it became, or empty"`
-}
-
-// MinedDish is what a dish's recipe suggests, with decisions.
-type MinedDish struct {
-	Angle        string               `json:"angle" doc:"Main angle for this form"`
-	Because      string               `json:"because" doc:"Why that angle"`
-	Frames       []MinedFrame         `json:"frames" doc:"Suggested frames in shooting order"`
-	Irreversible []shots.Irreversible `json:"irreversible" doc:"Steps that cannot be undone"`
-}
-
-// Mined mines a dish's recipe.
-func (s *Studio) Mined(ctx context.Context, dishID string) (*MinedDish, error) {
-	row, err := s.Dish(ctx, dishID)
-	if err != nil {
-		return nil, err
+func items(r recipe.Recipe) []string {
+	out := make([]string, len(r.Ingredients))
+	for i, in := range r.Ingredients {
+		out[i] = in.Item
 	}
-	var have []store.Shot
-	if err := s.Store.WithContext(ctx).Select("id", "proposal").Where("dish_id = ? and proposal <> ''", dishID).Find(&have).Error; err != nil {
-		return nil, err
-	}
-	m := shots.Mine(row.Recipe, shots.Form(row.Form))
-	out := &MinedDish{Frames: []MinedFrame{}, Irreversible: m.Irreversible}
-	out.Angle, out.Because = shots.MainAngle(shots.Form(row.Form), row.Recipe)
-	for _, p := range m.Proposals {
-		f := MinedFrame{Proposal: p, State: "open"}
-		if slices.Contains(row.Dropped, p.Key) {
-			f.State = "dropped"
-		}
-		for _, h := range have {
-			if h.Proposal == p.Key {
-				f.State, f.ShotID = "accepted", h.Key
-			}
-		}
-		out.Frames = append(out.Frames, f)
-	}
-	return out, nil
-}
-
-// Accept turns proposals into shots, each where it belongs in the order of work.
-func (s *Studio) Accept(ctx context.Context, who Who, dishID string, keys []string) ([]store.Shot, error) {
-	row, err := s.Dish(ctx, dishID)
-	if err != nil {
-		return nil, err
-	}
-	m := shots.Mine(row.Recipe, shots.Form(row.Form))
-	made := []store.Shot{}
-	words := fmt.Sprintf("Put %d frames of %s on the list", len(keys), row.Recipe.Title)
-	if len(keys) == 1 {
-		words = "Put a frame of " + row.Recipe.Title + " on the list"
-	}
-	return made, s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
-		made = made[:0]
-		at := 0
-		if err := last(j.TX, &store.Shot{}, row.ShootID, &at); err != nil {
-			return err
-		}
-		for _, p := range m.Proposals {
-			if !slices.Contains(keys, p.Key) {
-				continue
-			}
-			var n int64
-			if err := j.TX.Model(&store.Shot{}).Where("dish_id = ? and proposal = ?", dishID, p.Key).Count(&n).Error; err != nil {
-				return err
-			}
-			if n > 0 {
-				continue
-			}
-			shot := store.Shot{Base: store.NewBase(), ShootID: row.ShootID, DishID: dishID, Position: at, Kind: string(p.Kind), Title: p.Title, Because: p.Because,
-				Cause: p.Cause, Proposal: p.Key, Step: p.Step, Angle: p.Angle, Hands: p.Hands, Shutter: p.Shutter, Hold: p.Hold, Caution: p.Caution, Guards: p.Guards, Ticks: []store.Tick{}}
-			at++
-			if err := j.Create(&shot); err != nil {
-				return err
-			}
-			made = append(made, shot)
-		}
-		if len(made) == 0 && len(keys) > 0 {
-			return rule("Those frames are on the list already, or the recipe no longer suggests them.")
-		}
-		if i := slices.IndexFunc(row.Dropped, func(k string) bool { return slices.Contains(keys, k) }); i >= 0 {
-			row.Dropped = slices.DeleteFunc(row.Dropped, func(k string) bool { return slices.Contains(keys, k) })
-			if err := j.Update(row); err != nil {
-				return err
-			}
-		}
-		return inOrder(j, row.ShootID)
-	})
-}
-
-// Drop sets a proposal aside, or takes it up again.
-func (s *Studio) Drop(ctx context.Context, who Who, dishID, key string, dropped bool) error {
-	row, err := s.Dish(ctx, dishID)
-	if err != nil {
-		return err
-	}
-	words := "Set a suggestion aside"
-	if !dropped {
-		words = "Took a suggestion up again"
-	}
-	return s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
-		row.Dropped = slices.DeleteFunc(row.Dropped, func(k string) bool { return k == key })
-		if dropped {
-			row.Dropped = append(row.Dropped, key)
-		}
-		return j.Update(row)
-	})
+	return out
 }

@@ -63,32 +63,18 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	}
 	var dishes []store.Dish
 	var list []store.Shot
-	var setShots []string
-	var frames, kept []store.Frame
-	var approved []store.Approval
-	var pubs []store.Publication
 	for _, q := range []error{
 		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&dishes).Error,
 		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&list).Error,
-		tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids).Pluck("sets.shot_id", &setShots).Error,
-		tx.Select("id", "shot_id", "copies", "kept").Where("shoot_id in ?", ids).Find(&frames).Error,
-		tx.Where("shoot_id in ? and kept", ids).Find(&kept).Error,
-		tx.Where("shoot_id in ?", ids).Find(&approved).Error,
-		tx.Where("shoot_id in ?", ids).Order("id").Find(&pubs).Error,
 	} {
 		if q != nil {
 			return nil, q
 		}
 	}
-	facts := map[string]*ladder.Facts{}
-	for _, shot := range list {
-		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
+	facts, keptFrame, err := factsOf(tx, "shoot_id", ids, list)
+	if err != nil {
+		return nil, err
 	}
-	keptFrame := map[string]store.Frame{}
-	for _, f := range kept {
-		keptFrame[f.ShotID] = f
-	}
-	gatherFacts(facts, keptFrame, setShots, frames, approved, pubs)
 	out := map[string]*climbed{}
 	shoots := map[string]*store.Shoot{}
 	own := map[string][]store.Dish{}
@@ -102,17 +88,56 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	}
 	for _, shot := range list {
 		v := out[shot.ShootID]
-		at := facts[shot.Key]
-		if f, ok := keptFrame[shot.Key]; ok {
-			at.FinishTotal, at.FinishDone = finishCount(shoots[shot.ShootID], v.dishes[shot.DishID], shot, f)
-		}
 		v.shots = append(v.shots, shot)
-		v.marks = append(v.marks, ladder.Climb(*at))
+		v.marks = append(v.marks, markOf(facts, keptFrame, shoots[shot.ShootID], v.dishes[shot.DishID], shot))
 	}
 	for id, v := range out {
 		v.rail(shoots[id], own[id])
 	}
 	return out, nil
+}
+
+// factsOf gathers the facts of a list of shots: all that belong to some shoots
+// (column shoot_id), or just these (column shot_id).
+func factsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[string]*ladder.Facts, map[string]store.Frame, error) {
+	var setShots []string
+	var frames, kept []store.Frame
+	var approved []store.Approval
+	var pubs []store.Publication
+	sets := tx.Model(&store.SetRow{}).Where("shot_id in ?", ids)
+	if column == "shoot_id" {
+		sets = tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids)
+	}
+	for _, q := range []error{
+		sets.Pluck("sets.shot_id", &setShots).Error,
+		tx.Select("id", "shot_id", "copies", "kept").Where(column+" in ?", ids).Find(&frames).Error,
+		tx.Where(column+" in ? and kept", ids).Find(&kept).Error,
+		tx.Where(column+" in ?", ids).Find(&approved).Error,
+		tx.Where(column+" in ?", ids).Order("id").Find(&pubs).Error,
+	} {
+		if q != nil {
+			return nil, nil, q
+		}
+	}
+	facts := map[string]*ladder.Facts{}
+	for _, shot := range list {
+		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
+	}
+	keptFrame := map[string]store.Frame{}
+	for _, f := range kept {
+		keptFrame[f.ShotID] = f
+	}
+	gatherFacts(facts, keptFrame, setShots, frames, approved, pubs)
+	return facts, keptFrame, nil
+}
+
+// markOf is a shot's place on its ladder.
+func markOf(facts map[string]*ladder.Facts, kept map[string]store.Frame, shoot *store.Shoot, dish store.Dish, shot store.Shot) ladder.Mark {
+	at := facts[shot.Key]
+	if f, ok := kept[shot.Key]; ok {
+		at.FinishTotal, at.FinishDone = finishCount(shoot, dish, shot, f)
+	}
+	return ladder.Climb(*at)
 }
 
 // gatherFacts fills each shot's facts. Rows that came in after the shots were

@@ -29,23 +29,14 @@ func checkBrief(name string, b brief.Brief) error {
 	return fields("", bad)
 }
 
-func whole(b brief.Brief) brief.Brief {
-	if b.HouseColours == nil {
-		b.HouseColours = []string{}
-	}
-	if b.Deliverables == nil {
-		b.Deliverables = []brief.Deliverable{}
-	}
-	return b
-}
-
 // MakeShoot starts a shoot. It is where undo ends: a shoot is taken away only by
 // RemoveShoot.
 func (s *Studio) MakeShoot(ctx context.Context, _ Who, name string, b brief.Brief) (*store.Shoot, error) {
 	if err := checkBrief(name, b); err != nil {
 		return nil, err
 	}
-	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: whole(b), Day: store.Day(b.When)}
+	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: b, Day: store.Day(b.When)}
+	row.Whole()
 	return row, s.Store.WithContext(ctx).Create(row).Error
 }
 
@@ -64,7 +55,7 @@ func (s *Studio) SaveShoot(ctx context.Context, who Who, id string, version int,
 		if row, err = store.Find[store.Shoot](j.TX, id); err != nil {
 			return err
 		}
-		row.Version, row.Name, row.Brief, row.Day = version, strings.TrimSpace(name), whole(b), store.Day(b.When)
+		row.Version, row.Name, row.Brief, row.Day = version, strings.TrimSpace(name), b, store.Day(b.When)
 		return j.Update(row)
 	})
 }
@@ -139,8 +130,38 @@ func (s *Studio) RemoveShoot(ctx context.Context, who Who, id string) error {
 				return err
 			}
 		}
+		if err := removeAll[store.Aside](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := removeAll[store.ReferenceRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := removeAll[store.ShoppingRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := removeAll[store.SeriesRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		return j.Delete(row)
 	})
+}
+
+// removeAll takes away every row of a kind that a condition finds, so that undo
+// can bring each back.
+func removeAll[T any, P interface {
+	*T
+	store.Row
+}](j *store.Journal, where string, arg any) error {
+	var rows []T
+	if err := j.TX.Where(where, arg).Find(&rows).Error; err != nil {
+		return err
+	}
+	for i := range rows {
+		if err := j.Delete(P(&rows[i])); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // neverPublished refuses to remove what the world has already seen: the record of

@@ -2,8 +2,10 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
+	"sort"
 	"strings"
 
 	"figladder/internal/craft/shots"
@@ -13,15 +15,32 @@ import (
 
 // ListCSV writes a shoot's shot list as CSV.
 func (s *Studio) ListCSV(ctx context.Context, shootID string) ([]byte, error) {
-	list, err := s.List(ctx, shootID)
+	list, dishes, err := s.wholeList(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
 	rows := make([]shotcsv.Row, len(list))
-	for i, r := range list {
-		rows[i] = shotcsv.Row{ID: r.Shot.Key, Dish: r.Dish, Kind: r.Shot.Kind, Title: r.Shot.Title, Angle: r.Shot.Angle, Hands: r.Shot.Hands, Shutter: r.Shot.Shutter, Because: r.Shot.Because}
+	for i, x := range list {
+		rows[i] = shotcsv.Row{ID: x.Key, Dish: dishes[x.DishID].Recipe.Title, Kind: x.Kind, Title: x.Title, Angle: x.Angle, Hands: x.Hands, Shutter: x.Shutter, Light: x.Light, Vessel: x.Vessel, Because: x.Because}
 	}
 	return shotcsv.Write(rows)
+}
+
+// wholeList is every shot of a shoot in order, with the dishes by key.
+func (s *Studio) wholeList(ctx context.Context, shootID string) ([]store.Shot, map[string]store.Dish, error) {
+	if _, err := s.Shoot(ctx, shootID); err != nil {
+		return nil, nil, err
+	}
+	var list []store.Shot
+	if err := s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("position, id").Find(&list).Error; err != nil {
+		return nil, nil, err
+	}
+	rows, err := s.Dishes(ctx, shootID)
+	dishes := map[string]store.Dish{}
+	for _, d := range rows {
+		dishes[d.Key] = d
+	}
+	return list, dishes, err
 }
 
 // ListRead is what reading a shot list back did.
@@ -36,7 +55,8 @@ type ListRead struct {
 // nothing, one deed, and an order that cannot be is refused in words.
 func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data []byte) (*ListRead, error) {
 	rows, err := shotcsv.Read(data)
-	if err != nil {
+	var unread shotcsv.Errors
+	if err != nil && !errors.As(err, &unread) {
 		return nil, err
 	}
 	out := &ListRead{}
@@ -50,7 +70,7 @@ func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data 
 		if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&dishes).Error; err != nil {
 			return err
 		}
-		list, bad := laid(rows, have, dishes, shootID)
+		list, bad := laid(rows, unread, have, dishes, shootID)
 		if bad != nil {
 			return bad
 		}
@@ -59,16 +79,23 @@ func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data 
 }
 
 // laid checks every row against what there is and returns the list in the file's
-// order, or what is wrong, line by line.
-func laid(rows []shotcsv.Row, have []store.Shot, dishes []store.Dish, shootID string) ([]store.Shot, error) {
-	var bad shotcsv.Errors
+// order, or all that is wrong, line by line: what could not be read, and what could
+// be read but not taken.
+func laid(rows []shotcsv.Row, bad shotcsv.Errors, have []store.Shot, dishes []store.Dish, shootID string) ([]store.Shot, error) {
+	told := map[int]bool{}
+	for _, b := range bad {
+		told[b.Line] = true
+	}
 	wrong := func(line int, words string, args ...any) {
 		bad = append(bad, shotcsv.LineError{Line: line, Words: fmt.Sprintf(words, args...)})
 	}
 	var list []store.Shot
 	seen := map[string]bool{}
 	for _, r := range rows {
-		if e := (ShotEdit{Title: r.Title, Angle: r.Angle}).check(); e != nil {
+		if told[r.Line] {
+			continue
+		}
+		if e := (ShotEdit{Title: r.Title, Angle: r.Angle, Light: r.Light}).check(); e != nil {
 			wrong(r.Line, "%s", e.(*FieldError).Problems[0].Words)
 		}
 		var row store.Shot
@@ -94,9 +121,9 @@ func laid(rows []shotcsv.Row, have []store.Shot, dishes []store.Dish, shootID st
 				wrong(r.Line, "“%s” is no kind of frame.", r.Kind)
 				continue
 			}
-			row = store.Shot{Base: store.NewBase(), ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds", Ticks: []store.Tick{}}
+			row = store.Shot{Base: store.NewBase(), ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds"}
 		}
-		row.Title, row.Angle, row.Hands, row.Shutter = strings.TrimSpace(r.Title), r.Angle, r.Hands, r.Shutter
+		edit(r, &row)
 		list = append(list, row)
 	}
 	for _, x := range have {
@@ -104,10 +131,7 @@ func laid(rows []shotcsv.Row, have []store.Shot, dishes []store.Dish, shootID st
 			list = append(list, x)
 		}
 	}
-	order := make([]shots.Placed, len(list))
-	for i, x := range list {
-		order[i] = shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step}
-	}
+	order := placed(list)
 	for i := range rows {
 		if len(bad) > 0 || i >= len(order) {
 			break
@@ -117,9 +141,31 @@ func laid(rows []shotcsv.Row, have []store.Shot, dishes []store.Dish, shootID st
 		}
 	}
 	if bad != nil {
+		sort.SliceStable(bad, func(a, b int) bool { return bad[a].Line < bad[b].Line })
 		return nil, bad
 	}
 	return list, nil
+}
+
+// edit puts what a row of a file says into its shot; columns the file does not
+// have change nothing.
+func edit(r shotcsv.Row, row *store.Shot) {
+	row.Title = strings.TrimSpace(r.Title)
+	if r.Has("angle") {
+		row.Angle = r.Angle
+	}
+	if r.Has("hands") {
+		row.Hands = r.Hands
+	}
+	if r.Has("shutter matters") {
+		row.Shutter = r.Shutter
+	}
+	if r.Has("light") {
+		row.Light = r.Light
+	}
+	if r.Has("vessel") {
+		row.Vessel = strings.ToLower(r.Vessel)
+	}
 }
 
 // lay saves a list in its order, counting what changed.
@@ -137,7 +183,7 @@ func (s *Studio) lay(j *store.Journal, list, have []store.Shot, out *ListRead) e
 			continue
 		}
 		was := have[at]
-		if !moved && was.Title == row.Title && was.Angle == row.Angle && was.Hands == row.Hands && was.Shutter == row.Shutter {
+		if !moved && was.Title == row.Title && was.Angle == row.Angle && was.Hands == row.Hands && was.Shutter == row.Shutter && was.Light == row.Light && was.Vessel == row.Vessel {
 			continue
 		}
 		out.Changed++

@@ -41,8 +41,7 @@ func TestAListChangedOutsideComesBackAsOneDeed(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 3, got.Changed)
 	assert.Equal(t, 1, got.Added)
-	list, err := k.List(ctx, shoot.Key)
-	require.NoError(t, err)
+	list := k.Listed(t, shoot.Key)
 	assert.Equal(t, "The pear cut open", list[0].Shot.Title)
 	assert.Equal(t, "Steam on the rim", list[len(list)-1].Shot.Title)
 	_, err = k.Undo(ctx, shoot.Key)
@@ -87,4 +86,32 @@ func TestAListWithAnythingWrongIsNotTaken(t *testing.T) {
 	after, err := k.ListCSV(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, string(before), string(after))
+}
+
+// What cannot be read and what cannot be taken are told in one go, by line.
+func TestAllFaultsOfAListAreToldAtOnce(t *testing.T) {
+	k := studiotest.New(t)
+	shoot, _, _ := k.Toddy(t)
+	_, err := k.ReadListCSV(t.Context(), k.Owner, shoot.Key, []byte("shot,dish,kind,hands,light\nA,Cheese,hero,0,\nB,Pear toddy,hero,many,\nC,Pear toddy,hero,0,from the moon\n"))
+	var bad shotcsv.Errors
+	require.ErrorAs(t, err, &bad)
+	require.Len(t, bad, 3)
+	for i, b := range bad {
+		assert.Equal(t, i+2, b.Line)
+	}
+}
+
+func TestAColumnTakenOutChangesNothing(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	before := k.Listed(t, shoot.Key)
+	var b strings.Builder
+	b.WriteString("id,shot\n")
+	for _, r := range before {
+		b.WriteString(r.Shot.Key + ",\"" + strings.ReplaceAll(r.Shot.Title, "\"", "\"\"") + "\"\n")
+	}
+	got, err := k.ReadListCSV(ctx, k.Owner, shoot.Key, []byte(b.String()))
+	require.NoError(t, err)
+	assert.Zero(t, *got)
 }

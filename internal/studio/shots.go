@@ -3,38 +3,12 @@ package studio
 import (
 	"context"
 	"slices"
-	"sort"
 	"strings"
 
 	"figladder/internal/craft/finding"
-	"figladder/internal/craft/ladder"
 	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 )
-
-// ListedShot is a shot with its ladder mark.
-type ListedShot struct {
-	Shot store.Shot  `json:"shot" doc:"The shot"`
-	Dish string      `json:"dish" doc:"Name of its dish"`
-	Mark ladder.Mark `json:"mark" doc:"Its place on the ladder"`
-}
-
-// List returns a shoot's shots in order, each with its ladder mark.
-func (s *Studio) List(ctx context.Context, shootID string) ([]ListedShot, error) {
-	row, err := s.Shoot(ctx, shootID)
-	if err != nil {
-		return nil, err
-	}
-	v, err := s.climb(s.Store.WithContext(ctx), row)
-	if err != nil {
-		return nil, err
-	}
-	out := []ListedShot{}
-	for i, shot := range v.shots {
-		out = append(out, ListedShot{Shot: shot, Dish: v.dishes[shot.DishID].Recipe.Title, Mark: v.marks[i]})
-	}
-	return out, nil
-}
 
 // Shot finds a shot.
 func (s *Studio) Shot(ctx context.Context, id string) (*store.Shot, error) {
@@ -47,10 +21,19 @@ type ShotEdit struct {
 	Angle   string `json:"angle" maxLength:"60" doc:"Angle word"`
 	Hands   int    `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
 	Shutter bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Light   string `json:"light" maxLength:"60" doc:"Where the light comes from, in a word"`
+	Vessel  string `json:"vessel" maxLength:"60" doc:"What it is in or on"`
+}
+
+func (e ShotEdit) put(row *store.Shot) {
+	row.Title, row.Angle, row.Hands, row.Shutter, row.Light, row.Vessel = strings.TrimSpace(e.Title), e.Angle, e.Hands, e.Shutter, e.Light, strings.ToLower(strings.TrimSpace(e.Vessel))
 }
 
 func (e ShotEdit) check() error {
 	var bad []finding.FieldProblem
+	if e.Light != "" && !slices.Contains(shots.Lights, e.Light) {
+		bad = append(bad, finding.FieldProblem{Path: "light", Words: "“" + e.Light + "” is no light. Choose one of: " + strings.Join(shots.Lights, ", ") + "."})
+	}
 	if strings.TrimSpace(e.Title) == "" {
 		bad = append(bad, finding.FieldProblem{Path: "title", Words: "Say what the frame shows."})
 	}
@@ -72,8 +55,9 @@ func (s *Studio) AddShot(ctx context.Context, who Who, dishID string, kind strin
 	if err != nil {
 		return nil, err
 	}
-	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Title: strings.TrimSpace(e.Title), Because: "you asked for it", Cause: "",
-		Step: len(dish.Recipe.Steps), Angle: e.Angle, Hands: e.Hands, Shutter: e.Shutter, Hold: "holds", Ticks: []store.Tick{}}
+	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Because: "you asked for it",
+		Step: len(dish.Recipe.Steps), Hold: "holds"}
+	e.put(row)
 	return row, s.deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
 		if err := last(j.TX, &store.Shot{}, dish.ShootID, &row.Position); err != nil {
 			return err
@@ -92,7 +76,8 @@ func (s *Studio) SaveShot(ctx context.Context, who Who, id string, version int, 
 		return nil, err
 	}
 	return row, s.deed(ctx, who, row.ShootID, "Changed “"+e.Title+"”", func(j *store.Journal) error {
-		row.Version, row.Title, row.Angle, row.Hands, row.Shutter = version, strings.TrimSpace(e.Title), e.Angle, e.Hands, e.Shutter
+		row.Version = version
+		e.put(row)
 		return j.Update(row)
 	})
 }
@@ -148,8 +133,8 @@ func (s *Studio) Move(ctx context.Context, who Who, id, before string) error {
 		return err
 	}
 	return s.deed(ctx, who, row.ShootID, "Moved “"+row.Title+"”", func(j *store.Journal) error {
-		var all []store.Shot
-		if err := j.TX.Where("shoot_id = ?", row.ShootID).Order("position, id").Find(&all).Error; err != nil {
+		all, err := listOf(j, row.ShootID)
+		if err != nil {
 			return err
 		}
 		from := slices.IndexFunc(all, func(x store.Shot) bool { return x.Key == id })
@@ -162,36 +147,65 @@ func (s *Studio) Move(ctx context.Context, who Who, id, before string) error {
 			}
 		}
 		all = slices.Insert(all, to, moved)
-		order := make([]shots.Placed, len(all))
-		for i, x := range all {
-			order[i] = shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step}
-		}
-		if clash := shots.Possible(order, to); clash != "" {
+		if clash := shots.Possible(placed(all), to); clash != "" {
 			return rule("%s", clash)
 		}
 		return number(j, all)
 	})
 }
 
-// inOrder sorts each dish's shots into the order of work, dish after dish.
-func inOrder(j *store.Journal, shootID string) error {
-	var all []store.Shot
-	if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&all).Error; err != nil {
-		return err
+// listOf is a shoot's list in order.
+func listOf(j *store.Journal, shootID string) (all []store.Shot, err error) {
+	return all, j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&all).Error
+}
+
+// placed is a list as far as its order matters.
+func placed(list []store.Shot) []shots.Placed {
+	out := make([]shots.Placed, len(list))
+	for i, x := range list {
+		out[i] = placedOne(x)
 	}
-	var dishes []store.Dish
-	if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&dishes).Error; err != nil {
-		return err
+	return out
+}
+
+func placedOne(x store.Shot) shots.Placed {
+	return shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step}
+}
+
+// placeFor is where a shot goes in a list: behind the last of its dish that comes
+// before it in the order of work, else before the dish's first, else at the end;
+// where that cannot be, behind or before another of its dish.
+func placeFor(list []store.Shot, x store.Shot) int {
+	rank := func(s store.Shot) int { return shots.Rank(proposalOf(s)) }
+	var at []int
+	first := -1
+	for i, s := range list {
+		if s.DishID != x.DishID {
+			continue
+		}
+		if first < 0 {
+			first = i
+		}
+		if rank(s) <= rank(x) {
+			at = append([]int{i + 1}, at...)
+		}
 	}
-	place := map[string]int{}
-	for i, d := range dishes {
-		place[d.Key] = i
+	if first < 0 {
+		return len(list)
 	}
-	rank := func(x store.Shot) int {
-		return place[x.DishID]*100000 + shots.Rank(shots.Proposal{Kind: shots.Kind(x.Kind), Step: x.Step})
+	at = append(at, first)
+	for i, s := range list {
+		if s.DishID == x.DishID {
+			at = append(at, i+1)
+		}
 	}
-	sort.SliceStable(all, func(a, b int) bool { return rank(all[a]) < rank(all[b]) })
-	return number(j, all)
+	order := placed(list)
+	for _, to := range at {
+		if shots.Possible(slices.Insert(slices.Clone(order), to, placedOne(x)), to) == "" {
+			return to
+		}
+	}
+	return at[0]
 }
 
 // number writes positions 1, 2, 3 … where they differ.

@@ -10,7 +10,11 @@ import (
 	"testing"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/eating"
+	"figladder/internal/craft/finding"
 	"figladder/internal/craft/release"
+	"figladder/internal/craft/series"
+	"figladder/internal/craft/shopping"
 	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/store/storetest"
@@ -24,8 +28,7 @@ func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
 
 func mark(t *testing.T, k *studiotest.Kit, shootID, shotID string) (at int, next string) {
 	t.Helper()
-	list, err := k.List(t.Context(), shootID)
-	require.NoError(t, err)
+	list := k.Listed(t, shootID)
 	for _, r := range list {
 		if r.Shot.Key == shotID {
 			return r.Mark.At, r.Mark.Next
@@ -161,14 +164,12 @@ func TestUndoAndRedo(t *testing.T) {
 	// A dish taken away comes back with its shots, their sets and frames.
 	kept(t, k, shots[0])
 	require.NoError(t, k.RemoveDish(ctx, k.Owner, dish.Key))
-	list, err := k.List(ctx, shoot.Key)
-	require.NoError(t, err)
+	list := k.Listed(t, shoot.Key)
 	assert.Empty(t, list)
 	d, err := k.Undo(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, "Removed Pear toddy", d.Words)
-	list, err = k.List(ctx, shoot.Key)
-	require.NoError(t, err)
+	list = k.Listed(t, shoot.Key)
 	assert.Len(t, list, len(shots))
 	assert.Equal(t, 16.0, aperture())
 	at, _ := mark(t, k, shoot.Key, shots[0].Key)
@@ -186,6 +187,12 @@ func state(t *testing.T, k *studiotest.Kit, shootID string) string {
 		"select to_jsonb(x) - 'version' from sets x where shot_id in (select id from shots where shoot_id = ?) order by id",
 		"select to_jsonb(x) - 'version' from frames x where shoot_id = ? order by id",
 		"select to_jsonb(x) - 'version' from approvals x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from trials x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from shopping x where shoot_id = ?",
+		"select to_jsonb(x) - 'version' from series x where shoot_id = ?",
+		"select to_jsonb(x) - 'version' from refs x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from asides x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from goods x where ? <> '' order by id",
 	} {
 		var rows []string
 		require.NoError(t, k.Store.Raw(q, shootID).Scan(&rows).Error)
@@ -204,6 +211,9 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 	stages := []string{state(t, k, shoot.Key)}
 	var dish *store.Dish
 	var shots []store.Shot
+	var trialRow *store.TrialRow
+	var ref *store.ReferenceRow
+	var aside *store.Aside
 	steps := []func() error{
 		func() error {
 			_, err := k.SaveShoot(ctx, k.Owner, shoot.Key, 1, "Spring menu", shoot.Brief)
@@ -241,6 +251,86 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 			}
 			return err
 		},
+		func() error {
+			_, err := k.Want(ctx, k.Owner, dish.Key, 5)
+			return err
+		},
+		func() error {
+			d, err := k.Dish(ctx, dish.Key)
+			if err == nil {
+				_, err = k.SaveDish(ctx, k.Owner, dish.Key, d.Version, studio.Typed{Title: "Pear toddy", Ingredients: "2 pears", Method: "Peel the pears.\nWarm it.\nPour over the spirit."})
+			}
+			return err
+		},
+		func() error {
+			_, err := k.Renew(ctx, k.Owner, dish.Key)
+			return err
+		},
+		func() error {
+			trialRow, err = k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Kind: "trial", Ingredients: "3 pears", Faults: []string{"cloudy"}, Verdict: "fails"})
+			return err
+		},
+		func() error {
+			_, err := k.SaveTrial(ctx, k.Owner, trialRow.Key, 1, studio.TrialEdit{Name: "Second", Kind: "trial", Ingredients: "3 pears\n1 tbsp honey", Verdict: "works"})
+			return err
+		},
+		func() error {
+			_, err := k.AdoptTrial(ctx, k.Owner, trialRow.Key)
+			return err
+		},
+		func() error {
+			c, err := k.Colours(ctx, dish.Key)
+			if err == nil {
+				c.Plan.Ground = "#39425f"
+				_, err = k.SaveColours(ctx, k.Owner, dish.Key, c.Version, c.Plan)
+			}
+			return err
+		},
+		func() error {
+			e, err := k.EatingOf(ctx, dish.Key)
+			if err == nil {
+				_, err = k.MarkEating(ctx, k.Owner, dish.Key, e.Version, eating.Mark{Altered: true, Why: "glycerine"})
+			}
+			return err
+		},
+		func() error {
+			return k.SaveChoices(ctx, k.Owner, shoot.Key, 0, shopping.Choices{Ticked: []string{"pear"}}, "")
+		},
+		func() error {
+			return k.SaveChoices(ctx, k.Owner, shoot.Key, 1, shopping.Choices{}, "Unticked")
+		},
+		func() error {
+			_, err := k.SaveGoods(ctx, k.Owner, shoot.Key, "", 0, shopping.Goods{Thing: "pears", PriceMinor: 40})
+			return err
+		},
+		func() error {
+			terms := series.UsualTerms()
+			terms.DayMin = 300
+			_, err := k.SaveSeriesTerms(ctx, k.Owner, shoot.Key, 0, terms)
+			return err
+		},
+		func() error {
+			ref, err = k.AddReference(ctx, k.Owner, shoot.Key, brief.Reference{Words: "the light", Takes: []string{"light"}}, nil)
+			return err
+		},
+		func() error {
+			_, err := k.SaveReference(ctx, k.Owner, ref.Key, 1, brief.Reference{Words: "the crop", Takes: []string{"crop"}})
+			return err
+		},
+		func() error { return k.RemoveReference(ctx, k.Owner, ref.Key) },
+		func() error {
+			aside, err = k.SetAside(ctx, k.Owner, shoot.Key, studio.AsideEdit{Code: "no-choice", Subject: "x", Because: "own work"})
+			return err
+		},
+		func() error { return k.TakeUp(ctx, k.Owner, aside.Key) },
+		func() error {
+			return k.TryList(ctx, k.Owner, shoot.Key, []finding.Edit{finding.SetText(shots[0].Key+".angle", "low")})
+		},
+		func() error {
+			_, err := k.MergeShots(ctx, k.Owner, shots[0].Key, shots[1].Key)
+			return err
+		},
+		func() error { return k.RemoveTrial(ctx, k.Owner, trialRow.Key) },
 		func() error { return k.RemoveShot(ctx, k.Owner, shots[2].Key) },
 		func() error { return k.RemoveDish(ctx, k.Owner, dish.Key) },
 	}
@@ -369,8 +459,7 @@ func TestOrderOfWork(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, _, _ := k.Toddy(t)
-	list, err := k.List(ctx, shoot.Key)
-	require.NoError(t, err)
+	list := k.Listed(t, shoot.Key)
 	at := map[string]int{}
 	var flame, safe, hero string
 	for i, r := range list {
@@ -386,7 +475,7 @@ func TestOrderOfWork(t *testing.T) {
 		}
 	}
 	assert.Less(t, at[safe], at[flame])
-	err = k.Move(ctx, k.Owner, flame, safe)
+	err := k.Move(ctx, k.Owner, flame, safe)
 	var no *studio.RuleError
 	require.ErrorAs(t, err, &no)
 	assert.Contains(t, no.Words, "cannot be undone")
@@ -394,8 +483,7 @@ func TestOrderOfWork(t *testing.T) {
 	require.NoError(t, k.Move(ctx, k.Owner, list[len(list)-1].Shot.Key, hero), "the last two both show the finished drink")
 	_, err = k.Undo(ctx, shoot.Key)
 	require.NoError(t, err)
-	again, err := k.List(ctx, shoot.Key)
-	require.NoError(t, err)
+	again := k.Listed(t, shoot.Key)
 	for i := range list {
 		assert.Equal(t, list[i].Shot.Key, again[i].Shot.Key)
 	}

@@ -24,6 +24,16 @@ type Brief struct {
 	Mood         Mood          `json:"mood" doc:"Bright or dark, bold or muted"`
 	HouseColours []string      `json:"houseColours" maxItems:"8" doc:"Client's colours, #rrggbb"`
 	Deliverables []Deliverable `json:"deliverables" maxItems:"60" doc:"What must come out"`
+	Hands        int           `json:"hands" minimum:"0" maximum:"40" doc:"Pairs of hands on the day, the photographer's included; 0 while open"`
+	Candidates   []Candidate   `json:"candidates" maxItems:"40" doc:"Dishes thought of, with what spoke for and against each"`
+}
+
+// Candidate is a dish that was thought of. What was decided and why is kept, so
+// that the next shoot can look back.
+type Candidate struct {
+	Name    string `json:"name" maxLength:"200" doc:"The dish"`
+	Because string `json:"because" maxLength:"500" doc:"What speaks for it or against it"`
+	State   string `json:"state" enum:"open,chosen,dropped" doc:"What was decided"`
 }
 
 // Mood drives ground, cards, ratio and exposure.
@@ -96,6 +106,14 @@ func (b Brief) Check() []finding.FieldProblem {
 		}
 		if d.Due != "" && !calendar.IsDay(d.Due) {
 			bad(fmt.Sprintf("deliverables.%d.due", i), "“%s” is not a day. Write it as 2026-12-18.", d.Due)
+		}
+	}
+	for i, c := range b.Candidates {
+		if strings.TrimSpace(c.Name) == "" {
+			bad(fmt.Sprintf("candidates.%d.name", i), "Say which dish.")
+		}
+		if c.State != "open" && strings.TrimSpace(c.Because) == "" {
+			bad(fmt.Sprintf("candidates.%d.because", i), "Say why it was %s: the next shoot will want to know.", c.State)
 		}
 	}
 	return out

@@ -43,3 +43,19 @@ func TestShape(t *testing.T) {
 func TestMoodsDoNotAskForTheSameRatio(t *testing.T) {
 	assert.LessOrEqual(t, Mood{Key: "bright"}.TargetRatio().HighStops, Mood{Key: "dark"}.TargetRatio().LowStops)
 }
+
+func TestADecisionNeedsItsReason(t *testing.T) {
+	good := Brief{Candidates: []Candidate{{"Quince pavlova", "", "open"}, {"Pear tart", "too like last year's", "dropped"}}}
+	assert.Empty(t, good.Check())
+	var paths []string
+	for _, p := range (Brief{Candidates: []Candidate{{" ", "tall", "chosen"}, {"Trout", " ", "dropped"}}}).Check() {
+		paths = append(paths, p.Path)
+	}
+	assert.Equal(t, []string{"candidates.0.name", "candidates.1.because"}, paths)
+}
+
+func TestAReferenceSaysWhatToTake(t *testing.T) {
+	assert.Empty(t, Reference{Takes: []string{"light", "crop"}}.Check())
+	assert.Len(t, Reference{Words: "lovely"}.Check(), 1)
+	assert.Len(t, Reference{Takes: []string{"everything"}}.Check(), 1)
+}

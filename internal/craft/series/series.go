@@ -233,3 +233,9 @@ func members(s uint32) []int {
 	}
 	return out
 }
+
+// On is what one day comes to with these dishes on it.
+func On(dishes []Dish, packs map[string]Pack, day Day, on []int) Plan {
+	p := &problem{dishes, packs, day}
+	return p.plan([][]int{on})
+}

@@ -5,6 +5,7 @@ import (
 	"math"
 	"testing"
 
+	"figladder/internal/craft/shots"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -164,4 +165,21 @@ func BenchmarkTwelveDishesExactly(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+func TestTermsAndMinutes(t *testing.T) {
+	assert.Empty(t, UsualTerms().Check())
+	long := UsualTerms()
+	long.SetupMin = long.DayMin
+	assert.Equal(t, "setupMin", long.Check()[0].Path)
+	m, words := Minutes([]shots.Kind{shots.Hero, shots.Safe, shots.Safe})
+	assert.Equal(t, 36.0, m)
+	assert.Equal(t, "1 hero × 30 + 2 safe × 3", words)
+	for _, k := range shots.Kinds {
+		one, _ := Minutes([]shots.Kind{k})
+		assert.Positive(t, one, k)
+	}
+	none, words := Minutes(nil)
+	assert.Zero(t, none)
+	assert.Empty(t, words)
 }

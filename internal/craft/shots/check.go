@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/recipe"
 )
 
 // Listed is a frame on a list, as its checks need it.
@@ -111,5 +112,5 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 	return out
 }
 
-// Steams reports whether a dish is served hot enough to steam.
-func (m Mined) Steams() bool { return m.steams }
+// Steaming reports whether a dish is served hot enough to steam.
+func Steaming(r recipe.Recipe) bool { return steams(r) != "" }

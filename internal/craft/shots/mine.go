@@ -67,7 +67,6 @@ type Mined struct {
 	Form         Form           `json:"form" doc:"Form of the dish"`
 	Proposals    []Proposal     `json:"proposals" doc:"Frames, in shooting order"`
 	Irreversible []Irreversible `json:"irreversible" doc:"Steps that cannot be undone"`
-	steams       bool
 }
 
 // Mine proposes frames for a recipe of a given form and picks as many supporting
@@ -82,7 +81,6 @@ func Mine(r recipe.Recipe, f Form, supporting int) Mined {
 	m.before()
 	m.method()
 	m.finals()
-	m.out.steams = steams(r) != ""
 	pick(m.out.Proposals, m.weight, supporting)
 	sort.SliceStable(m.out.Proposals, func(i, j int) bool { return rank(m.out.Proposals[i]) < rank(m.out.Proposals[j]) })
 	return m.out

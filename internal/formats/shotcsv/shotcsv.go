@@ -14,6 +14,8 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+
+	"figladder/internal/formats/cells"
 )
 
 // Row is one shot as the file has it.
@@ -26,8 +28,15 @@ type Row struct {
 	Angle   string
 	Hands   int
 	Shutter bool
+	Light   string
+	Vessel  string
 	Because string // written for people; not read back
+	has     map[string]bool
 }
+
+// Has reports whether the file had a column, so that one that was taken out
+// changes nothing.
+func (r Row) Has(column string) bool { return r.has[column] }
 
 // LineError says what is wrong on one line.
 type LineError struct {
@@ -46,7 +55,7 @@ func (e Errors) Error() string {
 	return strings.Join(out, " ")
 }
 
-var header = []string{"order", "dish", "kind", "shot", "angle", "hands", "shutter matters", "because", "id"}
+var header = []string{"order", "dish", "kind", "shot", "angle", "hands", "shutter matters", "light", "vessel", "because", "id"}
 
 // MostRows is the longest list that is read.
 const MostRows = 5000
@@ -62,30 +71,16 @@ func Write(rows []Row) ([]byte, error) {
 		if r.Shutter {
 			shutter = "yes"
 		}
-		_ = w.Write([]string{strconv.Itoa(i + 1), guard(r.Dish), guard(r.Kind), guard(r.Title), guard(r.Angle), strconv.Itoa(r.Hands), shutter, guard(r.Because), r.ID})
+		_ = w.Write([]string{strconv.Itoa(i + 1), cells.Guard(r.Dish), cells.Guard(r.Kind), cells.Guard(r.Title), cells.Guard(r.Angle), strconv.Itoa(r.Hands), shutter, cells.Guard(r.Light), cells.Guard(r.Vessel), cells.Guard(r.Because), r.ID})
 	}
 	w.Flush()
 	return b.Bytes(), w.Error()
 }
 
-// guard keeps a cell from being run as a formula.
-func guard(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r'", rune(s[0])) {
-		return "'" + s
-	}
-	return s
-}
-
-func unguard(s string) string {
-	if len(s) > 1 && s[0] == '\'' && strings.ContainsRune("=+-@\t\r'", rune(s[1])) {
-		return s[1:]
-	}
-	return s
-}
-
 // Read returns the rows of a file in its order. Columns are found by their
 // header, in any order; "shot" must be there. A file with anything wrong gives
-// Errors that name each line.
+// Errors that name each line, beside the rows that could be read, so that what is
+// wrong with those can be said at the same time.
 func Read(data []byte) ([]Row, error) {
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
 	if !utf8.Valid(data) {
@@ -97,9 +92,10 @@ func Read(data []byte) ([]Row, error) {
 	if err != nil {
 		return nil, Errors{{1, "There is no header. The first line names the columns: " + strings.Join(header, ", ") + "."}}
 	}
-	at := map[string]int{}
+	at, has := map[string]int{}, map[string]bool{}
 	for i, h := range head {
-		at[strings.ToLower(strings.TrimSpace(h))] = i
+		name := strings.ToLower(strings.TrimSpace(h))
+		at[name], has[name] = i, true
 	}
 	if _, ok := at["shot"]; !ok {
 		return nil, Errors{{1, "There is no column “shot”."}}
@@ -107,7 +103,7 @@ func Read(data []byte) ([]Row, error) {
 	var out []Row
 	var bad Errors
 	for {
-		cells, err := r.Read()
+		record, err := r.Read()
 		if errors.Is(err, io.EOF) {
 			break
 		}
@@ -123,12 +119,12 @@ func Read(data []byte) ([]Row, error) {
 			return nil, append(bad, LineError{line, fmt.Sprintf("A list of more than %d shots is not read.", MostRows)})
 		}
 		cell := func(name string) string {
-			if i, ok := at[name]; ok && i < len(cells) {
-				return unguard(strings.TrimSpace(cells[i]))
+			if i, ok := at[name]; ok && i < len(record) {
+				return cells.Unguard(strings.TrimSpace(record[i]))
 			}
 			return ""
 		}
-		row := Row{Line: line, ID: cell("id"), Dish: cell("dish"), Kind: strings.ToLower(cell("kind")), Title: cell("shot"), Angle: cell("angle")}
+		row := Row{Line: line, ID: cell("id"), Dish: cell("dish"), Kind: strings.ToLower(cell("kind")), Title: cell("shot"), Angle: cell("angle"), Light: cell("light"), Vessel: cell("vessel"), has: has}
 		if row.Title == "" {
 			bad = append(bad, LineError{line, "The shot has no words."})
 		}
@@ -149,7 +145,7 @@ func Read(data []byte) ([]Row, error) {
 		out = append(out, row)
 	}
 	if bad != nil {
-		return nil, bad
+		return out, bad
 	}
 	return out, nil
 }

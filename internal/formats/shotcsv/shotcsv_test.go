@@ -19,7 +19,7 @@ func TestOutAndBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var rows []Row
 		for range rapid.IntRange(0, 5).Draw(t, "rows") {
-			rows = append(rows, Row{ID: "id", Dish: text.Draw(t, "dish"), Kind: "hero", Title: text.Draw(t, "title"), Angle: "level", Hands: rapid.IntRange(0, 9).Draw(t, "hands"), Shutter: rapid.Bool().Draw(t, "shutter")})
+			rows = append(rows, Row{ID: "id", Dish: text.Draw(t, "dish"), Kind: "hero", Title: text.Draw(t, "title"), Angle: "level", Light: text.Draw(t, "light"), Vessel: text.Draw(t, "vessel"), Hands: rapid.IntRange(0, 9).Draw(t, "hands"), Shutter: rapid.Bool().Draw(t, "shutter")})
 		}
 		data, err := Write(rows)
 		require.NoError(t, err)
@@ -27,7 +27,7 @@ func TestOutAndBack(t *testing.T) {
 		require.NoError(t, err)
 		require.Len(t, back, len(rows))
 		for i := range rows {
-			back[i].Line = 0
+			back[i].Line, back[i].has = 0, nil
 			assert.Equal(t, rows[i], back[i])
 		}
 	})
@@ -46,6 +46,10 @@ func TestNoCellIsAFormula(t *testing.T) {
 func TestColumnsInAnyOrderAndALoneOne(t *testing.T) {
 	rows, err := Read([]byte("\xef\xbb\xbfAngle,Shot\nlevel,Hero\n"))
 	require.NoError(t, err)
+	require.Len(t, rows, 1)
+	assert.True(t, rows[0].Has("angle"))
+	assert.False(t, rows[0].Has("hands"), "a column that is not there changes nothing")
+	rows[0].has = nil
 	assert.Equal(t, []Row{{Line: 2, Title: "Hero", Angle: "level"}}, rows)
 }
 

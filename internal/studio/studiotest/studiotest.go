@@ -83,6 +83,14 @@ func (k *Kit) Toddy(t testing.TB) (shoot *store.Shoot, dish *store.Dish, shots [
 	return shoot, dish, shots
 }
 
+// Listed is a shoot's whole list.
+func (k *Kit) Listed(t testing.TB, shootID string) []studio.ListedShot {
+	t.Helper()
+	page, err := k.List(t.Context(), shootID, studio.ListAsk{})
+	require.NoError(t, err)
+	return page.Rows
+}
+
 // Hero finds the hero among shots.
 func Hero(shots []store.Shot) store.Shot {
 	for _, s := range shots {

@@ -1,0 +1,27 @@
+package api
+
+import (
+	"path"
+	"reflect"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+)
+
+// topics are packages whose types have everyday names, such as Line or Plan, that
+// more than one package uses: in the API's description they carry their topic.
+var topics = map[string]string{"trial": "Trial", "colour": "Colour", "shopping": "Shopping", "series": "Series", "eating": "Eating"}
+
+// schemaName names a type in the API's description: shopping.Line is ShoppingLine,
+// colour.Plan ColourPlan, store.Dish Dish.
+func schemaName(t reflect.Type, hint string) string {
+	name := huma.DefaultSchemaNamer(t, hint)
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+		t = t.Elem()
+	}
+	topic := topics[path.Base(t.PkgPath())]
+	if topic == "" || t.Name() == "" || strings.Contains(name, topic) {
+		return name
+	}
+	return topic + name
+}

@@ -1,0 +1,57 @@
+package studio
+
+import (
+	"context"
+	"strings"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/store"
+)
+
+// AsideEdit names a finding and says why it is set aside.
+type AsideEdit struct {
+	Place   string `json:"place" maxLength:"80" doc:"What the finding is about: key of a dish, a shot, or the shoot"`
+	Code    string `json:"code" minLength:"1" maxLength:"80" doc:"Stable name of the check"`
+	Subject string `json:"subject" maxLength:"300" doc:"The finding's subject, to tell two of one check apart"`
+	Because string `json:"because" maxLength:"500" doc:"Why it is set aside"`
+}
+
+// Asides lists the findings of a shoot that were set aside.
+func (s *Studio) Asides(ctx context.Context, shootID string) ([]store.Aside, error) {
+	out := []store.Aside{}
+	return out, s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("id").Find(&out).Error
+}
+
+// SetAside keeps a finding out of the way, with the reason. Setting the same one
+// aside again changes the reason.
+func (s *Studio) SetAside(ctx context.Context, who Who, shootID string, e AsideEdit) (*store.Aside, error) {
+	if strings.TrimSpace(e.Because) == "" {
+		return nil, fields("", []finding.FieldProblem{{Path: "because", Words: "Say why: it is kept, and the next set is planned with it."}})
+	}
+	var row *store.Aside
+	return row, s.deed(ctx, who, shootID, "Set “"+e.Subject+"” aside", func(j *store.Journal) error {
+		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
+			return err
+		}
+		row = &store.Aside{}
+		q := j.TX.Where("shoot_id = ? and place = ? and code = ? and subject = ?", shootID, e.Place, e.Code, e.Subject).Limit(1).Find(row)
+		if q.Error != nil {
+			return q.Error
+		}
+		if q.RowsAffected > 0 {
+			row.Because = e.Because
+			return j.Update(row)
+		}
+		row = &store.Aside{Base: store.NewBase(), ShootID: shootID, Place: e.Place, Code: e.Code, Subject: e.Subject, Because: e.Because}
+		return j.Create(row)
+	})
+}
+
+// TakeUp lets a finding that was set aside speak again.
+func (s *Studio) TakeUp(ctx context.Context, who Who, id string) error {
+	row, err := store.Find[store.Aside](s.Store.WithContext(ctx), id)
+	if err != nil {
+		return err
+	}
+	return s.deed(ctx, who, row.ShootID, "Took “"+row.Subject+"” up again", func(j *store.Journal) error { return j.Delete(row) })
+}

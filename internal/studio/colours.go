@@ -1,0 +1,124 @@
+package studio
+
+import (
+	"bytes"
+	"context"
+	"image"
+	_ "image/gif" // pictures that may be read
+	_ "image/jpeg"
+	_ "image/png"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/finding"
+	"figladder/internal/store"
+	_ "golang.org/x/image/webp"
+)
+
+// DishColours is a dish's colours with what they come to.
+type DishColours struct {
+	Plan    colour.Plan    `json:"plan" doc:"The colours"`
+	Palette colour.Palette `json:"palette" doc:"What they come to"`
+	Version int            `json:"version" doc:"Version of the dish"`
+}
+
+func askOf(b brief.Brief) colour.Ask {
+	return colour.Ask{Dark: b.Mood.Key == "dark", Bold: b.Mood.Colour == "bold", House: b.HouseColours}
+}
+
+// Colours reads a dish's colour plan.
+func (s *Studio) Colours(ctx context.Context, dishID string) (*DishColours, error) {
+	dish, err := s.Dish(ctx, dishID)
+	if err != nil {
+		return nil, err
+	}
+	shoot, err := s.Shoot(ctx, dish.ShootID)
+	if err != nil {
+		return nil, err
+	}
+	return &DishColours{Plan: dish.Colour, Palette: dish.Colour.Read(askOf(shoot.Brief)), Version: dish.Version}, nil
+}
+
+// SaveColours saves a dish's colour plan and reads it.
+func (s *Studio) SaveColours(ctx context.Context, who Who, dishID string, version int, p colour.Plan) (*DishColours, error) {
+	if err := fields("plan.", p.Check()); err != nil {
+		return nil, err
+	}
+	dish, err := s.Dish(ctx, dishID)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.deed(ctx, who, dish.ShootID, "Changed the colours of "+dish.Recipe.Title, func(j *store.Journal) error {
+		dish.Version, dish.Colour = version, p
+		return j.Update(dish)
+	}); err != nil {
+		return nil, err
+	}
+	return s.Colours(ctx, dishID)
+}
+
+// ColoursFromRecipe returns the plan that a dish's ingredients suggest, its vessel,
+// ground and accent kept. Nothing is saved.
+func (s *Studio) ColoursFromRecipe(ctx context.Context, dishID string) (*colour.Plan, error) {
+	dish, err := s.Dish(ctx, dishID)
+	if err != nil {
+		return nil, err
+	}
+	p := dish.Colour
+	p.Food = colour.FromIngredients(items(dish.Recipe)).Food
+	return &p, nil
+}
+
+// mostCounted is about how many pixels of a picture are counted: more change no
+// colour.
+const mostCounted = 40000
+
+// mostPixels is the largest picture that is opened.
+const mostPixels = 120_000_000
+
+// picture opens a picture, or says what is wrong with it.
+func openPicture(data []byte) (image.Image, error) {
+	bad := func(words string) error {
+		return fields("", []finding.FieldProblem{{Path: "file", Words: words}})
+	}
+	conf, kind, err := image.DecodeConfig(bytes.NewReader(data))
+	if err != nil {
+		return nil, bad("This is no picture that can be read here. JPEG, PNG, GIF or WebP can.")
+	}
+	if conf.Width*conf.Height > mostPixels || conf.Width < 1 || conf.Height < 1 {
+		return nil, bad("This picture is larger than 120 megapixels. Make it smaller first.")
+	}
+	img, _, err := image.Decode(bytes.NewReader(data))
+	if err != nil {
+		return nil, bad("This " + kind + " breaks off in the middle. Copy it again.")
+	}
+	return img, nil
+}
+
+// PickColours finds the main colours of a picture, largest first. Nothing is kept.
+func (s *Studio) PickColours(_ context.Context, data []byte, most int) ([]colour.Patch, error) {
+	img, err := openPicture(data)
+	if err != nil {
+		return nil, err
+	}
+	return colour.Dominant(counted(img), min(max(most, 1), 10)), nil
+}
+
+// counted reads a grid of pixels from a picture; clear ones are left out.
+func counted(img image.Image) []colour.Pixel {
+	b := img.Bounds()
+	step := 1
+	for b.Dx()*b.Dy()/(step*step) > mostCounted {
+		step++
+	}
+	var out []colour.Pixel
+	for y := b.Min.Y; y < b.Max.Y; y += step {
+		for x := b.Min.X; x < b.Max.X; x += step {
+			r, g, bl, a := img.At(x, y).RGBA()
+			if a >= 0x8000 {
+				out = append(out, colour.PixelOf(uint8(r*0xff/a), uint8(g*0xff/a), uint8(bl*0xff/a)))
+			}
+		}
+	}
+	return out
+}

@@ -1,0 +1,223 @@
+package studio_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"image"
+	"image/color"
+	"image/png"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/eating"
+	"figladder/internal/craft/measure"
+	"figladder/internal/craft/series"
+	"figladder/internal/craft/shopping"
+	"figladder/internal/store"
+	"figladder/internal/studio"
+	"figladder/internal/studio/studiotest"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestTrialsAreReadAgainstEachOther(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	_, dish, _ := k.Toddy(t)
+	first, err := k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Kind: "trial", Ingredients: "200 g flour\n100 g butter", Method: "Bake at 200 °C for 20 minutes.", Faults: []string{"burns"}, Verdict: "fails"})
+	require.NoError(t, err)
+	assert.Equal(t, "Trial 1", first.Trial.Name, "called by its number")
+	second, err := k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Kind: "trial", Ingredients: "400 g flour\n150 g butter", Method: "Bake at 200 °C for 20 minutes.", Faults: []string{"burns"}})
+	require.NoError(t, err)
+	_, err = k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Name: "An old book", Kind: "source", Ingredients: "300 g flour\n150 g butter"})
+	require.NoError(t, err)
+	_, err = k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Kind: "trial", Faults: []string{"haunted"}})
+	assert.ErrorContains(t, err, "no fault")
+
+	b, err := k.ReadTrials(ctx, dish.Key, "metric", "flour")
+	require.NoError(t, err)
+	assert.Len(t, b.Comparison.Columns, 4, "the recipe, two trials, one source")
+	assert.Empty(t, b.Comparison.Base, "the dish's own recipe has no flour")
+	require.Len(t, b.Steps, 1, "sources are compared, not counted as steps")
+	assert.NotEmpty(t, b.Steps[0].Changes)
+	require.NotEmpty(t, b.Ideas)
+	assert.Equal(t, "Bake cooler", b.Ideas[0].Try)
+	_, err = k.ReadTrials(ctx, dish.Key, "mars", "")
+	assert.ErrorContains(t, err, "no region")
+
+	got, err := k.AdoptTrial(ctx, k.Owner, second.Key)
+	require.NoError(t, err)
+	assert.Equal(t, "Pear toddy", got.Recipe.Title)
+	assert.Equal(t, "Trial 2", got.Recipe.Source)
+	_, err = k.SaveTrial(ctx, k.Owner, first.Key, 7, studio.TrialEdit{Name: "x", Kind: "trial"})
+	var stale *store.StaleError
+	assert.ErrorAs(t, err, &stale)
+}
+
+func TestColoursFromRecipeAndFromAPicture(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	_, dish, _ := k.Toddy(t)
+	c, err := k.Colours(ctx, dish.Key)
+	require.NoError(t, err)
+	require.NotEmpty(t, c.Plan.Food, "a new dish begins with what its ingredients look like")
+	assert.NotEmpty(t, c.Palette.Grounds)
+	c.Plan.Vessel = "blue"
+	_, err = k.SaveColours(ctx, k.Owner, dish.Key, c.Version, c.Plan)
+	assert.ErrorContains(t, err, "not a colour")
+
+	img := image.NewNRGBA(image.Rect(0, 0, 90, 60))
+	for y := range 60 {
+		for x := range 90 {
+			switch {
+			case x < 60:
+				img.Set(x, y, color.NRGBA{0x39, 0x42, 0x5f, 255})
+			case x < 80:
+				img.Set(x, y, color.NRGBA{0xd9, 0x83, 0x60, 255})
+			} // the rest is clear and does not count
+		}
+	}
+	var b bytes.Buffer
+	require.NoError(t, png.Encode(&b, img))
+	patches, err := k.PickColours(ctx, b.Bytes(), 4)
+	require.NoError(t, err)
+	require.Len(t, patches, 2)
+	assert.Less(t, colour.Distance("#39425f", patches[0].Hex), 1.0)
+	assert.InDelta(t, 0.75, patches[0].Share, 0.01)
+	for _, bad := range [][]byte{nil, []byte("not a picture"), b.Bytes()[:len(b.Bytes())/2]} {
+		_, err = k.PickColours(ctx, bad, 4)
+		var f *studio.FieldError
+		assert.ErrorAs(t, err, &f)
+	}
+}
+
+func TestShoppingOverDishesAndTrials(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, _ := k.Toddy(t)
+	tr, err := k.AddTrial(ctx, k.Owner, dish.Key, studio.TrialEdit{Kind: "trial", Ingredients: "2 pears\n100 ml pear spirit"})
+	require.NoError(t, err)
+	_, err = k.SaveGoods(ctx, k.Owner, shoot.Key, "", 0, shopping.Goods{Thing: "Pear spirit", Pack: measure.Ratio(70, 1), PackUnit: "cl", PriceMinor: 2400})
+	require.NoError(t, err)
+	_, err = k.SaveGoods(ctx, k.Owner, shoot.Key, "", 0, shopping.Goods{Thing: "pear spirits"})
+	assert.Error(t, err, "the same thing twice")
+	find := func(b *studio.Basket, key string) shopping.Line {
+		for _, l := range b.List.Lines {
+			if l.Key == key {
+				return l
+			}
+		}
+		return shopping.Line{}
+	}
+	b, err := k.Shopping(ctx, shoot.Key, "metric")
+	require.NoError(t, err)
+	assert.Equal(t, "1", find(b, "pear").NeedShown, "a trial is bought for only when you say so")
+	assert.Equal(t, int64(2400), b.List.CostMinor)
+	require.NoError(t, k.SaveChoices(ctx, k.Owner, shoot.Key, b.Version, shopping.Choices{Times: []shopping.Times{{ID: tr.Key, Times: measure.Ratio(2, 1)}}, Ticked: []string{"pear"}}, ""))
+	b, err = k.Shopping(ctx, shoot.Key, "metric")
+	require.NoError(t, err)
+	assert.Equal(t, "5", find(b, "pear").NeedShown)
+	assert.True(t, find(b, "pear").Ticked)
+	assert.ErrorContains(t, k.SaveChoices(ctx, k.Owner, shoot.Key, b.Version, shopping.Choices{Extra: []shopping.Extra{{Words: " "}}}, ""), "Say what to buy")
+	var stale *store.StaleError
+	assert.ErrorAs(t, k.SaveChoices(ctx, k.Owner, shoot.Key, 9, shopping.Choices{}, ""), &stale)
+}
+
+func TestTheDaysOfASeries(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, _ := k.Toddy(t)
+	other, err := k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: "Pear sour", Ingredients: "1 pear\n60 ml pear spirit", Method: "Shake.\nPour into the glass."})
+	require.NoError(t, err)
+	_, err = k.SaveGoods(ctx, k.Owner, shoot.Key, "", 0, shopping.Goods{Thing: "pear spirit", Pack: measure.Ratio(70, 1), PackUnit: "cl", PriceMinor: 2400})
+	require.NoError(t, err)
+	terms := series.UsualTerms()
+	p, err := k.PlanSeries(ctx, shoot.Key, terms)
+	require.NoError(t, err)
+	require.NotNil(t, p.Best)
+	require.Len(t, p.Best.Days, 1)
+	assert.Len(t, p.Apart.Days, 2)
+	assert.Equal(t, []string{"pear spirit"}, p.Best.Days[0].Shared)
+	assert.Equal(t, terms.DayMinor+2400, p.Apart.PriceMinor-p.Best.PriceMinor, "a day and a bottle")
+	assert.InDelta(t, float64(terms.DayMinor+2400)/100, p.Readings[0].Value, 1e-9)
+	assert.True(t, p.Exact)
+
+	terms.MinutesOwn = []series.Own{{DishID: dish.Key, Minutes: 350}, {DishID: other.Key, Minutes: 350}}
+	p, err = k.PlanSeries(ctx, shoot.Key, terms)
+	require.NoError(t, err)
+	assert.Len(t, p.Best.Days, 2, "two long dishes do not fit one day")
+	terms.MostDays = 1
+	p, err = k.PlanSeries(ctx, shoot.Key, terms)
+	require.NoError(t, err)
+	assert.Nil(t, p.Best)
+	assert.Contains(t, p.Problem, "do not fit into that many days")
+	terms.SetupMin = 500
+	_, err = k.SaveSeriesTerms(ctx, k.Owner, shoot.Key, 0, terms)
+	assert.ErrorContains(t, err, "nothing would be photographed")
+}
+
+func TestReferencesKeepAPictureAndWhatToTake(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	_, err := k.AddReference(ctx, k.Owner, shoot.Key, brief.Reference{Words: "lovely"}, nil)
+	assert.ErrorContains(t, err, "what to take")
+	var b bytes.Buffer
+	require.NoError(t, png.Encode(&b, image.NewRGBA(image.Rect(0, 0, 3000, 1500))))
+	row, err := k.AddReference(ctx, k.Owner, shoot.Key, brief.Reference{Takes: []string{"light"}}, b.Bytes())
+	require.NoError(t, err)
+	assert.Equal(t, 1600, row.WidthPx)
+	assert.Equal(t, 800, row.HeightPx)
+	jpg, err := k.ReferencePicture(ctx, row.Key)
+	require.NoError(t, err)
+	_, kind, err := image.DecodeConfig(bytes.NewReader(jpg))
+	require.NoError(t, err)
+	assert.Equal(t, "jpeg", kind)
+	_, err = k.AddReference(ctx, k.Owner, shoot.Key, brief.Reference{Takes: []string{"light"}}, []byte("no"))
+	assert.ErrorContains(t, err, "no picture")
+	_, err = k.AddReference(ctx, k.Owner, "nowhere", brief.Reference{Takes: []string{"light"}}, nil)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// text is what Debian's pdftotext finds in a printed sheet.
+func text(t *testing.T, pdf []byte) string {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "sheet.pdf")
+	require.NoError(t, os.WriteFile(path, pdf, 0o600))
+	out, err := exec.Command("pdftotext", "-layout", path, "-").Output()
+	require.NoError(t, err)
+	return string(out)
+}
+
+func TestPrintedSheets(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, _ := k.Toddy(t)
+	pdf, err := k.PrintShots(ctx, shoot.Key)
+	require.NoError(t, err)
+	got := text(t, pdf)
+	for _, r := range k.Listed(t, shoot.Key) {
+		assert.Contains(t, got, r.Shot.Title[:8], "every shot is on it")
+	}
+	assert.Contains(t, got, "Open flame", "and its caution")
+	pdf, err = k.PrintShopping(ctx, shoot.Key, "metric")
+	require.NoError(t, err)
+	assert.Contains(t, text(t, pdf), "pear spirit")
+	_, err = k.MarkEating(ctx, k.Owner, dish.Key, dish.Version, eating.Mark{Altered: true, Why: "glycerine on the glass"})
+	require.NoError(t, err)
+	pdf, err = k.PrintRecipe(ctx, dish.Key)
+	require.NoError(t, err)
+	got = text(t, pdf)
+	assert.Contains(t, got, "Not for eating: glycerine on the glass", "the mark follows the dish")
+	assert.Contains(t, got, "Fill the glass with boiling water")
+	ld, err := k.RecipeLD(ctx, dish.Key)
+	require.NoError(t, err)
+	var doc map[string]any
+	require.NoError(t, json.Unmarshal(ld, &doc))
+	assert.Equal(t, "Recipe", doc["@type"])
+	assert.Len(t, doc["recipeInstructions"], 4)
+}

@@ -1,0 +1,167 @@
+package studio
+
+import (
+	"context"
+	"strings"
+
+	"figladder/internal/craft/ladder"
+	"figladder/internal/store"
+	"gorm.io/gorm"
+)
+
+// ListedShot is a shot with its ladder mark.
+type ListedShot struct {
+	Shot store.Shot  `json:"shot" doc:"The shot"`
+	Dish string      `json:"dish" doc:"Name of its dish"`
+	Mark ladder.Mark `json:"mark" doc:"Its place on the ladder"`
+}
+
+// ListAsk is which part of a list is wanted. Empty fields ask for everything.
+type ListAsk struct {
+	Words  string // in the title
+	Dish   string // key of a dish
+	Kind   string
+	Angle  string
+	Light  string
+	Vessel string
+	Hands  string // "more" for frames that need more hands, "none" for those that do not
+	After  string // key of the last shot already seen
+	Limit  int    // most shots in a page
+}
+
+// MostListed is the longest page of a list.
+const MostListed = 500
+
+// ListPage is a page of a shot list with what the whole list comes to.
+type ListPage struct {
+	Rows  []ListedShot `json:"rows" doc:"The shots"`
+	Next  string       `json:"next" doc:"Ask after this key for more; empty when there is no more"`
+	Sums  ListSums     `json:"sums" doc:"Of the whole list, whatever was asked for"`
+	Lists ListWords    `json:"lists" doc:"What the whole list can be sifted by"`
+}
+
+// ListSums counts a whole list.
+type ListSums struct {
+	Shots int `json:"shots" doc:"Shots"`
+	Safe  int `json:"safe" doc:"Safe frames"`
+	Hands int `json:"hands" doc:"Shots that need more hands"`
+	Sets  int `json:"sets" doc:"Times a set is built when the list is taken in its order"`
+}
+
+// ListWords are the words that occur in a list.
+type ListWords struct {
+	Angles  []string `json:"angles" doc:"Angles"`
+	Lights  []string `json:"lights" doc:"Lights"`
+	Vessels []string `json:"vessels" doc:"Vessels"`
+}
+
+// List returns a page of a shoot's shots in order, each with its ladder mark.
+func (s *Studio) List(ctx context.Context, shootID string, ask ListAsk) (*ListPage, error) {
+	shoot, err := s.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	if ask.Limit < 1 || ask.Limit > MostListed {
+		ask.Limit = MostListed
+	}
+	tx := s.Store.WithContext(ctx)
+	q, err := sifted(tx, shootID, ask)
+	if err != nil {
+		return nil, err
+	}
+	var list []store.Shot
+	if err := q.Order("position, id").Limit(ask.Limit + 1).Find(&list).Error; err != nil {
+		return nil, err
+	}
+	out := &ListPage{Rows: []ListedShot{}}
+	if len(list) > ask.Limit {
+		list = list[:ask.Limit]
+		out.Next = list[ask.Limit-1].Key
+	}
+	if out.Rows, err = listed(tx, shoot, list); err != nil {
+		return nil, err
+	}
+	return out, sums(tx, shootID, out)
+}
+
+// sifted is the query of what was asked for.
+func sifted(tx *gorm.DB, shootID string, ask ListAsk) (*gorm.DB, error) {
+	q := tx.Where("shoot_id = ?", shootID)
+	for column, v := range map[string]string{"dish_id": ask.Dish, "kind": ask.Kind, "angle": ask.Angle, "light": ask.Light, "vessel": ask.Vessel} {
+		if v != "" {
+			q = q.Where(column+" = ?", v)
+		}
+	}
+	switch ask.Hands {
+	case "more":
+		q = q.Where("hands > 0")
+	case "none":
+		q = q.Where("hands = 0")
+	}
+	if w := strings.TrimSpace(ask.Words); w != "" {
+		q = q.Where("title ilike ?", likely(w))
+	}
+	if ask.After != "" {
+		at, err := store.Find[store.Shot](tx, ask.After)
+		if err != nil {
+			return nil, err
+		}
+		q = q.Where("(position, id) > (?, ?)", at.Position, at.Key)
+	}
+	return q, nil
+}
+
+var wild = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
+
+// likely makes a pattern that finds words as they are typed.
+func likely(words string) string { return "%" + wild.Replace(words) + "%" }
+
+// listed gives shots their dishes and marks, in a fixed number of queries.
+func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, error) {
+	out := []ListedShot{}
+	if len(list) == 0 {
+		return out, nil
+	}
+	ids, seen := []string{}, map[string]bool{}
+	var dishIDs []string
+	for _, x := range list {
+		ids = append(ids, x.Key)
+		if !seen[x.DishID] {
+			seen[x.DishID] = true
+			dishIDs = append(dishIDs, x.DishID)
+		}
+	}
+	var rows []store.Dish
+	if err := tx.Where("id in ?", dishIDs).Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	dishes := map[string]store.Dish{}
+	for _, d := range rows {
+		dishes[d.Key] = d
+	}
+	facts, kept, err := factsOf(tx, "shot_id", ids, list)
+	if err != nil {
+		return nil, err
+	}
+	for _, x := range list {
+		d := dishes[x.DishID]
+		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x)})
+	}
+	return out, nil
+}
+
+// sums counts the whole list and the words in it.
+func sums(tx *gorm.DB, shootID string, out *ListPage) error {
+	if err := tx.Raw(`select count(*) as shots, count(*) filter (where kind = 'safe') as safe, count(*) filter (where hands > 0) as hands,
+		count(*) filter (where changed) as sets
+		from (select kind, hands, (angle, light) is distinct from lag((angle, light)) over (order by position, id) as changed from shots where shoot_id = ?) as s`, shootID).Scan(&out.Sums).Error; err != nil {
+		return err
+	}
+	for column, into := range map[string]*[]string{"angle": &out.Lists.Angles, "light": &out.Lists.Lights, "vessel": &out.Lists.Vessels} {
+		*into = []string{}
+		if err := tx.Model(&store.Shot{}).Where("shoot_id = ? and "+column+" <> ''", shootID).Distinct().Order(column).Pluck(column, into).Error; err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,150 @@
+package studio_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/studio"
+	"figladder/internal/studio/studiotest"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestPagesAndSieves(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	all := k.Listed(t, shoot.Key)
+	var paged []string
+	ask := studio.ListAsk{Limit: 2}
+	for {
+		page, err := k.List(ctx, shoot.Key, ask)
+		require.NoError(t, err)
+		assert.LessOrEqual(t, len(page.Rows), 2)
+		assert.Equal(t, len(all), page.Sums.Shots, "sums are of the whole list")
+		paged = append(paged, keys(page.Rows)...)
+		if ask.After = page.Next; ask.After == "" {
+			break
+		}
+	}
+	assert.Equal(t, keys(all), paged)
+	for name, c := range map[string]struct {
+		ask  studio.ListAsk
+		keep func(studio.ListedShot) bool
+	}{
+		"angle":  {studio.ListAsk{Angle: "level"}, func(r studio.ListedShot) bool { return r.Shot.Angle == "level" }},
+		"light":  {studio.ListAsk{Light: "from behind"}, func(r studio.ListedShot) bool { return r.Shot.Light == "from behind" }},
+		"vessel": {studio.ListAsk{Vessel: "glass"}, func(r studio.ListedShot) bool { return r.Shot.Vessel == "glass" }},
+		"hands":  {studio.ListAsk{Hands: "more"}, func(r studio.ListedShot) bool { return r.Shot.Hands > 0 }},
+		"alone":  {studio.ListAsk{Hands: "none"}, func(r studio.ListedShot) bool { return r.Shot.Hands == 0 }},
+		"kind":   {studio.ListAsk{Kind: "safe"}, func(r studio.ListedShot) bool { return r.Shot.Kind == "safe" }},
+		"two":    {studio.ListAsk{Kind: "action", Hands: "more"}, func(r studio.ListedShot) bool { return r.Shot.Kind == "action" && r.Shot.Hands > 0 }},
+		"words":  {studio.ListAsk{Words: "JUST"}, func(r studio.ListedShot) bool { return strings.HasPrefix(r.Shot.Title, "Just the pear") }},
+		"wild":   {studio.ListAsk{Words: "%"}, func(studio.ListedShot) bool { return false }},
+	} {
+		page, err := k.List(ctx, shoot.Key, c.ask)
+		require.NoError(t, err, name)
+		var want []string
+		for _, r := range all {
+			if c.keep(r) {
+				want = append(want, r.Shot.Key)
+			}
+		}
+		assert.Equal(t, want, keys(page.Rows), name)
+		assert.Equal(t, name == "wild", len(want) == 0, name)
+	}
+}
+
+func TestGroupingIsOneDeedAndSaysWhatItSaves(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	for _, d := range []studio.Typed{{Title: "Leek tart", Ingredients: "6 leeks", Method: "Bake.\nCut into wedges."}, {Title: "Rye crispbread", Ingredients: "100 g rye flour\n2 figs", Method: "Bake.\nBreak it."}} {
+		dish, err := k.AddTyped(ctx, k.Owner, shoot.Key, d)
+		require.NoError(t, err)
+		m, _ := minedBy(t, k, dish.Key)
+		var all []string
+		for _, f := range m.Frames {
+			all = append(all, f.Key)
+		}
+		_, err = k.Accept(ctx, k.Owner, dish.Key, all)
+		require.NoError(t, err)
+	}
+	before := keys(k.Listed(t, shoot.Key))
+	g, err := k.GroupingOf(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.Less(t, g.Sets, g.Was)
+	assert.Equal(t, float64(g.Was-g.Sets)*40, g.SavedMin, "forty minutes a set, as the usual terms say")
+	assert.Equal(t, before, keys(k.Listed(t, shoot.Key)), "looking changes nothing")
+	page, err := k.List(ctx, shoot.Key, studio.ListAsk{})
+	require.NoError(t, err)
+	assert.Equal(t, g.Was, page.Sums.Sets, "the database counts sets as the rule does")
+	done, err := k.GroupList(ctx, k.Owner, shoot.Key)
+	require.NoError(t, err)
+	assert.Equal(t, done.Order, keys(k.Listed(t, shoot.Key)))
+	page, err = k.List(ctx, shoot.Key, studio.ListAsk{})
+	require.NoError(t, err)
+	assert.Equal(t, g.Sets, page.Sums.Sets)
+	_, err = k.GroupList(ctx, k.Owner, shoot.Key)
+	assert.ErrorContains(t, err, "already builds as few")
+	_, err = k.Undo(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.Equal(t, before, keys(k.Listed(t, shoot.Key)))
+}
+
+func TestAdviceAboutAListCanBeTakenAndSetAside(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	hero := studiotest.Hero(shots)
+	require.NoError(t, k.TryList(ctx, k.Owner, shoot.Key, []finding.Edit{finding.SetText(hero.Key+".angle", "straight down")}))
+	got, err := k.CheckList(ctx, shoot.Key)
+	require.NoError(t, err)
+	var steam *finding.Finding
+	for i := range got {
+		if got[i].Code == "steam-from-above" {
+			steam = &got[i]
+		}
+	}
+	require.NotNil(t, steam, "a toddy steams: %v", got)
+	require.NoError(t, k.TryList(ctx, k.Owner, shoot.Key, steam.Try[0].Edits))
+	back, err := k.Shot(ctx, hero.Key)
+	require.NoError(t, err)
+	assert.Equal(t, "three-quarter", back.Angle)
+	for _, e := range []finding.Edit{finding.SetText(hero.Key+".title", "x"), finding.SetText(hero.Key+".angle", "sideways"), finding.SetText("nobody.angle", "low")} {
+		assert.Error(t, k.TryList(ctx, k.Owner, shoot.Key, []finding.Edit{e}))
+	}
+
+	_, err = k.SetAside(ctx, k.Owner, shoot.Key, studio.AsideEdit{Code: "no-choice", Subject: "s"})
+	assert.ErrorContains(t, err, "Say why")
+	for i := range 2 {
+		_, err = k.SetAside(ctx, k.Owner, shoot.Key, studio.AsideEdit{Code: "no-choice", Subject: "s", Because: fmt.Sprint("reason ", i)})
+		require.NoError(t, err)
+	}
+	asides, err := k.Asides(ctx, shoot.Key)
+	require.NoError(t, err)
+	require.Len(t, asides, 1)
+	assert.Equal(t, "reason 1", asides[0].Because)
+}
+
+func TestSearchFindsDishesByIngredientAndShotsByWords(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, _ := k.Toddy(t)
+	hits, err := k.Search(ctx, "spirit")
+	require.NoError(t, err)
+	require.NotEmpty(t, hits)
+	assert.Equal(t, studio.Hit{Kind: "dish", ID: dish.Key, ShootID: shoot.Key, Shoot: "Winter menu", Title: "Pear toddy", With: "pear spirit"}, hits[0])
+	hits, err = k.Search(ctx, "just the pear s")
+	require.NoError(t, err)
+	require.Len(t, hits, 1)
+	assert.Equal(t, "shot", hits[0].Kind)
+	assert.Equal(t, "Pear toddy", hits[0].With)
+	for _, none := range []string{"", "pe", "%%%", "aardvark"} {
+		hits, err = k.Search(ctx, none)
+		require.NoError(t, err)
+		assert.Empty(t, hits, none)
+	}
+}
