@@ -51,7 +51,7 @@ func TestOneWholeClimb(t *testing.T) {
 	p.until("document.querySelectorAll('.steps .once').length === 2", "two steps that cannot be undone")
 	p.click("Drop: Free frames")
 	p.sees("set aside")
-	p.press("a")
+	p.press("A")
 	p.until("document.querySelectorAll('.frames .accepted').length >= 6 && !document.querySelector('.frames .open')", "the rest on the list")
 	p.click("Change: Pour the sloe spirit over the ice")
 	p.type_("input[aria-label='What it shows']", "The pour")

@@ -157,7 +157,7 @@ func (p *page) sees(words string) {
 // click clicks the button, link or option whose name is, or holds, the words.
 func (p *page) click(words string) {
 	p.t.Helper()
-	find := `[...document.querySelectorAll('button,a,[role=button],[role=radio],.el-radio-button,.el-radio,[role=option],summary')].filter(e => e.offsetParent !== null || e.getClientRects().length)
+	find := `[...document.querySelectorAll('button,a,[role=button],[role=radio],.el-radio-button,.el-radio,[role=option],summary,li[tabindex]')].filter(e => e.offsetParent !== null || e.getClientRects().length)
 	  .map(e => [e, (e.getAttribute('aria-label') || e.innerText || '').trim()]).filter(([e, n]) => n === «words» || n.startsWith(«words»)).sort((a, b) => a[1].length - b[1].length)[0]?.[0]`
 	find = strings.ReplaceAll(find, "«words»", quote(words))
 	p.until(find, "a button “"+words+"”")

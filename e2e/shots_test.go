@@ -16,12 +16,19 @@ import (
 
 type view struct{ name, shoot, path, sees, js string }
 
+const quincePavlova = "[...document.querySelectorAll('.dishes a')].find(a => a.innerText.startsWith('Quince'))?.click()"
+
 // views are the main views on the demo data: a name, the shoot it belongs to,
 // its address after the shoot, and the words that show it is there.
 var views = []view{
 	{"home", "", "/", "Shoots by day", ""},
 	{"brief", "Merrow", "/brief", "Finals owed", ""},
-	{"dish", "Merrow", "/dish", "Frames in this recipe", "[...document.querySelectorAll('.dishes a')].find(a => a.innerText.startsWith('Quince'))?.click()"},
+	{"dish", "Merrow", "/dish", "Frames in this recipe", quincePavlova},
+	{"trials", "Merrow", "/trials", "Side by side", quincePavlova},
+	{"colours", "Merrow", "/colours", "Grounds that suit it", quincePavlova},
+	{"shopping", "Merrow", "/shopping", "of 29", "[...document.querySelectorAll('.lines li')].find(l => l.innerText.includes('double cream'))?.click()"},
+	{"days", "Merrow", "/days", "Saved against", "document.querySelector('[data-reading=savedMoney] button')?.click()"},
+	{"references", "Merrow", "/references", "What to take", ""},
 	{"shots", "Merrow", "/shots", "safe frames", "[...document.querySelectorAll('.list .row')].find(r => r.innerText.includes('Hero'))?.click()"},
 	{"set", "Merrow", "/set/HERO", "Key to fill", "document.querySelector('[data-reading=keyFill] button')?.click()"},
 	{"frames", "Merrow", "/frames", "second copy", ""},
@@ -46,7 +53,7 @@ func (p *page) visit(shoot, path, sees, js string) {
 	p.t.Helper()
 	if shoot != "" {
 		eval[any](p, `window.found = ''; (async () => { const all = await (await fetch('/api/shoots')).json(); const s = all.find(c => c.shoot.name.startsWith('`+shoot+`')).shoot.id;
-		  const list = await (await fetch('/api/shoots/' + s + '/shots')).json(); window.found = '/shoots/' + s + '`+path+`'.replace('HERO', list.find(r => r.shot.kind === 'hero').shot.id) })()`)
+		  const list = await (await fetch('/api/shoots/' + s + '/shots')).json(); window.found = '/shoots/' + s + '`+path+`'.replace('HERO', list.rows.find(r => r.shot.kind === 'hero').shot.id) })()`)
 		p.until("window.found", "the shoot "+shoot)
 		path = eval[string](p, "window.found")
 	}

@@ -52,9 +52,11 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 		return err
 	}
 	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: owner.Role}, say: say}
-	l.winter()
+	winter := l.winter()
+	l.kitchen(winter)
 	l.rind()
-	l.allotment()
+	autumn := l.allotment()
+	l.references(winter, autumn)
 	if l.err != nil {
 		return l.err
 	}

@@ -4,6 +4,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
+	"figladder/internal/store"
 )
 
 type dish struct{ title, form, ingredients, method string }
@@ -37,11 +38,16 @@ var winter = []dish{
 		"Smoke the pear over oak shavings for ten minutes and slice it.\nWarm the spirit with the honey in a handled glass.\nTop with boiling water and add the pear.\nFlame the orange peel over the glass and serve hot."},
 }
 
-func (l *loader) winter() {
+func (l *loader) winter() *store.Shoot {
 	s := l.shoot("Merrow Ferry Kitchen, winter menu", brief.Brief{
 		Kind: "commission", Who: "Merrow Ferry Kitchen; one stylist, one pair of hands", What: "Six dishes and drinks of the winter menu",
 		When: "2026-12-03", Where: "Tern Loft Studio, west window", Why: "Feed, menu board and tiles for the season", How: "Muted and dark, one warm accent a frame",
-		Mood: brief.Mood{Key: "dark", Colour: "muted"}, HouseColours: []string{"#5b6f8a"},
+		Mood: brief.Mood{Key: "dark", Colour: "muted"}, HouseColours: []string{"#5b6f8a"}, Hands: 3,
+		Candidates: []brief.Candidate{
+			{Name: "Quince pavlova", State: "chosen", Because: "height and a warm pink among four dark dishes"},
+			{Name: "Leek and potato soup", State: "dropped", Because: "a third bowl; the mussels have the steam already"},
+			{Name: "Treacle tart", State: "open", Because: ""},
+		},
 		Deliverables: []brief.Deliverable{
 			{Name: "Feed", Count: 6, Shape: "4:5", LongPx: 1350, Due: "2026-12-11"},
 			{Name: "Menu board", Count: 6, Shape: "3:2", LongPx: 2000, Due: "2026-12-11"},
@@ -54,7 +60,7 @@ func (l *loader) winter() {
 	sloe := l.dish(s, winter[4], "action", "safe")
 	toddy := l.dish(s, winter[5], "safe")
 	if l.err != nil {
-		return
+		return s
 	}
 	l.say("Building the winter sets and taking three frames.")
 	l.set(hero(mussels), func(x *scene.Set) {
@@ -95,6 +101,7 @@ func (l *loader) winter() {
 		l.take(shots[0], true)
 	}
 	l.finish(hero(mussels), false)
+	return s
 }
 
 func (l *loader) rind() {
@@ -105,7 +112,7 @@ func (l *loader) rind() {
 	l.dish(s, dish{"Washed-rind cow's cheese, rye cracker, fig", "plate", "1 washed-rind cheese\n4 rye crackers\n2 figs", "Let the cheese come to room temperature.\nTear the figs open.\nBreak the cheese so that it shows its paste."})
 }
 
-func (l *loader) allotment() {
+func (l *loader) allotment() *store.Shoot {
 	l.say("Taking, finishing and publishing the autumn frames.")
 	s := l.shoot("Allotment table", brief.Brief{
 		Kind: "own", Who: "On my own", What: "Leeks, chard, beans and new potatoes", When: "2026-10-08", Where: "Tern Loft Studio, west window",
@@ -122,7 +129,7 @@ func (l *loader) allotment() {
 	} {
 		shots := l.dish(s, d.dish)
 		if l.err != nil {
-			return
+			return s
 		}
 		id := hero(shots)
 		l.set(id, func(x *scene.Set) {
@@ -137,4 +144,5 @@ func (l *loader) allotment() {
 		l.finish(id, true)
 		l.publish(id, "feed", release.Words{Title: d.title, Caption: d.title + ", from the allotment.", Alt: "A plate of " + d.title + " on a pale wooden table, lit from the left.", Credit: "Tern Loft Studio"})
 	}
+	return s
 }

@@ -5,15 +5,17 @@ import (
 	"strings"
 
 	"figladder/internal/craft/ladder"
+	"figladder/internal/craft/scene"
 	"figladder/internal/store"
 	"gorm.io/gorm"
 )
 
 // ListedShot is a shot with its ladder mark.
 type ListedShot struct {
-	Shot store.Shot  `json:"shot" doc:"The shot"`
-	Dish string      `json:"dish" doc:"Name of its dish"`
-	Mark ladder.Mark `json:"mark" doc:"Its place on the ladder"`
+	Shot   store.Shot   `json:"shot" doc:"The shot"`
+	Dish   string       `json:"dish" doc:"Name of its dish"`
+	Mark   ladder.Mark  `json:"mark" doc:"Its place on the ladder"`
+	Sketch scene.Sketch `json:"sketch" doc:"How it would look, from its set or from angle and form"`
 }
 
 // ListAsk is which part of a list is wanted. Empty fields ask for everything.
@@ -143,11 +145,39 @@ func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, e
 	if err != nil {
 		return nil, err
 	}
+	var planned []store.SetRow
+	if err := tx.Where("shot_id in ?", ids).Find(&planned).Error; err != nil {
+		return nil, err
+	}
+	sets := map[string]scene.Set{}
+	for _, p := range planned {
+		sets[p.ShotID] = p.Set
+	}
 	for _, x := range list {
 		d := dishes[x.DishID]
-		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x)})
+		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x), Sketch: sketchOf(x, d, sets)})
 	}
 	return out, nil
+}
+
+// sketchOf draws a shot from its set when it has one.
+func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set) scene.Sketch {
+	set, built := sets[x.Key]
+	if !built {
+		set = scene.StartFor(x.Angle, d.Form)
+		if len(d.Colour.Food) > 0 {
+			set.Food.Colour = d.Colour.Food[0].Hex
+		}
+		if d.Colour.Vessel != "" {
+			set.Vessel.Colour = d.Colour.Vessel
+		}
+		if d.Colour.Ground != "" {
+			set.Table.Colour = d.Colour.Ground
+		}
+	}
+	out := set.Sketch()
+	out.Set = built
+	return out
 }
 
 // sums counts the whole list and the words in it.

@@ -7,7 +7,7 @@ import { useDeeds, useRefresh, useShoot, useStart } from './api/queries'
 import KeysHelp from './parts/KeysHelp.vue'
 import LadderRail from './parts/LadderRail.vue'
 import { useKeys } from './parts/keys'
-import { screens, type Screen } from './router'
+import { rungOf, screens, type Screen } from './router'
 
 const route = useRoute()
 const router = useRouter()
@@ -48,7 +48,7 @@ async function signOut() {
 
 function step(by: number) {
   if (!shootId.value) return
-  const at = screens.indexOf(route.name as Screen)
+  const at = screens.indexOf(rungOf(route) as Screen)
   const to = screens[Math.min(screens.length - 1, Math.max(0, at + by))]
   if (to && to !== route.name) void router.push({ name: to, params: { shoot: shootId.value } })
 }

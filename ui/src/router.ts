@@ -4,13 +4,21 @@ import { createRouter, createWebHistory } from 'vue-router'
 export const screens = ['brief', 'dish', 'shots', 'set', 'frames', 'finish', 'out'] as const
 export type Screen = (typeof screens)[number]
 
+/** The rung that a screen belongs to: its own, or the one it is a side of. */
+export const rungOf = (route: { name?: unknown; meta: Record<string, unknown> }): string => String(route.meta.rung ?? route.name ?? '')
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'home', component: () => import('./home/HomeScreen.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./sign/SignIn.vue'), meta: { bare: true } },
     { path: '/shoots/:shoot/brief', name: 'brief', component: () => import('./brief/BriefScreen.vue') },
+    { path: '/shoots/:shoot/references', name: 'references', component: () => import('./brief/ReferencesScreen.vue'), meta: { rung: 'brief' } },
     { path: '/shoots/:shoot/dish/:dish?', name: 'dish', component: () => import('./dish/DishScreen.vue') },
+    { path: '/shoots/:shoot/trials/:dish?', name: 'trials', component: () => import('./dish/TrialsScreen.vue'), meta: { rung: 'dish' } },
+    { path: '/shoots/:shoot/colours/:dish?', name: 'colours', component: () => import('./dish/ColoursScreen.vue'), meta: { rung: 'dish' } },
+    { path: '/shoots/:shoot/shopping/:dish?', name: 'shopping', component: () => import('./dish/ShoppingScreen.vue'), meta: { rung: 'dish' } },
+    { path: '/shoots/:shoot/days/:dish?', name: 'days', component: () => import('./dish/DaysScreen.vue'), meta: { rung: 'dish' } },
     { path: '/shoots/:shoot/shots', name: 'shots', component: () => import('./shots/ShotsScreen.vue') },
     { path: '/shoots/:shoot/set/:shot?', name: 'set', component: () => import('./set/SetScreen.vue') },
     { path: '/shoots/:shoot/frames/:shot?', name: 'frames', component: () => import('./frames/FramesScreen.vue') },

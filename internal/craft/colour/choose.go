@@ -95,7 +95,7 @@ func (f food) vessels(p Plan) []Choice {
 		if stops := math.Log2(Reflectance(hex) / math.Max(0.01, meanReflectance(f.tones))); stops > 2.5 {
 			trap, tw = math.Max(0, 1-(stops-2.5)/2), fmt.Sprintf("%.1f stops brighter than the food", stops)
 		}
-		return []Score{{"edge", a, 0.3, aw}, {"hue", l, 0.2, lw}, {"mood", near(c.Lightness, wish, width), 0.2, fmt.Sprintf("lightness %.0f %%, %.0f %% suits the mood", 100*c.Lightness, 100*wish)},
+		return []Score{{"edge", a, 0.3, aw}, {"hue", l, 0.2, lw}, {"mood", near(c.Lightness, wish, width), 0.2, fmt.Sprintf("in keeping with the mood: %.0f %% light, wanted %.0f %%", 100*c.Lightness, 100*wish)},
 			{"quiet", near(c.Chroma, quiet, 0.1), 0.1, fmt.Sprintf("chroma %.2f", c.Chroma)}, {"exposure", trap, 0.15, tw}, {"house", h, 0.05, hw}}
 	})
 }
@@ -126,7 +126,7 @@ func (f food) grounds(p Plan) []Choice {
 		a, aw := f.apart(hex)
 		l, lw := f.lift(c)
 		h, hw := f.house(c)
-		return []Score{{"edge", a, 0.25 * rest, aw}, {"hue", l, 0.25 * rest, lw}, {"mood", near(c.Lightness, wish, 0.45), 0.35 * rest, fmt.Sprintf("lightness %.0f %%, %.0f %% suits the mood", 100*c.Lightness, 100*wish)},
+		return []Score{{"edge", a, 0.25 * rest, aw}, {"hue", l, 0.25 * rest, lw}, {"mood", near(c.Lightness, wish, 0.45), 0.35 * rest, fmt.Sprintf("in keeping with the mood: %.0f %% light, wanted %.0f %%", 100*c.Lightness, 100*wish)},
 			{"school", near(c.Chroma, want, 0.12), 0.15 * rest, fmt.Sprintf("chroma %.2f", c.Chroma)}, {"house", h, house, hw}}
 	})
 }
@@ -143,10 +143,22 @@ func (f food) accents(p Plan) []Choice {
 	})
 }
 
+// because says what sets a choice apart: the part in which it is most above the
+// others, mean being their sums over n.
+func (c *Choice) because(mean []float64, n float64) {
+	most := math.Inf(-1)
+	for i, s := range c.Parts {
+		if over := (s.Value - mean[i]/n) * s.Weight; over > most {
+			most, c.Because = over, s.Words
+		}
+	}
+}
+
 // rank scores every candidate and keeps the best five that are different to the
 // eye.
 func (f food) rank(candidates []LCH, score func(LCH, string) []Score) []Choice {
 	var all []Choice
+	var mean []float64 // of each part over all candidates
 	for _, c := range candidates {
 		hex := c.Hex()
 		real, err := Parse(hex)
@@ -154,15 +166,17 @@ func (f food) rank(candidates []LCH, score func(LCH, string) []Score) []Choice {
 			continue
 		}
 		ch := Choice{Hex: hex, Name: real.Name(), Parts: score(real, hex)}
-		best := Score{}
-		for _, s := range ch.Parts {
-			ch.Score += 100 * s.Value * s.Weight
-			if s.Value*s.Weight > best.Value*best.Weight {
-				best = s
-			}
+		if mean == nil {
+			mean = make([]float64, len(ch.Parts))
 		}
-		ch.Because = best.Words
+		for i, s := range ch.Parts {
+			ch.Score += 100 * s.Value * s.Weight
+			mean[i] += s.Value
+		}
 		all = append(all, ch)
+	}
+	for i := range all {
+		all[i].because(mean, float64(len(all)))
 	}
 	sort.SliceStable(all, func(a, b int) bool {
 		if all[a].Score != all[b].Score {

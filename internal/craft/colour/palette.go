@@ -26,6 +26,32 @@ type Palette struct {
 	Grounds  []Choice          `json:"grounds" doc:"Colours for table or backdrop, best first"`
 	Accents  []Choice          `json:"accents" doc:"Colours for one small thing beside"`
 	Schools  []School          `json:"schools" doc:"The schools of ground, each with its reason"`
+	Points   []Point           `json:"points" doc:"Every colour of the plan on the wheel"`
+}
+
+// Point is a colour of the plan on the wheel.
+type Point struct {
+	Role    string  `json:"role" enum:"food,vessel,ground,accent" doc:"What it is the colour of"`
+	Name    string  `json:"name" doc:"Whose colour it is"`
+	Hex     string  `json:"hex" doc:"#rrggbb"`
+	Words   string  `json:"words" doc:"The colour in words"`
+	HueDeg  float64 `json:"hueDeg" doc:"OKLCH hue; means nothing when Chroma is near 0"`
+	Chroma  float64 `json:"chroma" doc:"OKLCH chroma"`
+	Percent float64 `json:"percent" doc:"Its part of the food; 0 for what is no food"`
+}
+
+// points puts every colour of a plan on the wheel.
+func (p Plan) points(ts []tone) []Point {
+	out := []Point{}
+	for _, t := range ts {
+		out = append(out, Point{"food", t.part.Name, t.part.Hex, t.lch.Name(), t.lch.HueDeg, t.lch.Chroma, 100 * t.weight})
+	}
+	for _, x := range []struct{ role, name, hex string }{{"vessel", "Vessel", p.Vessel}, {"ground", "Ground", p.Ground}, {"accent", "Accent", p.Accent}} {
+		if c, err := Parse(x.hex); err == nil {
+			out = append(out, Point{x.role, x.name, x.hex, c.Name(), c.HueDeg, c.Chroma, 0})
+		}
+	}
+	return out
 }
 
 // School is one way of choosing a ground.
@@ -140,6 +166,7 @@ const dominantShare = 0.12
 func (p Plan) Read(ask Ask) Palette {
 	out := Palette{Readings: []reading.Reading{}, Findings: []finding.Finding{}, Vessels: []Choice{}, Grounds: []Choice{}, Accents: []Choice{}, Schools: Schools}
 	ts := tones(p.Food)
+	out.Points = p.points(ts)
 	if len(ts) == 0 {
 		return out
 	}

@@ -148,6 +148,21 @@ func TestCheckNamesTheField(t *testing.T) {
 	assert.Empty(t, FromIngredients([]string{"2 quinces", "double cream", "gravel"}).Check())
 }
 
+func TestEveryColourIsOnTheWheel(t *testing.T) {
+	p := with(plan("quiet", "trout", "#d98360", "cream", "#f4ecd9"), "#39425f", "", "#3f7330")
+	got := p.Read(Ask{})
+	require.Len(t, got.Points, 4)
+	sum := 0.0
+	for _, x := range got.Points {
+		c, err := Parse(x.Hex)
+		require.NoError(t, err)
+		assert.Equal(t, c.HueDeg, x.HueDeg)
+		assert.NotEmpty(t, x.Words)
+		sum += x.Percent
+	}
+	assert.InDelta(t, 100, sum, 1e-9)
+}
+
 func TestNoFoodNoAdvice(t *testing.T) {
 	got := Plan{School: "quiet"}.Read(Ask{})
 	assert.Empty(t, got.Grounds)

@@ -52,14 +52,17 @@ func (p Plan) Check() []finding.FieldProblem {
 	return out
 }
 
-// FromIngredients begins a plan from the ingredients whose colours are known, each
-// colour once, at most eight.
+// vanishes are things whose colour is not seen once they are in.
+var vanishes = map[string]bool{"sugar": true, "flour": true, "cornflour": true, "oil": true, "butter": true, "milk": true, "gin": true, "tonic": true, "pepper": true, "vanilla": true}
+
+// FromIngredients begins a plan from the ingredients whose colours are known and
+// still seen in the dish, each colour once, at most eight.
 func FromIngredients(items []string) Plan {
 	p := Plan{Food: []Part{}, School: "quiet"}
 	seen := map[string]bool{}
 	for _, i := range items {
 		hex, name := Of(i)
-		if name == "" || seen[name] || len(p.Food) == 8 {
+		if name == "" || vanishes[name] || seen[name] || len(p.Food) == 8 {
 			continue
 		}
 		seen[name] = true

@@ -18,8 +18,9 @@ type Duration struct {
 
 // Temperature is an oven or food temperature that a method asks for.
 type Temperature struct {
-	CelsiusDeg float64 `json:"celsiusDeg" doc:"Degrees Celsius"`
-	Written    string  `json:"written" doc:"As it stands in the step"`
+	CelsiusDeg    float64 `json:"celsiusDeg" doc:"Degrees Celsius"`
+	FahrenheitDeg float64 `json:"fahrenheitDeg" doc:"The same in degrees Fahrenheit"`
+	Written       string  `json:"written" doc:"As it stands in the step"`
 }
 
 const (
@@ -151,7 +152,7 @@ func Temperatures(step string) []Temperature {
 		again := end >= 0 && either2.MatchString(step[end:from]+" ") && strings.Trim(either2.ReplaceAllString(step[end:from], ""), " ()/") == ""
 		end = to
 		if !again {
-			out = append(out, Temperature{celsius, strings.TrimSpace(step[from:to])})
+			out = append(out, Temperature{celsius, measure.Fahrenheit(celsius), strings.TrimSpace(step[from:to])})
 		}
 	}
 	rest := 0

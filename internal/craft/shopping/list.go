@@ -84,7 +84,7 @@ type List struct {
 
 // seen are things that are in the picture one by one, so that the best one is
 // chosen.
-var seen = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|lemons?|oranges?|limes?|pomegranates?|oysters?|crab|fish|beetroots?|radish(?:es)?|leeks?|tomato(?:es)?|mushrooms?|artichokes?|fennel|peach(?:es)?|apricots?|crackers?|crispbreads?|cheeses?|buns?|rolls?|biscuits?|star anise|shallots?|courgettes?|dumplings?)\b`)
+var seen = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|lemons?|oranges?|limes?|pomegranates?|oysters?|crab|fish|beetroots?|radish(?:es)?|sloes?|leeks?|tomato(?:es)?|mushrooms?|artichokes?|fennel|peach(?:es)?|apricots?|crackers?|crispbreads?|cheeses?|buns?|rolls?|biscuits?|star anise|shallots?|courgettes?|dumplings?)\b`)
 
 // leaves are things of which stem and leaf belong in the picture.
 var leaves = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|lemons?|oranges?|limes?|leeks?|beetroots?|radish(?:es)?|carrots?|fennel|tomato(?:es)?|artichokes?|celery|herbs?|parsley|dill|mint|thyme|rosemary|sage)\b`)
@@ -163,7 +163,7 @@ func line(g *gathered, goods Goods, region measure.Region, c Choices) Line {
 	if goods.Fresh != "" {
 		l.Fresh = goods.Fresh == "day"
 	}
-	if leaves.MatchString(g.item) && l.Aisle != "dry goods" {
+	if p.shop == "Greengrocer" && g.class == count && leaves.MatchString(g.item) {
 		l.Care = "stems and leaves left on"
 	}
 	if g.class == some {

@@ -47,6 +47,46 @@ func Check(list []Listed, steaming map[string]bool, crew Crew) []finding.Finding
 	for _, d := range dishes {
 		out = append(out, checkDish(own[d], steaming[d], crew)...)
 	}
+	return append(lacking(dishes, own, crew), out...)
+}
+
+// lacking says which dishes have no hero, no choice beside it, or few supporting
+// frames: one finding for all dishes that lack the same.
+func lacking(dishes []string, own map[string][]Listed, crew Crew) []finding.Finding {
+	var heroless, choiceless, bare []string
+	for _, d := range dishes {
+		heroes, choices, beside := 0, 0, 0
+		for _, x := range own[d] {
+			switch {
+			case x.Kind == Hero:
+				heroes++
+			case x.Kind == Alternate:
+				choices++
+			case Supporting(x.Kind):
+				beside++
+			}
+		}
+		name := own[d][0].DishName
+		if heroes == 0 {
+			heroless = append(heroless, name)
+			continue
+		}
+		if choices == 0 {
+			choiceless = append(choiceless, name)
+		}
+		if beside < min(2, crew.Supporting)*heroes {
+			bare = append(bare, name)
+		}
+	}
+	out := []finding.Finding{}
+	add := func(code string, s finding.Severity, names []string, subject, limit, because, try string) {
+		if len(names) > 0 {
+			out = append(out, finding.Finding{Code: code, Severity: s, Subject: subject, Measure: strings.Join(names, "; "), Limit: limit, Because: because, Try: []finding.Try{finding.Hands(try)}})
+		}
+	}
+	add("no-hero", finding.Care, heroless, "Without a hero", "one a dish", "It is the frame the others stand beside.", "put the hero on the list")
+	add("no-choice", finding.Note, choiceless, "No choice to offer", "an alternate beside each hero", "A client likes to choose: another depth, angle or crop costs minutes now and a day later.", "accept an alternate on the Dish rung")
+	add("few-supporting", finding.Note, bare, "Few frames beside the hero", fmt.Sprintf("%d supporting", min(2, crew.Supporting)), "People regret at the computer the ones they skipped.", "accept one or two more on the Dish rung")
 	return out
 }
 
@@ -56,17 +96,8 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 		out = append(out, finding.Finding{Code: code, Severity: s, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: try})
 	}
 	name := own[0].DishName
-	heroes, choices, beside := 0, 0, 0
 	angles := map[string][]Listed{}
 	for _, x := range own {
-		switch {
-		case x.Kind == Hero:
-			heroes++
-		case x.Kind == Alternate:
-			choices++
-		case Supporting(x.Kind):
-			beside++
-		}
 		if process(x.Kind) && x.Angle != "" {
 			angles[x.Angle] = append(angles[x.Angle], x)
 		}
@@ -78,15 +109,6 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", Down, "steam", "It fogs the lens; serve that one cold, or come down to three-quarter.",
 				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", ThreeQuarter)))
 		}
-	}
-	if heroes == 0 {
-		add("no-hero", finding.Care, name+" has no hero", "none on the list", "1", "It is the frame the others stand beside.", finding.Hands("put the hero on the list"))
-	}
-	if heroes > 0 && choices == 0 {
-		add("no-choice", finding.Note, name+" offers no choice", "no alternate", "1", "A client likes to choose: another depth, angle or crop costs minutes now and a day later.", finding.Hands("put an alternate on the list"))
-	}
-	if want := min(2, crew.Supporting) * heroes; beside < want {
-		add("few-supporting", finding.Note, name+" has few frames beside the hero", fmt.Sprintf("%d supporting", beside), fmt.Sprintf("%d", want), "People regret at the computer the ones they skipped.", finding.Hands("accept one or two more on the Dish rung"))
 	}
 	if len(angles) > mostAngles {
 		words := make([]string, 0, len(angles))

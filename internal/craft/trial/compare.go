@@ -15,7 +15,7 @@ type Column struct {
 	Ratios  recipe.Ratios  `json:"ratios" doc:"The recipe by weight"`
 	Left    []string       `json:"left" doc:"Lines that have no weight to be had"`
 	Bakes   []BakeReading  `json:"bakes" doc:"Times and temperatures in its method"`
-	Verdict Verdict        `json:"verdict" doc:"What it came to"`
+	Verdict Verdict        `json:"verdict" enum:",works,nearly,fails" doc:"What it came to"`
 	Faults  []string       `json:"faults" doc:"Faults, by key"`
 	recipe  *recipe.Recipe // for what the method says
 }

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, ask } from './client'
 
@@ -15,7 +15,29 @@ export const useLadder = (id: Id) => useQuery({ queryKey: ['ladder', now(id)], e
 export const useDeeds = (id: Id) => useQuery({ queryKey: ['deeds', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/deeds', by(id))) })
 export const useDishes = (id: Id) => useQuery({ queryKey: ['dishes', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/dishes', by(id))) })
 export const useMined = (id: Id) => useQuery({ queryKey: ['mined', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/mined', by(id))) })
-export const useShots = (id: Id) => useQuery({ queryKey: ['shots', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shots', by(id))) })
+/** The first shots of a list, for the screens that go through them one by one. */
+export const useShots = (id: Id) =>
+  useQuery({ queryKey: ['shots', now(id)], enabled: known(id), queryFn: async () => (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { limit: 500 } } }))).rows })
+export type Sieve = { words: string; dish: string; kind: string; angle: string; light: string; vessel: string; hands: '' | 'more' | 'none' }
+/** A shot list in pages, sifted. */
+export const useList = (id: Id, sieve: Sieve) =>
+  useInfiniteQuery({
+    queryKey: ['list', now(id), sieve],
+    enabled: known(id),
+    initialPageParam: '',
+    queryFn: ({ pageParam }) => ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { ...sieve, after: pageParam, limit: 200 } } })),
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: (before) => before,
+  })
+export const useListCheck = (id: Id) => useQuery({ queryKey: ['check', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shots/check', by(id))) })
+export const useGrouping = (id: Id) => useQuery({ queryKey: ['grouping', now(id)], enabled: known(id), retry: false, queryFn: () => ask(api.GET('/api/shoots/{id}/shots/grouping', by(id))) })
+export const useAsides = (id: Id) => useQuery({ queryKey: ['asides', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/asides', by(id))) })
+export const useReferences = (id: Id) => useQuery({ queryKey: ['references', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/references', by(id))) })
+export const useTrials = (id: Id) => useQuery({ queryKey: ['trials', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/trials', by(id))) })
+export const useColours = (id: Id) => useQuery({ queryKey: ['colours', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/colours', by(id))) })
+export const useEating = (id: Id) => useQuery({ queryKey: ['eating', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/eating', by(id))) })
+export const useShopping = (id: Id) => useQuery({ queryKey: ['shopping', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shopping', by(id))) })
+export const useSeries = (id: Id) => useQuery({ queryKey: ['series', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/series', by(id))) })
 export const useFrames = (id: Id) => useQuery({ queryKey: ['frames', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/frames', by(id))) })
 export const useFinish = (id: Id) => useQuery({ queryKey: ['finish', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shots/{id}/finish', by(id))) })
 export const useOutlets = () => useQuery({ queryKey: ['outlets'], queryFn: () => ask(api.GET('/api/outlets')) })

@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/asides/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let a finding speak again */
+        delete: operations["takeUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colours/pick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Main colours of a picture */
+        post: operations["pickColours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}": {
         parameters: {
             query?: never;
@@ -56,6 +90,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/{id}/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A dish's colour plan */
+        get: operations["colours"];
+        /** Save a dish's colour plan */
+        put: operations["saveColours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/colours/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Colours that a recipe's ingredients suggest */
+        get: operations["recipeColours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}/drop": {
         parameters: {
             query?: never;
@@ -67,6 +136,24 @@ export interface paths {
         put?: never;
         /** Set a suggestion aside, or take it up again */
         post: operations["drop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/eating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who can eat a dish */
+        get: operations["eating"];
+        /** Mark whether a dish is fit for eating */
+        put: operations["markEating"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -90,6 +177,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/{id}/recipe.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recipe as made, JSON-LD */
+        get: operations["recipeLD"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/recipe.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recipe as made, for print */
+        get: operations["recipePDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a dish's shots up to its recipe */
+        post: operations["renew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}/shots": {
         parameters: {
             query?: never;
@@ -101,6 +239,58 @@ export interface paths {
         put?: never;
         /** Add a frame by hand */
         post: operations["addShot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A dish's trials and other sources */
+        get: operations["trials"];
+        put?: never;
+        /** Add a trial or another source */
+        post: operations["addTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/trials/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Trials read against each other */
+        get: operations["readTrials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/want": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how many supporting frames a dish is to have */
+        post: operations["want"];
         delete?: never;
         options?: never;
         head?: never;
@@ -192,6 +382,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/references/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what to take from a reference */
+        put: operations["saveReference"];
+        post?: never;
+        /** Take a reference away */
+        delete: operations["removeReference"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/references/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A reference's picture */
+        get: operations["referencePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find dishes and shots in all shoots */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set/try": {
         parameters: {
             query?: never;
@@ -241,6 +483,24 @@ export interface paths {
         post?: never;
         /** Take a shoot away */
         delete: operations["removeShoot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Findings set aside */
+        get: operations["asides"];
+        put?: never;
+        /** Set a finding aside, with the reason */
+        post: operations["setAside"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -332,6 +592,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/goods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how a thing is bought */
+        put: operations["saveGoods"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/ladder": {
         parameters: {
             query?: never;
@@ -383,6 +660,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/references": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pictures liked, and what to take from each */
+        get: operations["references"];
+        put?: never;
+        /** Add a picture or a note */
+        post: operations["addReference"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot's dishes divided into days */
+        get: operations["series"];
+        /** Save what the days offer and cost */
+        put: operations["saveSeries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to buy for a shoot */
+        get: operations["shopping"];
+        /** Save what was decided about the shopping */
+        put: operations["saveShopping"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shopping as CSV */
+        get: operations["shoppingCSV"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shopping.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shopping for print */
+        get: operations["shoppingPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/shots": {
         parameters: {
             query?: never;
@@ -418,6 +783,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/shots.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shot list for print */
+        get: operations["shotsPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shots/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a list lacks or overdoes */
+        get: operations["checkList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shots/group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the list into the order with the fewest sets */
+        post: operations["groupList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shots/grouping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The order with the fewest sets */
+        get: operations["grouping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/shots/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a try on a list */
+        post: operations["tryList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/undo": {
         parameters: {
             query?: never;
@@ -442,7 +892,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** A shot */
+        get: operations["shot"];
         /** Change a shot */
         put: operations["saveShot"];
         post?: never;
@@ -498,6 +949,23 @@ export interface paths {
         get: operations["finish"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make one frame of two */
+        post: operations["mergeShots"];
         delete?: never;
         options?: never;
         head?: never;
@@ -658,6 +1126,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save a trial */
+        put: operations["saveTrial"];
+        post?: never;
+        /** Take a trial away */
+        delete: operations["removeTrial"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/adopt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a trial the dish's recipe */
+        post: operations["adoptTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -714,9 +1217,67 @@ export interface components {
             /** @description What they said */
             words: string;
         };
+        Aside: {
+            /** @description Why it was set aside */
+            because: string;
+            /** @description Stable name of the check */
+            code: string;
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /** @description What the finding is about: key of a dish, a shot, or the shoot */
+            place: string;
+            /** @description Its shoot */
+            readonly shootId: string;
+            /** @description The finding's subject */
+            subject: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        AsideEdit: {
+            /** @description Why it is set aside */
+            because: string;
+            /** @description Stable name of the check */
+            code: string;
+            /** @description What the finding is about: key of a dish, a shot, or the shoot */
+            place: string;
+            /** @description The finding's subject, to tell two of one check apart */
+            subject: string;
+        };
+        Basket: {
+            /** @description What was decided */
+            choices: components["schemas"]["ShoppingChoices"];
+            /** @description What is made, and how often */
+            cooked: components["schemas"]["Cooked"][];
+            /** @description Of all prices */
+            currency: string;
+            /** @description How the studio buys the things on this list */
+            goods: components["schemas"]["GoodsRow"][];
+            /** @description What to buy */
+            list: components["schemas"]["ShoppingList"];
+            /**
+             * Format: int64
+             * @description Of the choices; 0 before the first
+             */
+            version: number;
+        };
         Brief: {
+            /** @description Dishes thought of, with what spoke for and against each */
+            candidates: components["schemas"]["Candidate"][];
             /** @description What must come out */
             deliverables: components["schemas"]["Deliverable"][];
+            /**
+             * Format: int64
+             * @description Pairs of hands on the day, the photographer's included; 0 while open
+             */
+            hands: number;
             /** @description Client's colours, #rrggbb */
             houseColours: string[];
             /** @description In what manner: light, style, order */
@@ -849,6 +1410,17 @@ export interface components {
              */
             widestAperture: number;
         };
+        Candidate: {
+            /** @description What speaks for it or against it */
+            because: string;
+            /** @description The dish */
+            name: string;
+            /**
+             * @description What was decided
+             * @enum {string}
+             */
+            state: "open" | "chosen" | "dropped";
+        };
         Card: {
             /**
              * Format: double
@@ -888,9 +1460,169 @@ export interface components {
              */
             yMm: number;
         };
+        Change: {
+            /**
+             * Format: double
+             * @description Percent after; 0 when it is not in
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description Percent before; 0 when it was not in
+             */
+            before: number;
+            /** @description The thing */
+            item: string;
+            /**
+             * @description What happened to it
+             * @enum {string}
+             */
+            kind: "more" | "less" | "added" | "left out";
+        };
         Climb: {
             /** @description Brief to Back */
             rungs: components["schemas"]["RailRung"][];
+        };
+        ColourChoice: {
+            /** @description Why it suits */
+            because: string;
+            /** @description #rrggbb */
+            hex: string;
+            /** @description In words */
+            name: string;
+            /** @description What the score is made of */
+            parts: components["schemas"]["ColourScore"][];
+            /**
+             * Format: double
+             * @description 0 to 100
+             */
+            score: number;
+        };
+        ColourPalette: {
+            /** @description Colours for one small thing beside */
+            accents: components["schemas"]["ColourChoice"][];
+            /** @description What to think about */
+            findings: components["schemas"]["Finding"][];
+            /** @description Colours for table or backdrop, best first */
+            grounds: components["schemas"]["ColourChoice"][];
+            /** @description Every colour of the plan on the wheel */
+            points: components["schemas"]["ColourPoint"][];
+            /** @description Figures of the palette */
+            readings: components["schemas"]["Reading"][];
+            /** @description The schools of ground, each with its reason */
+            schools: components["schemas"]["ColourSchool"][];
+            /** @description Colours for plate, bowl or glass, best first */
+            vessels: components["schemas"]["ColourChoice"][];
+        };
+        ColourPart: {
+            /**
+             * @description Where the colour came from
+             * @enum {string}
+             */
+            from: "typed" | "picture" | "table";
+            /** @description Its colour, #rrggbb */
+            hex: string;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: double
+             * @description Its part among the food; only the relation counts
+             */
+            share: number;
+        };
+        ColourPatch: {
+            /**
+             * Format: double
+             * @description Mean distance of its pixels from it, OKLab; small is flat colour
+             */
+            even: number;
+            /** @description The colour, #rrggbb */
+            hex: string;
+            /** @description The colour in words */
+            name: string;
+            /**
+             * Format: double
+             * @description Part of the picture it covers, 0 to 1
+             */
+            share: number;
+        };
+        ColourPlan: {
+            /** @description One more colour beside them, #rrggbb; empty for none */
+            accent: string;
+            /** @description Colours of the dish */
+            food: components["schemas"]["ColourPart"][];
+            /** @description Colour of the table or backdrop, #rrggbb; empty while open */
+            ground: string;
+            /**
+             * @description Quiet ground that lets the food sing, or bold ground on purpose
+             * @enum {string}
+             */
+            school: "quiet" | "bold";
+            /** @description Colour of plate, bowl or glass, #rrggbb; empty while open */
+            vessel: string;
+        };
+        ColourPoint: {
+            /**
+             * Format: double
+             * @description OKLCH chroma
+             */
+            chroma: number;
+            /** @description #rrggbb */
+            hex: string;
+            /**
+             * Format: double
+             * @description OKLCH hue; means nothing when Chroma is near 0
+             */
+            hueDeg: number;
+            /** @description Whose colour it is */
+            name: string;
+            /**
+             * Format: double
+             * @description Its part of the food; 0 for what is no food
+             */
+            percent: number;
+            /**
+             * @description What it is the colour of
+             * @enum {string}
+             */
+            role: "food" | "vessel" | "ground" | "accent";
+            /** @description The colour in words */
+            words: string;
+        };
+        ColourSchool: {
+            /** @description quiet or bold */
+            key: string;
+            /** @description Its name and reason in a sentence */
+            words: string;
+        };
+        ColourScore: {
+            /** @description What was looked at */
+            name: string;
+            /**
+             * Format: double
+             * @description 0 to 1
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description How much it counts; the weights of a score add up to 1
+             */
+            weight: number;
+            /** @description What was found */
+            words: string;
+        };
+        Cooked: {
+            /** @description Key of the dish or trial */
+            id: string;
+            /**
+             * @description Which of the two
+             * @enum {string}
+             */
+            kind: "dish" | "trial";
+            /** @description What it is */
+            name: string;
+            /** @description How often it is made */
+            times: string;
         };
         Copy: {
             /**
@@ -900,6 +1632,13 @@ export interface components {
             verifiedAt: string;
             /** @description Which store */
             where: string;
+        };
+        Count: {
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
         };
         Crop: {
             /**
@@ -1004,6 +1743,8 @@ export interface components {
             shape: string;
         };
         Dish: {
+            /** @description Its colours and what it stands on */
+            colour: components["schemas"]["ColourPlan"];
             /**
              * Format: date-time
              * @description When it was made
@@ -1011,6 +1752,8 @@ export interface components {
             readonly createdAt: string;
             /** @description Keys of proposals set aside */
             dropped: string[];
+            /** @description Whether it is fit for eating */
+            eating: components["schemas"]["EatingMark"];
             /**
              * @description Shape as a camera meets it
              * @enum {string}
@@ -1029,7 +1772,23 @@ export interface components {
             readonly shootId: string;
             /**
              * Format: int64
+             * @description Supporting frames wanted beside the final
+             */
+            supporting: number;
+            /**
+             * Format: int64
              * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        DishColours: {
+            /** @description What they come to */
+            palette: components["schemas"]["ColourPalette"];
+            /** @description The colours */
+            plan: components["schemas"]["ColourPlan"];
+            /**
+             * Format: int64
+             * @description Version of the dish
              */
             version: number;
         };
@@ -1051,6 +1810,25 @@ export interface components {
              */
             version: number;
         };
+        Division: {
+            /** @description Day by day */
+            days: components["schemas"]["PlannedDay"][];
+            /**
+             * Format: double
+             * @description All of it
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description All of it
+             */
+            priceMinor: number;
+            /**
+             * Format: int64
+             * @description Sets built
+             */
+            setups: number;
+        };
         DropRequest: {
             /** @description True to set aside */
             dropped: boolean;
@@ -1070,6 +1848,45 @@ export interface components {
             lowMin: number;
             /** @description As it stands in the step */
             written: string;
+        };
+        Eating: {
+            /** @description Whether it is fit for eating */
+            mark: components["schemas"]["EatingMark"];
+            /** @description What is in it */
+            report: components["schemas"]["EatingReport"];
+            /**
+             * Format: int64
+             * @description Version of the dish
+             */
+            version: number;
+        };
+        EatingContains: {
+            /** @description Whether it depends on which kind is bought */
+            maybe: boolean;
+            /** @description The allergen, as Regulation (EU) 1169/2011 Annex II groups them */
+            name: string;
+            /** @description Ingredients that carry it */
+            words: string[];
+        };
+        EatingMark: {
+            /** @description Whether it was made unfit for eating */
+            altered: boolean;
+            /** @description What was done to it: coated, glued, sprayed, stood too long */
+            why: string;
+        };
+        EatingReport: {
+            /** @description Ingredients with alcohol */
+            alcohol: string[];
+            /** @description What has to be named */
+            allergens: components["schemas"]["EatingContains"][];
+            /** @description Ingredients that are no food for vegans */
+            animal: string[];
+            /** @description What to see to */
+            findings: components["schemas"]["Finding"][];
+            /** @description Ingredients that are no food for vegetarians */
+            meat: string[];
+            /** @description Lines not understood: look at these yourself */
+            unread: string[];
         };
         Edit: {
             /** @description New yes or no */
@@ -1219,6 +2036,78 @@ export interface components {
              */
             widthPx: number;
         };
+        GoodsRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description How it is bought */
+            goods: components["schemas"]["ShoppingGoods"];
+            /** @description Key of the row */
+            readonly id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        GoodsSave: {
+            /** @description How it is bought */
+            goods: components["schemas"]["ShoppingGoods"];
+            /** @description Key of the goods; empty for new ones */
+            id: string;
+            /**
+             * Format: int64
+             * @description The version read; 0 for new ones
+             */
+            version: number;
+        };
+        Grouping: {
+            /**
+             * Format: int64
+             * @description No order builds fewer
+             */
+            bound: number;
+            /** @description Whether the order found is the best there is */
+            exact: boolean;
+            /** @description Keys of the shots in the order found */
+            order: string[];
+            /** @description The saving with its working */
+            reading: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description Minutes saved by it
+             */
+            savedMin: number;
+            /**
+             * Format: int64
+             * @description Sets built in the order found
+             */
+            sets: number;
+            /**
+             * Format: int64
+             * @description Sets built when the list is taken as it stands
+             */
+            was: number;
+        };
+        Hit: {
+            /** @description Its key */
+            id: string;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "dish" | "shot";
+            /** @description Name of its shoot */
+            shoot: string;
+            /** @description Its shoot */
+            shootId: string;
+            /** @description What it is called */
+            title: string;
+            /** @description The ingredient that was found, for a dish found by one; the dish, for a shot */
+            with: string;
+        };
         Ingredient: {
             /** @description Heading it stands under */
             group: string;
@@ -1314,6 +2203,16 @@ export interface components {
             /** @description What this step does, in plain words */
             words: string;
         };
+        ListPage: {
+            /** @description What the whole list can be sifted by */
+            lists: components["schemas"]["ListWords"];
+            /** @description Ask after this key for more; empty when there is no more */
+            next: string;
+            /** @description The shots */
+            rows: components["schemas"]["ListedShot"][];
+            /** @description Of the whole list, whatever was asked for */
+            sums: components["schemas"]["ListSums"];
+        };
         ListRead: {
             /**
              * Format: int64
@@ -1326,6 +2225,36 @@ export interface components {
              */
             changed: number;
         };
+        ListSums: {
+            /**
+             * Format: int64
+             * @description Shots that need more hands
+             */
+            hands: number;
+            /**
+             * Format: int64
+             * @description Safe frames
+             */
+            safe: number;
+            /**
+             * Format: int64
+             * @description Times a set is built when the list is taken in its order
+             */
+            sets: number;
+            /**
+             * Format: int64
+             * @description Shots
+             */
+            shots: number;
+        };
+        ListWords: {
+            /** @description Angles */
+            angles: string[];
+            /** @description Lights */
+            lights: string[];
+            /** @description Vessels */
+            vessels: string[];
+        };
         ListedShot: {
             /** @description Name of its dish */
             dish: string;
@@ -1333,6 +2262,8 @@ export interface components {
             mark: components["schemas"]["Mark"];
             /** @description The shot */
             shot: components["schemas"]["Shot"];
+            /** @description How it would look, from its set or from angle and form */
+            sketch: components["schemas"]["Sketch"];
         };
         Mark: {
             /**
@@ -1345,15 +2276,42 @@ export interface components {
             /** @description Bottom first */
             rungs: components["schemas"]["Rung"][];
         };
+        MarkEatingRequest: {
+            /** @description Whether it was made unfit for eating */
+            altered: boolean;
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
+            /** @description What was done to it: coated, glued, sprayed, stood too long */
+            why: string;
+        };
+        MergeShotsRequest: {
+            /** @description Key of the shot that is taken in */
+            other: string;
+        };
         MinedDish: {
             /** @description Main angle for this form */
             angle: string;
             /** @description Why that angle */
             because: string;
+            /**
+             * Format: int64
+             * @description Shots on the list that the recipe has left behind
+             */
+            behind: number;
             /** @description Suggested frames in shooting order */
             frames: components["schemas"]["MinedFrame"][];
             /** @description Steps that cannot be undone */
             irreversible: components["schemas"]["Irreversible"][];
+            /** @description On the list, but the recipe no longer suggests them */
+            orphans: components["schemas"]["Orphan"][];
+            /**
+             * Format: int64
+             * @description Supporting frames wanted beside the final
+             */
+            supporting: number;
         };
         MinedFrame: {
             /** @description Angle word */
@@ -1364,6 +2322,8 @@ export interface components {
             cause: string;
             /** @description What goes with it for safety, or empty */
             caution: string;
+            /** @description For one on the list: what the recipe now says otherwise */
+            changed: string[];
             /** @description For a safe frame: the step that cannot be undone */
             guards: string;
             /**
@@ -1373,10 +2333,16 @@ export interface components {
             hands: number;
             /** @description How long it holds before the lens */
             hold: string;
+            /** @description For one on the list: what you changed and would keep */
+            kept: string[];
             /** @description Stable name within the dish */
             key: string;
             /** @description What the frame is for */
             kind: string;
+            /** @description Where the light comes from, in a word */
+            light: string;
+            /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
+            pick: boolean;
             /** @description The shot it became, or empty */
             shotId: string;
             /** @description Whether the shutter speed decides how it looks */
@@ -1393,6 +2359,10 @@ export interface components {
             step: number;
             /** @description What it shows */
             title: string;
+            /** @description What moves it, in a word; empty when nothing does */
+            tool: string;
+            /** @description What it is in or on, in a word; empty when it lies on the ground */
+            vessel: string;
         };
         Mood: {
             /**
@@ -1409,6 +2379,14 @@ export interface components {
         MoveShotRequest: {
             /** @description Key of the shot it goes before; empty for last */
             before: string;
+        };
+        Orphan: {
+            /** @description What it is for */
+            kind: string;
+            /** @description The shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
         };
         Outlet: {
             /** @description Stable name */
@@ -1460,6 +2438,44 @@ export interface components {
              */
             role: "owner" | "crew";
         };
+        PlannedDay: {
+            /** @description Keys of the dishes */
+            dishes: string[];
+            /**
+             * Format: double
+             * @description Before the lens and at set-ups
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description Room, hands, sets and packs
+             */
+            priceMinor: number;
+            /**
+             * Format: int64
+             * @description Sets built
+             */
+            setups: number;
+            /** @description Things of which dishes of this day share a pack */
+            shared: string[];
+        };
+        PlannedDish: {
+            /** @description Things it takes that are sold in packs */
+            buys: string[];
+            /** @description How the minutes were counted, or that they are your own */
+            counted: string;
+            /** @description Key of the dish */
+            id: string;
+            /**
+             * Format: double
+             * @description Before the lens, set-up apart
+             */
+            minutes: number;
+            /** @description What it is */
+            name: string;
+            /** @description Angle and light it is built for */
+            setup: string;
+        };
         PlannedSet: {
             /** @description The set */
             set: components["schemas"]["Set"];
@@ -1485,6 +2501,46 @@ export interface components {
             title: string;
             /** @description Kind of problem */
             type: string;
+        };
+        Proposal: {
+            /** @description Angle word */
+            angle: string;
+            /** @description Why it is suggested */
+            because: string;
+            /** @description The word or ingredient that caused it */
+            cause: string;
+            /** @description What goes with it for safety, or empty */
+            caution: string;
+            /** @description For a safe frame: the step that cannot be undone */
+            guards: string;
+            /**
+             * Format: int64
+             * @description Pairs of hands besides the photographer's
+             */
+            hands: number;
+            /** @description How long it holds before the lens */
+            hold: string;
+            /** @description Stable name within the dish */
+            key: string;
+            /** @description What the frame is for */
+            kind: string;
+            /** @description Where the light comes from, in a word */
+            light: string;
+            /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
+            pick: boolean;
+            /** @description Whether the shutter speed decides how it looks */
+            shutter: boolean;
+            /**
+             * Format: int64
+             * @description Step of the method it belongs to, from 0; -1 before the method, the number of steps when after it
+             */
+            step: number;
+            /** @description What it shows */
+            title: string;
+            /** @description What moves it, in a word; empty when nothing does */
+            tool: string;
+            /** @description What it is in or on, in a word; empty when it lies on the ground */
+            vessel: string;
         };
         Publication: {
             /** @description The outlet's receipt, or why it refused */
@@ -1607,6 +2663,51 @@ export interface components {
             /** @description How much it makes, as written */
             yield: string;
         };
+        Reference: {
+            /** @description The dish it is for, or empty for the whole shoot */
+            dishId: string;
+            /** @description Where it was seen */
+            from: string;
+            /** @description What to take: styling, light, mood, angle, prop, colour, crop */
+            takes: string[];
+            /** @description What to look at in it */
+            words: string;
+        };
+        ReferenceRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /**
+             * Format: int64
+             * @description Height
+             */
+            readonly heightPx: number;
+            /** @description Key of the row */
+            readonly id: string;
+            /**
+             * Format: int64
+             * @description Order in the shoot
+             */
+            readonly position: number;
+            /** @description What to take */
+            reference: components["schemas"]["Reference"];
+            /** @description Hash of the picture; empty for a note */
+            readonly sha256: string;
+            /** @description Its shoot */
+            readonly shootId: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+            /**
+             * Format: int64
+             * @description Width
+             */
+            readonly widthPx: number;
+        };
         Report: {
             /**
              * Format: double
@@ -1664,6 +2765,119 @@ export interface components {
             name: string;
             /** @description Whether the shot stands on it or above */
             reached: boolean;
+        };
+        SaveColoursRequest: {
+            /** @description The colours */
+            plan: components["schemas"]["ColourPlan"];
+            /**
+             * Format: int64
+             * @description The version of the dish read
+             */
+            version: number;
+        };
+        SaveReferenceRequest: {
+            /** @description The dish it is for, or empty for the whole shoot */
+            dishId: string;
+            /** @description Where it was seen */
+            from: string;
+            /** @description What to take: styling, light, mood, angle, prop, colour, crop */
+            takes: string[];
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
+            /** @description What to look at in it */
+            words: string;
+        };
+        SaveSeriesRequest: {
+            /** @description What days offer and cost */
+            terms: components["schemas"]["SeriesTerms"];
+            /**
+             * Format: int64
+             * @description The version read; 0 before the first
+             */
+            version: number;
+        };
+        SaveShoppingRequest: {
+            /** @description What was decided */
+            choices: components["schemas"]["ShoppingChoices"];
+            /**
+             * Format: int64
+             * @description The version read; 0 before the first
+             */
+            version: number;
+            /** @description What was done, for undo; or empty */
+            words: string;
+        };
+        SeriesOwn: {
+            /** @description The dish */
+            dishId: string;
+            /**
+             * Format: double
+             * @description Minutes before the lens, set-up apart
+             */
+            minutes: number;
+        };
+        SeriesPlan: {
+            /** @description One dish a day; null when there is none */
+            apart: components["schemas"]["Division"];
+            /** @description The plan; null when there is none */
+            best: components["schemas"]["Division"];
+            /**
+             * Format: int64
+             * @description No plan is cheaper than this
+             */
+            boundMinor: number;
+            /** @description What is divided */
+            dishes: components["schemas"]["PlannedDish"][];
+            /** @description Whether no plan can be cheaper */
+            exact: boolean;
+            /** @description Why there is no plan, or empty */
+            problem: string;
+            /** @description What the plan saves */
+            readings: components["schemas"]["Reading"][];
+            /** @description What days offer and cost */
+            terms: components["schemas"]["SeriesTerms"];
+            /**
+             * Format: int64
+             * @description Version of the terms; 0 before the first
+             */
+            version: number;
+        };
+        SeriesTerms: {
+            /**
+             * @description Of all prices of this shoot
+             * @enum {string}
+             */
+            currency: "GBP" | "EUR" | "USD";
+            /**
+             * Format: double
+             * @description Minutes of a day before the lens, set-ups included
+             */
+            dayMin: number;
+            /**
+             * Format: int64
+             * @description What a day costs: room and hands, minor units
+             */
+            dayMinor: number;
+            /** @description Dishes whose time is known better than by counting frames */
+            minutesOwn: components["schemas"]["SeriesOwn"][];
+            /**
+             * Format: int64
+             * @description Days there are; 0 for as many as needed
+             */
+            mostDays: number;
+            /**
+             * Format: double
+             * @description Minutes to build a set
+             */
+            setupMin: number;
+            /**
+             * Format: int64
+             * @description What a set costs beside its time, minor units
+             */
+            setupMinor: number;
         };
         Set: {
             /** @description Camera and lens */
@@ -1774,6 +2988,156 @@ export interface components {
              */
             version: number;
         };
+        ShoppingChoices: {
+            /** @description Lines written by hand */
+            extra: components["schemas"]["ShoppingExtra"][];
+            /** @description Spares that differ from the usual */
+            spares: components["schemas"]["ShoppingSpare"][];
+            /** @description Keys of lines that are bought */
+            ticked: string[];
+            /** @description How many times a dish or trial is made; a dish once and a trial not at all unless said */
+            times: components["schemas"]["ShoppingTimes"][];
+        };
+        ShoppingExtra: {
+            /** @description Key of the line */
+            key: string;
+            /** @description Where */
+            shop: string;
+            /** @description What to buy */
+            words: string;
+        };
+        ShoppingGoods: {
+            /** @description Where in the shop */
+            aisle: string;
+            /**
+             * @description Bought on the day, or ahead; empty to take it from the table
+             * @enum {string}
+             */
+            fresh: "" | "day" | "keeps";
+            /** @description How much is in a pack; 0 when it is bought loose */
+            pack: string;
+            /** @description Unit of the pack: g, ml, tin; empty for a count */
+            packUnit: string;
+            /**
+             * Format: int64
+             * @description Price of a pack, or of one when loose, in minor units; 0 when not known
+             */
+            priceMinor: number;
+            /** @description Where it is bought */
+            shop: string;
+            /** @description How much is in the cupboard */
+            stock: string;
+            /** @description Unit of the stock */
+            stockUnit: string;
+            /** @description The thing, as recipes call it */
+            thing: string;
+        };
+        ShoppingLine: {
+            /** @description Where in the shop */
+            aisle: string;
+            /** @description What to ask for, or empty */
+            care: string;
+            /**
+             * Format: int64
+             * @description Price, minor units
+             */
+            costMinor: number;
+            /** @description Whether the cupboard has enough */
+            covered: boolean;
+            /** @description To be bought on the day */
+            fresh: boolean;
+            /** @description What is in the cupboard, or empty */
+            inHouse: string;
+            /** @description Stable name of the line */
+            key: string;
+            /** @description What is left over after the day, or empty */
+            left: string;
+            /** @description What the recipes take, in Unit */
+            need: string;
+            /** @description What the recipes take */
+            needShown: string;
+            /**
+             * Format: int64
+             * @description Packs, or pieces when loose; 0 when the cupboard has enough or no pack is known
+             */
+            packs: number;
+            /** @description Whether a price is known */
+            priced: boolean;
+            /** @description Why packs could not be worked out, or empty */
+            problem: string;
+            /** @description Where */
+            shop: string;
+            /** @description What to buy */
+            shown: string;
+            /** @description Bought beside, in Unit */
+            spare: string;
+            /** @description Why there are spares, or empty */
+            spareWhy: string;
+            /** @description The thing */
+            thing: string;
+            /** @description Whether it is bought */
+            ticked: boolean;
+            /** @description g, ml, a named piece, or empty for a count */
+            unit: string;
+            /** @description What each recipe takes */
+            uses: components["schemas"]["ShoppingUse"][];
+            /** @description How the amount came about */
+            working: components["schemas"]["Line"][];
+        };
+        ShoppingList: {
+            /**
+             * Format: int64
+             * @description Of all lines with a price, minor units
+             */
+            costMinor: number;
+            /** @description Written by hand */
+            extra: components["schemas"]["ShoppingExtra"][];
+            /** @description By shop, aisle and thing */
+            lines: components["schemas"]["ShoppingLine"][];
+            /** @description Left out: it comes from the tap */
+            tap: string[];
+            /**
+             * Format: int64
+             * @description Lines bought
+             */
+            ticked: number;
+            /**
+             * Format: int64
+             * @description Lines that have to be bought at all
+             */
+            toBuy: number;
+            /**
+             * Format: int64
+             * @description Lines to buy without a price
+             */
+            unpriced: number;
+            /** @description Not understood: read these yourself */
+            unread: components["schemas"]["ShoppingUnread"][];
+        };
+        ShoppingSpare: {
+            /** @description In the line's own unit: g, ml, or pieces */
+            amount: string;
+            /** @description Key of the line */
+            key: string;
+        };
+        ShoppingTimes: {
+            /** @description Key of the dish or trial */
+            id: string;
+            /** @description 0 leaves it out */
+            times: string;
+        };
+        ShoppingUnread: {
+            /** @description The dish or trial */
+            dish: string;
+            /** @description The line */
+            written: string;
+        };
+        ShoppingUse: {
+            /** @description The dish or trial */
+            dish: string;
+            /** @description How much it takes */
+            shown: string;
+        };
         Shot: {
             /** @description Angle word */
             angle: string;
@@ -1803,6 +3167,12 @@ export interface components {
             readonly id: string;
             /** @description What the frame is for */
             kind: string;
+            /** @description Where the light comes from, in a word */
+            light: string;
+            /** @description Keys of proposals that this frame shows too */
+            merged: string[];
+            /** @description The proposal as it was accepted, to tell a person's changes from the recipe's */
+            readonly mined: components["schemas"]["Proposal"];
             /**
              * Format: int64
              * @description Order in the shoot
@@ -1823,11 +3193,15 @@ export interface components {
             ticks: components["schemas"]["Tick"][];
             /** @description What it shows */
             title: string;
+            /** @description What moves the food */
+            tool: string;
             /**
              * Format: int64
              * @description Counts saves; send back the one you read
              */
             version: number;
+            /** @description What it is in or on */
+            vessel: string;
         };
         ShotAdd: {
             /** @description Angle word */
@@ -1839,10 +3213,14 @@ export interface components {
             hands: number;
             /** @description What the frame is for */
             kind: string;
+            /** @description Where the light comes from, in a word */
+            light: string;
             /** @description Whether the shutter speed decides how it looks */
             shutter: boolean;
             /** @description What it shows */
             title: string;
+            /** @description What it is in or on */
+            vessel: string;
         };
         ShotSave: {
             /** @description Angle word */
@@ -1852,6 +3230,8 @@ export interface components {
              * @description Pairs of hands besides the photographer's
              */
             hands: number;
+            /** @description Where the light comes from, in a word */
+            light: string;
             /** @description Whether the shutter speed decides how it looks */
             shutter: boolean;
             /** @description What it shows */
@@ -1861,6 +3241,8 @@ export interface components {
              * @description The version read
              */
             version: number;
+            /** @description What it is in or on */
+            vessel: string;
         };
         ShownIngredient: {
             /** @description Heading it stands under */
@@ -1885,6 +3267,33 @@ export interface components {
         SignInRequest: {
             email: string;
             password: string;
+        };
+        Sketch: {
+            /**
+             * Format: int64
+             * @description Height of the drawing, units
+             */
+            height: number;
+            /** @description Drawn from a set that was built; else from angle and form */
+            set: boolean;
+            /** @description Back to front */
+            shapes: components["schemas"]["SketchShape"][];
+            /**
+             * Format: int64
+             * @description Width of the drawing, units
+             */
+            width: number;
+        };
+        SketchShape: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "wall" | "table" | "vessel" | "rim" | "food";
+            /** @description SVG path in the drawing's units */
+            path: string;
         };
         Span: {
             /** @description True when there is no far end */
@@ -1943,8 +3352,22 @@ export interface components {
              * @description Degrees Celsius
              */
             celsiusDeg: number;
+            /**
+             * Format: double
+             * @description The same in degrees Fahrenheit
+             */
+            fahrenheitDeg: number;
             /** @description As it stands in the step */
             written: string;
+        };
+        TermsOf: {
+            /** @description What days offer and cost */
+            terms: components["schemas"]["SeriesTerms"];
+            /**
+             * Format: int64
+             * @description Counts saves; 0 before the first
+             */
+            version: number;
         };
         Tick: {
             /**
@@ -1961,6 +3384,205 @@ export interface components {
             /** @description Which step */
             key: string;
         };
+        Trial: {
+            /** @description When it was cooked, YYYY-MM-DD, or empty */
+            day: string;
+            /** @description Faults from the vocabulary, by key */
+            faults: string[];
+            /**
+             * @description A version cooked here, or another source's recipe
+             * @enum {string}
+             */
+            kind: "trial" | "source";
+            /** @description What it is called */
+            name: string;
+            /** @description The recipe as made */
+            recipe: components["schemas"]["Recipe"];
+            /** @description What happened, in words */
+            result: string;
+            /**
+             * @description What it came to
+             * @enum {string}
+             */
+            verdict: "" | "works" | "nearly" | "fails";
+        };
+        TrialBakeReading: {
+            /**
+             * @description Which of the two
+             * @enum {string}
+             */
+            kind: "temperature" | "time";
+            /**
+             * Format: double
+             * @description °C, or minutes
+             */
+            value: number;
+            /** @description As it is shown */
+            words: string;
+        };
+        TrialBench: {
+            /** @description All of them side by side as ratios */
+            comparison: components["schemas"]["TrialComparison"];
+            /** @description The vocabulary of faults */
+            faults: components["schemas"]["TrialFault"][];
+            /** @description What to try next */
+            ideas: components["schemas"]["TrialIdea"][];
+            /** @description Each trial against the one before */
+            steps: components["schemas"]["TrialStep"][];
+        };
+        TrialCause: {
+            /** @description The cause */
+            because: string;
+            /** @description What to change next */
+            try: string;
+        };
+        TrialCell: {
+            /**
+             * Format: double
+             * @description Weight as written
+             */
+            grams: number;
+            /** @description Whether it is in */
+            in: boolean;
+            /**
+             * Format: double
+             * @description Of the base, or of the whole; 0 when it is not in
+             */
+            percent: number;
+        };
+        TrialColumn: {
+            /** @description Times and temperatures in its method */
+            bakes: components["schemas"]["TrialBakeReading"][];
+            /** @description Faults, by key */
+            faults: string[];
+            /** @description Key of the trial; empty for the dish's own recipe */
+            id: string;
+            /** @description Lines that have no weight to be had */
+            left: string[];
+            /** @description What it is called */
+            name: string;
+            /** @description The recipe by weight */
+            ratios: components["schemas"]["Ratios"];
+            /**
+             * @description What it came to
+             * @enum {string}
+             */
+            verdict: "" | "works" | "nearly" | "fails";
+        };
+        TrialComparison: {
+            /** @description The ingredient that counts as 100, or empty for the whole */
+            base: string;
+            /** @description Ingredients that are in all of them and can be the base */
+            bases: string[];
+            /** @description The recipes */
+            columns: components["schemas"]["TrialColumn"][];
+            /** @description Ingredients, where they differ most first */
+            lines: components["schemas"]["TrialLine"][];
+        };
+        TrialFault: {
+            /** @description Usual causes, likeliest first */
+            causes: components["schemas"]["TrialCause"][];
+            /** @description Stable name */
+            key: string;
+            /** @description What is seen */
+            words: string;
+        };
+        TrialIdea: {
+            /** @description The usual cause */
+            because: string;
+            /** @description The fault, in words */
+            fault: string;
+            /**
+             * @description Not tried yet; tried and the fault stayed; tried and the fault went
+             * @enum {string}
+             */
+            state: "open" | "tried" | "helped";
+            /** @description What to change */
+            try: string;
+            /** @description What trials say: which one changed it, and by how much */
+            words: string;
+        };
+        TrialLine: {
+            /** @description One a column */
+            cells: components["schemas"]["TrialCell"][];
+            /** @description The thing */
+            item: string;
+            /**
+             * Format: double
+             * @description Largest less smallest, percent; where recipes differ most
+             */
+            spread: number;
+        };
+        TrialRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description Its dish */
+            readonly dishId: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /**
+             * Format: int64
+             * @description Order among the dish's trials
+             */
+            readonly position: number;
+            /** @description Its shoot */
+            readonly shootId: string;
+            /** @description What was made and what came of it */
+            trial: components["schemas"]["Trial"];
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        TrialSave: {
+            /** @description When it was cooked, or empty */
+            day: string;
+            /** @description Faults, by key */
+            faults: string[];
+            /** @description A line each */
+            ingredients: string;
+            /**
+             * @description A version cooked here, or another source's recipe
+             * @enum {string}
+             */
+            kind: "trial" | "source";
+            /** @description A line a step */
+            method: string;
+            /** @description What it is called */
+            name: string;
+            /** @description What happened */
+            result: string;
+            /**
+             * @description What it came to
+             * @enum {string}
+             */
+            verdict: "" | "works" | "nearly" | "fails";
+            /**
+             * Format: int64
+             * @description The version read; 0 for a new one
+             */
+            version: number;
+        };
+        TrialStep: {
+            /** @description The one before it */
+            against: string;
+            /** @description What changed, as parts of the whole */
+            changes: components["schemas"]["Change"][];
+            /** @description Faults that went, in words */
+            gone: string[];
+            /** @description Key of the trial */
+            id: string;
+            /** @description What changed in time and temperature */
+            method: string[];
+            /** @description The trial */
+            name: string;
+            /** @description Faults that came, in words */
+            new: string[];
+        };
         Try: {
             /** @description Changes that do it; empty when only hands can */
             edits: components["schemas"]["Edit"][];
@@ -1972,6 +3594,10 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             /** @description The set */
             set: components["schemas"]["Set"];
+        };
+        TryListRequest: {
+            /** @description What the try changes */
+            edits: components["schemas"]["Edit"][];
         };
         Vessel: {
             /** @description #rrggbb */
@@ -2002,6 +3628,13 @@ export interface components {
              */
             yMm: number;
         };
+        WantRequest: {
+            /**
+             * Format: int64
+             * @description Supporting frames beside the final
+             */
+            supporting: number;
+        };
         Words: {
             /** @description What the picture shows, for who cannot see it */
             alt: string;
@@ -2021,6 +3654,80 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    takeUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pickColours: {
+        parameters: {
+            query?: {
+                /** @description Most colours */
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourPatch"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     saveDish: {
         parameters: {
             query?: never;
@@ -2162,6 +3869,106 @@ export interface operations {
             };
         };
     };
+    colours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishColours"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveColours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveColoursRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishColours"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recipeColours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     drop: {
         parameters: {
             query?: never;
@@ -2184,6 +3991,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    eating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Eating"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    markEating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkEatingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Eating"];
+                };
             };
             /** @description Error */
             default: {
@@ -2228,6 +4103,106 @@ export interface operations {
             };
         };
     };
+    recipeLD: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recipePDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Count"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     addShot: {
         parameters: {
             query?: never;
@@ -2251,6 +4226,147 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shot"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialRow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readTrials: {
+        parameters: {
+            query?: {
+                /** @description Whose cups and spoons */
+                region?: string;
+                /** @description Ingredient that counts as 100; empty for the whole */
+                base?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    want: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dish"];
                 };
             };
             /** @description Error */
@@ -2420,6 +4536,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveReferenceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    referencePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                /** @description What to look for; three letters at least */
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hit"][];
                 };
             };
             /** @description Error */
@@ -2618,6 +4866,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    asides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aside"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsideEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aside"];
+                };
             };
             /** @description Error */
             default: {
@@ -2841,6 +5157,42 @@ export interface operations {
             };
         };
     };
+    saveGoods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoodsSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoodsRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ladder: {
         parameters: {
             query?: never;
@@ -2940,7 +5292,7 @@ export interface operations {
             };
         };
     };
-    shots: {
+    references: {
         parameters: {
             query?: never;
             header?: never;
@@ -2958,7 +5310,313 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListedShot"][];
+                    "application/json": components["schemas"]["ReferenceRow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSeriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsOf"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shopping: {
+        parameters: {
+            query?: {
+                /** @description Whose cups and spoons */
+                region?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Basket"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveShoppingRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shoppingCSV: {
+        parameters: {
+            query?: {
+                /** @description Whose cups and spoons */
+                region?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shoppingPDF: {
+        parameters: {
+            query?: {
+                /** @description Whose cups and spoons */
+                region?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shots: {
+        parameters: {
+            query?: {
+                /** @description In the title */
+                words?: string;
+                /** @description Only this dish's */
+                dish?: string;
+                /** @description Only of this kind */
+                kind?: string;
+                /** @description Only from this angle */
+                angle?: string;
+                /** @description Only in this light */
+                light?: string;
+                /** @description Only in this vessel */
+                vessel?: string;
+                /** @description Only those that need more hands, or those that do not */
+                hands?: "" | "more" | "none";
+                /** @description Key of the last one already seen */
+                after?: string;
+                /** @description Most shots in a page */
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListPage"];
                 };
             };
             /** @description Error */
@@ -3050,6 +5708,170 @@ export interface operations {
             };
         };
     };
+    shotsPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finding"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    groupList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Grouping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    grouping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Grouping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tryList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryListRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -3069,6 +5891,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Deed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shot"];
                 };
             };
             /** @description Error */
@@ -3239,6 +6093,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FinishList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mergeShots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeShotsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shot"];
                 };
             };
             /** @description Error */
@@ -3570,6 +6460,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Start"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    adoptTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dish"];
                 };
             };
             /** @description Error */

@@ -8,6 +8,7 @@ import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { day } from '../parts/shown'
+import BriefNav from './BriefNav.vue'
 import { questions, shapes, type Brief } from './brief'
 
 const route = useRoute()
@@ -42,6 +43,10 @@ function addDeliverable() {
   b.value?.deliverables.push({ name: '', count: 1, shape: '4:5', longPx: 1350, due: '' })
   draft.touch()
 }
+const states = { open: '○ open', chosen: '● chosen', dropped: '✕ dropped' } as const
+function addCandidate() {
+  b.value?.candidates.push({ name: '', because: '', state: 'open' }) // saved once it has a name
+}
 function addColour() {
   b.value?.houseColours.push('#5b6f8a')
   draft.touch()
@@ -50,6 +55,7 @@ function addColour() {
 
 <template>
   <ScreenFrame title="Brief">
+    <template #nav><BriefNav /></template>
     <template #head>
       <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
     </template>
@@ -94,6 +100,19 @@ function addColour() {
             <li><el-button size="small" :disabled="b.houseColours.length > 7" @click="addColour">Add a colour</el-button></li>
           </ul>
         </div>
+      </section>
+      <section aria-label="Hands and dishes">
+        <div class="hands"><label for="hands">Pairs of hands on the day, yours included</label><el-input-number id="hands" v-model="b.hands" :min="0" :max="40" aria-label="Pairs of hands on the day" @change="draft.touch" /><span class="soft small">{{ b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open' }}</span></div>
+        <h2>Dishes thought of</h2>
+        <p v-if="!b.candidates.length" class="soft small">Write down what you thought of and why you chose or dropped it; the next shoot can look back.</p>
+        <div v-for="(c, i) in b.candidates" :key="i" class="candidate">
+          <el-input v-model="c.name" :aria-label="`Dish ${i + 1}`" placeholder="Dish" maxlength="200" />
+          <el-select v-model="c.state" :aria-label="`What was decided about dish ${i + 1}`" @change="draft.touch"><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w" /></el-select>
+          <el-input v-model="c.because" :aria-label="`Why, dish ${i + 1}`" placeholder="What speaks for it or against it" maxlength="500" />
+          <el-button text :aria-label="`Remove dish ${i + 1}`" @click="b.candidates.splice(i, 1), draft.touch()">Remove</el-button>
+        </div>
+        <p v-for="f in (draft.error.value?.fields ?? []).filter((f) => f.field.includes('candidates'))" :key="f.field" class="bad">{{ f.words }}</p>
+        <el-button size="small" @click="addCandidate">Add a dish thought of</el-button>
       </section>
       <section v-if="b.kind === 'commission'" aria-label="Deliverables">
         <h2>Deliverables</h2>
@@ -156,6 +175,9 @@ h2 { margin-bottom: 8px; font-size: 18px; }
 .tone[aria-checked='true'] span { font-weight: 650; }
 .tone[aria-checked='true'] span::before { content: '✓ '; }
 .tone:focus-visible { outline: 3px solid var(--fl-fig); }
+.hands { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
+.hands label { font: 560 16px var(--fl-head); white-space: nowrap; }
+.candidate { display: grid; grid-template-columns: 2fr 130px 3fr auto; gap: 6px; margin-bottom: 6px; }
 .swatches { list-style: none; margin: 0; padding: 0; display: flex; flex-direction: column; gap: 4px; }
 .swatches li { display: flex; gap: 10px; align-items: center; }
 input[type='color'] { width: 54px; height: 34px; border: 1px solid var(--fl-line); padding: 2px; background: none; }

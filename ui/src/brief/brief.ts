@@ -4,7 +4,7 @@ export type Brief = Schema['Brief']
 
 export function emptyBrief(): Brief {
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-  return { kind: 'commission', who: '', what: '', when: '', zone, where: '', why: '', how: '', mood: { key: 'bright', colour: 'muted' }, houseColours: [], deliverables: [] }
+  return { kind: 'commission', who: '', what: '', when: '', zone, where: '', why: '', how: '', mood: { key: 'bright', colour: 'muted' }, houseColours: [], deliverables: [], hands: 0, candidates: [] }
 }
 
 /** The six questions in the order they are asked. */
@@ -18,3 +18,6 @@ export const questions = [
 ] as const
 
 export const shapes = ['4:5', '1:1', '9:16', '3:2', '2:3', '16:9']
+
+/** What can be taken from a reference, as the server takes it. */
+export const takes = ['styling', 'light', 'mood', 'angle', 'prop', 'colour', 'crop']

@@ -3,12 +3,16 @@ import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useDishes, useMined, useRefresh } from '../api/queries'
+import { useDishes, useEating, useMined, useRefresh } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
-import { angles, kindWords } from '../parts/shown'
+import { angles, kindWords, lights } from '../parts/shown'
+import DishNav from './DishNav.vue'
+import DishPicker from './DishPicker.vue'
+import EatingBox from './EatingBox.vue'
+import { asLines, asMethod } from './typed'
 
 const route = useRoute()
 const router = useRouter()
@@ -17,6 +21,7 @@ const refresh = useRefresh()
 const dishes = useDishes(shoot)
 const chosen = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
 const mined = useMined(() => chosen.value?.id ?? '')
+const eating = useEating(() => chosen.value?.id ?? '')
 const error = ref<unknown>()
 const busy = ref(false)
 
@@ -57,27 +62,9 @@ const sheet = ref(false)
 const draft = reactive({ id: '', version: 0, title: '', form: '' as Schema['DishEdit']['form'], ingredients: '', method: '' })
 const sheetError = ref<unknown>()
 
-function lines(d: Schema['Dish']) {
-  let group = ''
-  const out: string[] = []
-  for (const i of d.recipe.ingredients) {
-    if (i.group !== group) out.push((group = i.group) + ':')
-    out.push(i.written)
-  }
-  return out.join('\n')
-}
-function method(d: Schema['Dish']) {
-  let section = ''
-  const out: string[] = []
-  for (const s of d.recipe.steps) {
-    if (s.section !== section) out.push((section = s.section) + ':')
-    out.push(s.text)
-  }
-  return out.join('\n')
-}
 function type(d?: Schema['Dish']) {
   sheetError.value = undefined
-  Object.assign(draft, d ? { id: d.id, version: d.version, title: d.recipe.title, form: d.form, ingredients: lines(d), method: method(d) } : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' })
+  Object.assign(draft, d ? { id: d.id, version: d.version, title: d.recipe.title, form: d.form, ingredients: asLines(d.recipe), method: asMethod(d.recipe) } : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' })
   sheet.value = true
 }
 async function save() {
@@ -164,25 +151,33 @@ const remove = () =>
 
 const frames = computed(() => mined.data.value?.frames ?? [])
 const waiting = computed(() => frames.value.filter((f) => f.state === 'open'))
+const picked = computed(() => waiting.value.filter((f) => f.pick))
+const want = (n: number | undefined) => n !== undefined && act(() => ask(api.POST('/api/dishes/{id}/want', { params: { path: { id: chosen.value!.id } }, body: { supporting: n } })))
+const renew = () =>
+  act(async () => {
+    const { count } = await ask(api.POST('/api/dishes/{id}/renew', { params: { path: { id: chosen.value!.id } } }))
+    ElMessage({ message: `${count} ${count === 1 ? 'frame follows' : 'frames follow'} the recipe again. What you changed stayed yours.`, type: 'success' })
+  })
+const takeOff = (id: string) => act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id } } })))
 const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? []).map((i) => [i.step, i])))
 const unread = computed(() => chosen.value?.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
-const shutter = (f: Schema['MinedFrame']) => [f.angle, f.hands ? `${f.hands} more pair of hands` : '', f.shutter ? 'shutter matters' : '', f.hold].filter(Boolean).join(' · ')
+const shutter = (f: Schema['MinedFrame']) => [f.angle, f.light, [f.vessel, f.tool].filter(Boolean).join(' and '), f.hands ? `${f.hands} more pair of hands` : '', f.shutter ? 'shutter matters' : '', f.hold].filter(Boolean).join(' · ')
 
-const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '', hands: 0, shutter: false })
+const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '', light: '', vessel: '', hands: 0, shutter: false })
 const changeError = ref<unknown>()
 async function change(f: Schema['MinedFrame']) {
   changeError.value = undefined
   await act(async () => {
     let id = f.shotId
     if (!id) id = (await ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys: [f.key] } })))[0]!.id
-    const row = (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: shoot } } }))).find((s) => s.shot.id === id)!.shot
-    Object.assign(changing, { open: true, id, version: row.version, title: row.title, angle: row.angle, hands: row.hands, shutter: row.shutter })
+    const { version, title, angle, light, vessel, hands, shutter } = await ask(api.GET('/api/shots/{id}', { params: { path: { id } } }))
+    Object.assign(changing, { open: true, id, version, title, angle, light, vessel, hands, shutter })
   })
 }
 async function saveChange() {
   try {
-    const { id, version, title, angle, hands, shutter } = changing
-    await ask(api.PUT('/api/shots/{id}', { params: { path: { id } }, body: { version, title, angle, hands, shutter } }))
+    const { id, version, title, angle, light, vessel, hands, shutter } = changing
+    await ask(api.PUT('/api/shots/{id}', { params: { path: { id } }, body: { version, title, angle, light, vessel, hands, shutter } }))
     changing.open = false
     await refresh()
   } catch (e) {
@@ -193,12 +188,15 @@ watch(() => route.params.dish, () => (error.value = undefined))
 useKeys([
   { key: 't', does: 'Type a recipe', run: () => type() },
   { key: 'i', does: 'Import a recipe file', run: () => file.value?.click() },
-  { key: 'a', does: 'Put all suggestions on the list', run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))) },
+  { key: 'a', does: 'Put the picked frames on the list', run: () => void (picked.value.length && accept(picked.value.map((f) => f.key))) },
+  { key: 'A', does: 'Put every suggestion on the list', run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))) },
+  { key: 'u', does: 'Bring the list up to the recipe', run: () => void (mined.data.value?.behind && renew()) },
 ])
 </script>
 
 <template>
   <ScreenFrame title="Dish">
+    <template #nav><DishNav /></template>
     <template #head>
       <el-button @click="type()">Type a recipe <kbd>t</kbd></el-button>
       <el-button type="primary" :loading="busy" @click="file?.click()">Import a recipe file <kbd>i</kbd></el-button>
@@ -206,9 +204,7 @@ useKeys([
     </template>
     <ProblemNote :error="error ?? dishes.error.value" />
     <div class="pair" @dragover.prevent @drop.prevent="dropped">
-      <nav v-if="dishes.data.value?.length" class="dishes" aria-label="Dishes">
-        <router-link v-for="d in dishes.data.value" :key="d.id" :to="{ name: 'dish', params: { shoot, dish: d.id } }" :class="{ on: d.id === chosen?.id }" :aria-current="d.id === chosen?.id ? 'true' : undefined">{{ d.recipe.title }}</router-link>
-      </nav>
+      <DishPicker v-if="dishes.data.value?.length" :dishes="dishes.data.value" :chosen="chosen?.id ?? ''" />
       <EmptyBench v-else-if="dishes.data.value">
         <template #title>No dishes yet</template>
         Drop a recipe file here: JSON-LD, or a web page that holds a recipe. Or type one. The application reads it for frames before anything is cooked.
@@ -220,6 +216,8 @@ useKeys([
             <h2>{{ chosen.recipe.title }}</h2>
             <p class="soft small">{{ [forms.find((f) => f.value === chosen?.form)?.words, chosen.recipe.yield, chosen.recipe.totalMin ? chosen.recipe.totalMin + ' min in all' : '', chosen.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.recipe.source].filter(Boolean).join(' · ') }}</p>
           </div>
+          <a class="file" :href="`/api/dishes/${chosen.id}/recipe.pdf`" target="_blank">Print</a>
+          <a class="file" :href="`/api/dishes/${chosen.id}/recipe.json`" download>JSON-LD</a>
           <el-button text @click="type(chosen)">Edit</el-button>
           <el-button text @click="remove">Remove</el-button>
         </header>
@@ -258,13 +256,14 @@ useKeys([
             </table>
             <p v-if="amounts.ratios.left.length" class="small soft">Not weighed: {{ amounts.ratios.left.join('; ') }}.</p>
           </details>
+          <EatingBox v-if="eating.data.value" :eating="eating.data.value" :dish="chosen.id" :shoot="shoot" />
           </div>
           <ol class="steps">
             <li v-for="(s, n) in chosen.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
               <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{ s.section }}</span>
               {{ s.text }}
               <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{ span(d.lowMin, d.highMin) }}</span>
-              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono">{{ Math.round(t.celsiusDeg) }} °C</span>
+              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono">{{ Math.round(t.celsiusDeg) }} °C · {{ Math.round(t.fahrenheitDeg) }} °F</span>
               <span v-if="irreversible.has(n)" class="note">■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span>
             </li>
           </ol>
@@ -278,13 +277,29 @@ useKeys([
           <p v-if="mined.data.value" class="small soft">Main angle <b>{{ mined.data.value.angle }}</b>: {{ mined.data.value.because }}.</p>
           <p v-if="unread" class="small bad">▲ {{ unread }} {{ unread === 1 ? 'line was' : 'lines were' }} not understood and {{ unread === 1 ? 'stands' : 'stand' }} as written.</p>
         </div>
-        <el-button v-if="waiting.length" type="primary" @click="accept(waiting.map((f) => f.key))">Put all {{ waiting.length }} on the list <kbd>a</kbd></el-button>
+        <div v-if="mined.data.value" class="many">
+          <label for="supporting">Supporting frames beside the hero</label>
+          <el-input-number id="supporting" :model-value="mined.data.value.supporting" :min="0" :max="12" size="small" aria-label="Supporting frames beside the hero" @change="want" />
+        </div>
+        <div v-if="mined.data.value?.behind" class="behind" role="status">
+          <p>▲ The recipe has changed since. {{ mined.data.value.behind }} {{ mined.data.value.behind === 1 ? 'frame on the list is' : 'frames on the list are' }} behind it.</p>
+          <el-button size="small" @click="renew">Bring the list up to it <kbd>u</kbd></el-button>
+        </div>
+        <ul v-if="mined.data.value?.orphans.length" class="behind">
+          <li v-for="o in mined.data.value.orphans" :key="o.shotId">▲ “{{ o.title }}” is on the list, but the recipe no longer suggests it. <el-button size="small" text :aria-label="'Take off: ' + o.title" @click="takeOff(o.shotId)">Take it off</el-button></li>
+        </ul>
+        <div v-if="waiting.length" class="put">
+          <el-button v-if="picked.length" type="primary" @click="accept(picked.map((f) => f.key))">Put {{ picked.length }} picked on the list <kbd>a</kbd></el-button>
+          <button v-if="waiting.length > picked.length" type="button" class="all" @click="accept(waiting.map((f) => f.key))">or all {{ waiting.length }}</button>
+        </div>
         <ul class="frames">
           <li v-for="f in frames" :key="f.key" :class="f.state" :data-key="f.key">
-            <p class="kind"><span>{{ kindWords[f.kind] ?? f.kind }}</span><span v-if="f.state === 'accepted'" class="on">✓ on the list</span><span v-else-if="f.state === 'dropped'">set aside</span></p>
+            <p class="kind"><span>{{ kindWords[f.kind] ?? f.kind }}</span><span v-if="f.state === 'accepted'" class="on">✓ on the list</span><span v-else-if="f.state === 'open' && f.pick" class="best">◆ picked</span><span v-else-if="f.state === 'dropped'">set aside</span></p>
             <b>{{ f.title }}</b>
             <p class="why">{{ f.because }}.</p>
             <p class="soft small">{{ shutter(f) }}</p>
+            <p v-for="c in f.changed" :key="c" class="small turned">↻ {{ c }}</p>
+            <p v-for="c in f.kept" :key="c" class="small soft">You keep {{ c }}</p>
             <p v-if="f.caution" class="caution">▲ {{ f.caution }}</p>
             <p class="acts">
               <el-button v-if="f.state !== 'accepted'" size="small" :aria-label="'Accept: ' + f.title" @click="accept([f.key])">Accept</el-button>
@@ -316,6 +331,10 @@ useKeys([
         <el-form-item label="Angle" label-position="top">
           <el-select v-model="changing.angle" aria-label="Angle"><el-option v-for="a in angles" :key="a" :value="a" /></el-select>
         </el-form-item>
+        <el-form-item label="Light" label-position="top">
+          <el-select v-model="changing.light" aria-label="Light"><el-option v-for="a in lights" :key="a" :value="a" /></el-select>
+        </el-form-item>
+        <el-form-item label="In or on" label-position="top"><el-input v-model="changing.vessel" aria-label="In or on" /></el-form-item>
         <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" :min="0" :max="9" aria-label="More pairs of hands" /></el-form-item>
         <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
         <p class="acts wide"><el-button type="primary" native-type="submit">Save the frame</el-button></p>
@@ -326,9 +345,6 @@ useKeys([
 
 <style scoped>
 .pair { display: flex; flex-direction: column; gap: 14px; min-height: 60%; }
-.dishes { display: flex; flex-wrap: wrap; gap: 4px; }
-.dishes a { padding: 6px 12px; text-decoration: none; color: var(--fl-ink); background: var(--fl-card); border: 1px solid var(--fl-line); font-size: 14px; }
-.dishes .on { background: var(--fl-aubergine); color: #fff; border-color: var(--fl-aubergine); }
 .card { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 18px 20px; }
 .card header { display: flex; gap: 4px; align-items: flex-start; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; margin-bottom: 12px; }
 .card header div { flex: 1; }
@@ -339,6 +355,16 @@ useKeys([
 .scale .small { margin-left: auto; }
 .by { width: 64px; }
 .time { font-size: 12px; background: #eee4d6; padding: 0 6px; margin-left: 4px; white-space: nowrap; }
+.file { font-size: 13.5px; font-weight: 560; padding: 8px 6px; }
+.many { display: flex; align-items: center; justify-content: space-between; gap: 8px; font-size: 13.5px; }
+.many .el-input-number { width: 104px; }
+.behind { background: #f6eddb; border-left: 4px solid var(--fl-brass); padding: 8px 10px; font-size: 13.5px; list-style: none; margin: 0; display: grid; gap: 6px; justify-items: start; }
+.put { display: flex; gap: 4px; align-items: center; }
+.put .el-button + .el-button { margin: 0; }
+.best { color: var(--fl-brass-ink); }
+.all { all: unset; cursor: pointer; text-decoration: underline; font-size: 13.5px; padding: 8px 4px; white-space: nowrap; }
+.all:focus-visible { outline: 3px solid var(--fl-fig); }
+.turned { color: var(--fl-fig-ink); }
 .weights { margin-top: 14px; font-size: 14px; }
 .weights summary { cursor: pointer; font-weight: 560; padding: 4px 0; }
 .pick { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin: 4px 0 8px; }

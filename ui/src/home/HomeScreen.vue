@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -32,16 +34,30 @@ async function make() {
     error.value = e
   }
 }
+const typed = ref('')
+const words = refDebounced(typed, 180)
+const hits = useQuery({ queryKey: ['search', words], enabled: () => words.value.trim().length > 2, placeholderData: (before: Schema['Hit'][] | undefined) => before, queryFn: () => ask(api.GET('/api/search', { params: { query: { words: words.value } } })) })
+const to = (h: Schema['Hit']) => (h.kind === 'dish' ? { name: 'dish', params: { shoot: h.shootId, dish: h.id } } : { name: 'set', params: { shoot: h.shootId, shot: h.id } })
 const begin = () => ((making.value = true), (error.value = undefined))
-useKeys([{ key: 'n', does: 'New shoot', run: begin }])
+useKeys([
+  { key: 'n', does: 'New shoot', run: begin },
+  { key: '/', does: 'Find a dish, an ingredient or a shot', run: () => document.querySelector<HTMLInputElement>('input[name=search]')?.focus() },
+])
 </script>
 
 <template>
   <div class="home">
     <header>
       <h1>The studio</h1>
+      <el-input v-model="typed" name="search" clearable class="search" aria-label="Find a dish, an ingredient or a shot" placeholder="Find a dish, an ingredient, a shot   /" />
       <el-button type="primary" @click="begin">New shoot <kbd>n</kbd></el-button>
     </header>
+    <section v-if="words.trim().length > 2" aria-label="Found" aria-live="polite">
+      <h2>{{ hits.data.value?.length ? 'Found' : hits.isFetching.value ? 'Looking …' : `Nothing has “${words}” in it` }}</h2>
+      <ul class="hits">
+        <li v-for="h in hits.data.value" :key="h.kind + h.id"><router-link :to="to(h)"><span class="what">{{ h.kind }}</span><b>{{ h.title }}</b><span class="soft">{{ h.kind === 'dish' && h.with ? 'has ' + h.with : h.with }}</span><span class="soft end">{{ h.shoot }}</span></router-link></li>
+      </ul>
+    </section>
     <ProblemNote :error="shoots.error.value" />
     <section v-if="wanting.length" aria-label="What wants a hand next">
       <h2>Wants a hand next</h2>
@@ -114,4 +130,11 @@ ul, ol { list-style: none; margin: 0; padding: 0; }
 .el-radio-group { display: grid; justify-items: start; }
 .acts { margin-top: 14px; text-align: right; }
 kbd { font: 500 12px var(--fl-mono); border: 1px solid rgb(255 255 255 / 0.4); border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.search { width: 320px; margin: 0 10px 0 auto; }
+.hits { list-style: none; margin: 6px 0 0; padding: 0; }
+.hits a { display: flex; gap: 12px; align-items: baseline; padding: 9px 12px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; color: var(--fl-ink); text-decoration: none; min-height: 40px; }
+.hits a:hover { background: #f6f0f5; }
+.hits .what { font-size: 12.5px; color: var(--fl-fig-ink); width: 34px; }
+.hits b { font-weight: 600; }
+.hits .end { margin-left: auto; }
 </style>

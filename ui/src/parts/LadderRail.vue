@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useLadder } from '../api/queries'
-import { screens } from '../router'
+import { rungOf, screens } from '../router'
 
 const props = defineProps<{ shoot: string }>()
 const route = useRoute()
@@ -15,8 +15,8 @@ const open = (key: string) => (screens as readonly string[]).includes(key)
 <template>
   <nav class="rail" aria-label="The ladder of this shoot">
     <ol>
-      <li v-for="r in rungs" :key="r.key" :class="{ here: route.name === r.key, wants: r.wants }">
-        <component :is="open(r.key) ? 'router-link' : 'div'" :to="{ name: r.key, params: { shoot } }" class="rung" :class="{ closed: !open(r.key) }" :aria-current="route.name === r.key ? 'page' : undefined" :title="open(r.key) ? [r.shown, r.wants].filter(Boolean).join('. ') : 'Not in this edition yet'">
+      <li v-for="r in rungs" :key="r.key" :class="{ here: rungOf(route) === r.key, wants: r.wants }">
+        <component :is="open(r.key) ? 'router-link' : 'div'" :to="{ name: r.key, params: { shoot } }" class="rung" :class="{ closed: !open(r.key) }" :aria-current="rungOf(route) === r.key ? 'page' : undefined" :title="open(r.key) ? [r.shown, r.wants].filter(Boolean).join('. ') : 'Not in this edition yet'">
           <span class="name">{{ r.name }}<span v-if="r.wants" class="hand" aria-label="wants a hand">◆</span></span>
           <span class="bar" aria-hidden="true"><i :style="{ width: r.share * 100 + '%' }" /></span>
           <span class="shown">{{ open(r.key) ? r.shown || 'nothing yet' : 'not yet' }}</span>

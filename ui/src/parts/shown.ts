@@ -5,6 +5,11 @@ export function day(iso: string): string {
   return d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 }
 
+/** A day without its year: "3 Dec". */
+export function shortDay(iso: string): string {
+  return new Date(iso + 'T12:00:00Z').toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' })
+}
+
 /** A moment as people write it. */
 export function moment(iso: string): string {
   return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -21,3 +26,11 @@ export const kindWords: Record<string, string> = {
 
 /** The angle words the server takes, from above to below. */
 export const angles = ['straight down', 'three-quarter', 'low', 'level', 'slightly below']
+
+/** The light words the server takes. */
+export const lights = ['from the side', 'from behind', 'from a top corner', 'continuous']
+
+/** Minor units of money as people write them: 1 234.50. */
+export function money(minor: number): string {
+  return (minor / 100).toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 }).replaceAll(',', '\u202f')
+}

@@ -6,10 +6,11 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Finding, type Report, type SceneSet, type Schema } from '../api/client'
 import { useFrames, useRefresh, useShots } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
-import FindingCard from '../parts/FindingCard.vue'
+import FindingList from '../parts/FindingList.vue'
 import LadderMark from '../parts/LadderMark.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
+import ReferenceStrip from '../parts/ReferenceStrip.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
@@ -187,11 +188,12 @@ useKeys([
             <ReadingFigure v-if="find('keyFillWith')" :reading="find('keyFillWith')!" /><ReadingFigure v-if="find('keyFillWithout')" :reading="find('keyFillWithout')!" />
           </div>
         </div>
-        <section v-if="report?.findings.length" aria-label="Findings" class="findings"><FindingCard v-for="f in report.findings" :key="f.code" :finding="f" @apply="apply" /></section>
+        <section v-if="report?.findings.length" aria-label="Findings"><FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" /></section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
         <div v-if="report" class="figures">
           <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
         </div>
+        <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.dishId" />
         <details v-if="report?.equivalents.length"><summary>The same exposure other ways</summary><ul class="eq mono"><li v-for="e in report.equivalents" :key="e.iso">{{ e.shown }}</li></ul></details>
       </template>
     </template>
@@ -211,7 +213,6 @@ useKeys([
 .strip { list-style: none; display: flex; gap: 6px; margin: 0; padding: 8px; background: var(--fl-grey); flex: none; }
 .strip img { display: block; }
 .figures.stale { opacity: 0.45; }
-.findings { display: grid; gap: 8px; }
 .card-line { display: grid; grid-template-columns: 82px 1fr; grid-template-rows: auto auto; column-gap: 10px; padding-left: 0; }
 .card-line button:first-child { all: unset; grid-row: 1 / 3; align-self: center; cursor: pointer; font-size: 13px; border: 1px solid var(--el-border-color); border-radius: 3px; padding: 6px 8px; text-align: center; }
 .card-line > button:first-child[aria-pressed='true'] { background: #fff; border-color: var(--fl-aubergine); font-weight: 600; }

@@ -1,0 +1,22 @@
+<script setup lang="ts">
+import { useRoute } from 'vue-router'
+import type { Schema } from '../api/client'
+
+defineProps<{ dishes: Schema['Dish'][]; chosen: string }>()
+const route = useRoute()
+</script>
+
+<template>
+  <nav class="dishes" :class="{ line: dishes.length < 8 }" aria-label="Dishes">
+    <router-link v-for="d in dishes" :key="d.id" :to="{ name: route.name!, params: { ...route.params, dish: d.id } }" :class="{ on: d.id === chosen }" :aria-current="d.id === chosen ? 'true' : undefined" :title="d.recipe.title"><span v-if="d.eating.altered" title="Not for eating" aria-label="not for eating">■ </span>{{ d.recipe.title }}</router-link>
+  </nav>
+</template>
+
+<style scoped>
+.dishes { display: flex; flex-wrap: wrap; gap: 4px; }
+a { padding: 6px 12px; text-decoration: none; color: var(--fl-ink); background: var(--fl-card); border: 1px solid var(--fl-line); font-size: 14px; max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.line { flex-wrap: nowrap; }
+.line a { flex: 0 1 auto; min-width: 60px; }
+.line .on { flex-shrink: 0; }
+.on { background: var(--fl-aubergine); color: #fff; border-color: var(--fl-aubergine); }
+</style>
