@@ -52,7 +52,7 @@ shots: testtools build
 	@FIGLADDER_SHOTS=1 go test -count=1 -run TestShots ./e2e
 
 bench: build
-	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/...
+	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api
 
 clean:
 	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Installs the Debian packages that are missing: for the demo PostgreSQL, for the
-# tests also a browser and two readers of picture metadata. Says what it does.
+# tests also a browser, two readers of picture metadata and one of PDF. Says what it does.
 set -euo pipefail
 want=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || want+=(postgresql)
@@ -8,6 +8,7 @@ if [ "${1:-demo}" = test ]; then
   [ -x /usr/bin/chromium ] || want+=(chromium)
   command -v exiftool >/dev/null || want+=(libimage-exiftool-perl)
   command -v exiv2 >/dev/null || want+=(exiv2)
+  command -v pdftotext >/dev/null || want+=(poppler-utils)
 fi
 for tool in go node npm; do
   command -v "$tool" >/dev/null || { echo "$tool is missing. Install Go 1.26 and Node 20 first." >&2; exit 1; }

@@ -24,12 +24,12 @@ import (
 func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
 
 type client struct {
-	t    *testing.T
+	t    testing.TB
 	base string
 	http *http.Client
 }
 
-func serve(t *testing.T) (*studiotest.Kit, *client) {
+func serve(t testing.TB) (*studiotest.Kit, *client) {
 	k := studiotest.New(t)
 	server := httptest.NewServer(api.New(k.Studio, ui.Handler()))
 	t.Cleanup(server.Close)

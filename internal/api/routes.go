@@ -226,9 +226,12 @@ func (a *API) shotRoutes() {
 		Vessel string `query:"vessel" maxLength:"60" doc:"Only in this vessel"`
 		Hands  string `query:"hands" enum:",more,none" doc:"Only those that need more hands, or those that do not"`
 		After  string `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
-		Limit  int    `query:"limit" default:"200" minimum:"1" maximum:"500" doc:"Most shots in a page"`
+		Limit  int    `query:"limit" default:"100" minimum:"1" maximum:"500" doc:"Most shots in a page"`
 	}) (*body[studio.ListPage], error) {
 		return point(s.List(ctx, in.ID, studio.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
+	})
+	route(a, Crew, "GET", "/api/shoots/{id}/shots/sums", "listSums", "What a whole list comes to", func(ctx context.Context, in *ByID) (*body[studio.ListSums], error) {
+		return point(s.ListSums(ctx, in.ID))
 	})
 	route(a, Crew, "GET", "/api/shots/{id}", "shot", "A shot", func(ctx context.Context, in *ByID) (*body[store.Shot], error) {
 		return point(s.Shot(ctx, in.ID))

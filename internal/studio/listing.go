@@ -2,6 +2,7 @@ package studio
 
 import (
 	"context"
+	"encoding/json"
 	"strings"
 
 	"figladder/internal/craft/ladder"
@@ -34,27 +35,21 @@ type ListAsk struct {
 // MostListed is the longest page of a list.
 const MostListed = 500
 
-// ListPage is a page of a shot list with what the whole list comes to.
+// ListPage is a page of a shot list.
 type ListPage struct {
-	Rows  []ListedShot `json:"rows" doc:"The shots"`
-	Next  string       `json:"next" doc:"Ask after this key for more; empty when there is no more"`
-	Sums  ListSums     `json:"sums" doc:"Of the whole list, whatever was asked for"`
-	Lists ListWords    `json:"lists" doc:"What the whole list can be sifted by"`
+	Rows []ListedShot `json:"rows" doc:"The shots"`
+	Next string       `json:"next" doc:"Ask after this key for more; empty when there is no more"`
 }
 
-// ListSums counts a whole list.
+// ListSums is what a whole list comes to, and what it can be sifted by.
 type ListSums struct {
-	Shots int `json:"shots" doc:"Shots"`
-	Safe  int `json:"safe" doc:"Safe frames"`
-	Hands int `json:"hands" doc:"Shots that need more hands"`
-	Sets  int `json:"sets" doc:"Times a set is built when the list is taken in its order"`
-}
-
-// ListWords are the words that occur in a list.
-type ListWords struct {
-	Angles  []string `json:"angles" doc:"Angles"`
-	Lights  []string `json:"lights" doc:"Lights"`
-	Vessels []string `json:"vessels" doc:"Vessels"`
+	Shots   int      `json:"shots" doc:"Shots"`
+	Safe    int      `json:"safe" doc:"Safe frames"`
+	Hands   int      `json:"hands" doc:"Shots that need more hands"`
+	Sets    int      `json:"sets" doc:"Times a set is built when the list is taken in its order"`
+	Angles  []string `json:"angles" doc:"Angles that occur"`
+	Lights  []string `json:"lights" doc:"Lights that occur"`
+	Vessels []string `json:"vessels" doc:"Vessels that occur"`
 }
 
 // List returns a page of a shoot's shots in order, each with its ladder mark.
@@ -83,7 +78,7 @@ func (s *Studio) List(ctx context.Context, shootID string, ask ListAsk) (*ListPa
 	if out.Rows, err = listed(tx, shoot, list); err != nil {
 		return nil, err
 	}
-	return out, sums(tx, shootID, out)
+	return out, nil
 }
 
 // sifted is the query of what was asked for.
@@ -153,45 +148,60 @@ func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, e
 	for _, p := range planned {
 		sets[p.ShotID] = p.Set
 	}
+	usual := map[scene.Set]scene.Sketch{} // most shots of a dish look alike until their sets are built
 	for _, x := range list {
 		d := dishes[x.DishID]
-		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x), Sketch: sketchOf(x, d, sets)})
+		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x), Sketch: sketchOf(x, d, sets, usual)})
 	}
 	return out, nil
 }
 
 // sketchOf draws a shot from its set when it has one.
-func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set) scene.Sketch {
-	set, built := sets[x.Key]
-	if !built {
-		set = scene.StartFor(x.Angle, d.Form)
-		if len(d.Colour.Food) > 0 {
-			set.Food.Colour = d.Colour.Food[0].Hex
-		}
-		if d.Colour.Vessel != "" {
-			set.Vessel.Colour = d.Colour.Vessel
-		}
-		if d.Colour.Ground != "" {
-			set.Table.Colour = d.Colour.Ground
-		}
+func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set, usual map[scene.Set]scene.Sketch) scene.Sketch {
+	if set, built := sets[x.Key]; built {
+		out := set.Sketch()
+		out.Set = true
+		return out
 	}
-	out := set.Sketch()
-	out.Set = built
+	set := scene.StartFor(x.Angle, d.Form)
+	if len(d.Colour.Food) > 0 {
+		set.Food.Colour = d.Colour.Food[0].Hex
+	}
+	if d.Colour.Vessel != "" {
+		set.Vessel.Colour = d.Colour.Vessel
+	}
+	if d.Colour.Ground != "" {
+		set.Table.Colour = d.Colour.Ground
+	}
+	out, drawn := usual[set]
+	if !drawn {
+		out = set.Sketch()
+		usual[set] = out
+	}
 	return out
 }
 
-// sums counts the whole list and the words in it.
-func sums(tx *gorm.DB, shootID string, out *ListPage) error {
-	if err := tx.Raw(`select count(*) as shots, count(*) filter (where kind = 'safe') as safe, count(*) filter (where hands > 0) as hands,
-		count(*) filter (where changed) as sets
-		from (select kind, hands, (angle, light) is distinct from lag((angle, light)) over (order by position, id) as changed from shots where shoot_id = ?) as s`, shootID).Scan(&out.Sums).Error; err != nil {
-		return err
+// ListSums counts a whole list in one pass.
+func (s *Studio) ListSums(ctx context.Context, shootID string) (*ListSums, error) {
+	var row struct {
+		Shots, Safe, Hands, Sets int
+		Angles, Lights, Vessels  string
 	}
-	for column, into := range map[string]*[]string{"angle": &out.Lists.Angles, "light": &out.Lists.Lights, "vessel": &out.Lists.Vessels} {
-		*into = []string{}
-		if err := tx.Model(&store.Shot{}).Where("shoot_id = ? and "+column+" <> ''", shootID).Distinct().Order(column).Pluck(column, into).Error; err != nil {
-			return err
+	err := s.Store.WithContext(ctx).Raw(`select count(*) as shots, count(*) filter (where kind = 'safe') as safe, count(*) filter (where hands > 0) as hands, count(*) filter (where changed) as sets,
+		coalesce(json_agg(distinct angle) filter (where angle <> ''), '[]') as angles, coalesce(json_agg(distinct light) filter (where light <> ''), '[]') as lights,
+		coalesce(json_agg(distinct vessel) filter (where vessel <> ''), '[]') as vessels
+		from (select kind, hands, angle, light, vessel, (angle, light) is distinct from lag((angle, light)) over (order by position, id) as changed from shots where shoot_id = ?) as s`, shootID).Scan(&row).Error
+	if err != nil {
+		return nil, err
+	}
+	out := &ListSums{Shots: row.Shots, Safe: row.Safe, Hands: row.Hands, Sets: row.Sets}
+	for _, w := range []struct {
+		text string
+		into *[]string
+	}{{row.Angles, &out.Angles}, {row.Lights, &out.Lights}, {row.Vessels, &out.Vessels}} {
+		if err := json.Unmarshal([]byte(w.text), w.into); err != nil {
+			return nil, err
 		}
 	}
-	return nil
+	return out, nil
 }

@@ -41,7 +41,7 @@ func (s *Studio) PrintShots(ctx context.Context, shootID string) ([]byte, error)
 		}
 		title := x.Title
 		if x.Guards != "" {
-			title += " ■ before: " + x.Guards
+			title = "■ " + title
 		}
 		if x.Caution != "" {
 			title += " ▲ " + x.Caution

@@ -1,9 +1,9 @@
 package scene
 
 import (
-	"fmt"
 	"math"
 	"sort"
+	"strconv"
 	"strings"
 
 	"gonum.org/v1/gonum/spatial/r2"
@@ -95,7 +95,10 @@ func pathOf(points []r2.Vec) string {
 		if i == 0 {
 			letter = "M"
 		}
-		fmt.Fprintf(&b, "%s%g %g", letter, math.Round(p.X*10)/10, math.Round(p.Y*10)/10)
+		b.WriteString(letter)
+		b.WriteString(strconv.FormatFloat(math.Round(p.X*10)/10, 'g', -1, 64))
+		b.WriteByte(' ')
+		b.WriteString(strconv.FormatFloat(math.Round(p.Y*10)/10, 'g', -1, 64))
 	}
 	b.WriteString("Z")
 	return b.String()

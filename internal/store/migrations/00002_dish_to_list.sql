@@ -7,7 +7,7 @@ alter table dishes
   add column eating jsonb not null default '{"altered":false,"why":""}',
   -- What a search looks through: the title and the things that go in.
   add column words text generated always as (coalesce(recipe ->> 'title', '') || ' ' || coalesce(jsonb_path_query_array(recipe, '$.ingredients[*].item')::text, '')) stored;
-create index dishes_words on dishes using gin (words gin_trgm_ops);
+create index dishes_words on dishes using gin (words gin_trgm_ops) with (fastupdate = off);
 
 alter table shots
   add column light text not null default '',
@@ -15,7 +15,7 @@ alter table shots
   add column tool text not null default '',
   add column mined jsonb not null default '{}',
   add column merged jsonb not null default '[]';
-create index shots_title on shots using gin (title gin_trgm_ops);
+create index shots_title on shots using gin (title gin_trgm_ops) with (fastupdate = off);
 
 create table trials (
   id text primary key,

@@ -25,10 +25,11 @@ export const useList = (id: Id, sieve: Sieve) =>
     queryKey: ['list', now(id), sieve],
     enabled: known(id),
     initialPageParam: '',
-    queryFn: ({ pageParam }) => ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { ...sieve, after: pageParam, limit: 200 } } })),
+    queryFn: ({ pageParam }) => ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { ...sieve, after: pageParam, limit: 100 } } })),
     getNextPageParam: (last) => last.next || undefined,
     placeholderData: (before) => before,
   })
+export const useListSums = (id: Id) => useQuery({ queryKey: ['sums', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shots/sums', by(id))) })
 export const useListCheck = (id: Id) => useQuery({ queryKey: ['check', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shots/check', by(id))) })
 export const useGrouping = (id: Id) => useQuery({ queryKey: ['grouping', now(id)], enabled: known(id), retry: false, queryFn: () => ask(api.GET('/api/shoots/{id}/shots/grouping', by(id))) })
 export const useAsides = (id: Id) => useQuery({ queryKey: ['asides', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/asides', by(id))) })

@@ -851,6 +851,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/shots/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a whole list comes to */
+        get: operations["listSums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/shots/try": {
         parameters: {
             query?: never;
@@ -2204,14 +2221,10 @@ export interface components {
             words: string;
         };
         ListPage: {
-            /** @description What the whole list can be sifted by */
-            lists: components["schemas"]["ListWords"];
             /** @description Ask after this key for more; empty when there is no more */
             next: string;
             /** @description The shots */
             rows: components["schemas"]["ListedShot"][];
-            /** @description Of the whole list, whatever was asked for */
-            sums: components["schemas"]["ListSums"];
         };
         ListRead: {
             /**
@@ -2226,11 +2239,15 @@ export interface components {
             changed: number;
         };
         ListSums: {
+            /** @description Angles that occur */
+            angles: string[];
             /**
              * Format: int64
              * @description Shots that need more hands
              */
             hands: number;
+            /** @description Lights that occur */
+            lights: string[];
             /**
              * Format: int64
              * @description Safe frames
@@ -2246,13 +2263,7 @@ export interface components {
              * @description Shots
              */
             shots: number;
-        };
-        ListWords: {
-            /** @description Angles */
-            angles: string[];
-            /** @description Lights */
-            lights: string[];
-            /** @description Vessels */
+            /** @description Vessels that occur */
             vessels: string[];
         };
         ListedShot: {
@@ -5825,6 +5836,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Grouping"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListSums"];
                 };
             };
             /** @description Error */

@@ -4,7 +4,7 @@ import { ElMessage } from 'element-plus'
 import { computed, nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Finding, type Schema } from '../api/client'
-import { useDishes, useGrouping, useList, useListCheck, useRefresh, type Sieve } from '../api/queries'
+import { useDishes, useGrouping, useList, useListCheck, useListSums, useRefresh, type Sieve } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import LadderMark from '../parts/LadderMark.vue'
@@ -28,7 +28,7 @@ const error = ref<unknown>()
 const chosenId = ref('')
 const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const page = computed(() => list.data.value?.pages[0])
-const sums = computed(() => page.value?.sums)
+const sums = useListSums(shoot).data
 const sifted = computed(() => Object.values(sieve).some((v) => v))
 const chosen = computed(() => rows.value.find((r) => r.shot.id === chosenId.value) ?? rows.value[0])
 const more = ref<HTMLElement>()
@@ -144,9 +144,9 @@ useKeys([
       <el-input v-model="sieve.words" name="find" size="small" clearable aria-label="Find in the list" placeholder="Find words  /" class="find" />
       <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select>
       <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind of frame" placeholder="Kind" :value-on-clear="''"><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select>
-      <el-select v-model="sieve.angle" size="small" clearable aria-label="Angle" placeholder="Angle" :value-on-clear="''"><el-option v-for="a in page?.lists.angles" :key="a" :value="a" /></el-select>
-      <el-select v-model="sieve.light" size="small" clearable aria-label="Light" placeholder="Light" :value-on-clear="''"><el-option v-for="a in page?.lists.lights" :key="a" :value="a" /></el-select>
-      <el-select v-model="sieve.vessel" size="small" clearable aria-label="Vessel" placeholder="Vessel" :value-on-clear="''"><el-option v-for="a in page?.lists.vessels" :key="a" :value="a" /></el-select>
+      <el-select v-model="sieve.angle" size="small" clearable aria-label="Angle" placeholder="Angle" :value-on-clear="''"><el-option v-for="a in sums?.angles" :key="a" :value="a" /></el-select>
+      <el-select v-model="sieve.light" size="small" clearable aria-label="Light" placeholder="Light" :value-on-clear="''"><el-option v-for="a in sums?.lights" :key="a" :value="a" /></el-select>
+      <el-select v-model="sieve.vessel" size="small" clearable aria-label="Vessel" placeholder="Vessel" :value-on-clear="''"><el-option v-for="a in sums?.vessels" :key="a" :value="a" /></el-select>
       <el-select v-model="sieve.hands" size="small" clearable aria-label="Hands" placeholder="Hands" :value-on-clear="''"><el-option value="more" label="more hands" /><el-option value="none" label="yours alone" /></el-select>
     </div>
     <ProblemNote :error="error ?? list.error.value" />
