@@ -286,3 +286,24 @@ func TestUnknownAddressesAreProblemsAndPagesArePages(t *testing.T) {
 	assert.Equal(t, 200, res.StatusCode, "the page finds its own way")
 	assert.Contains(t, res.Header.Get("Content-Type"), "text/html")
 }
+
+// A zero byte, which PostgreSQL cannot keep, is told in words wherever it comes in.
+func TestAZeroByteIsToldInWords(t *testing.T) {
+	k, c := serve(t)
+	c.signIn()
+	code, _ := c.do("GET", "/api/search?words=abc%00", nil)
+	assert.Equal(t, 422, code)
+	shoot, _, _ := k.Toddy(t)
+	code, p := c.do("POST", "/api/shoots/"+shoot.Key+"/dishes", map[string]any{"title": "a\u0000b", "form": "", "ingredients": "", "method": "", "version": 0})
+	assert.Equal(t, 422, code)
+	assert.Contains(t, p["detail"], "zero byte")
+}
+
+func TestAQuantityThatIsNoneNamesItself(t *testing.T) {
+	k, c := serve(t)
+	c.signIn()
+	shoot, _, _ := k.Toddy(t)
+	code, p := c.do("PUT", "/api/shoots/"+shoot.Key+"/shopping", `{"version":0,"words":"","choices":{"ticked":[],"times":[{"id":"x","times":"plenty"}],"spares":[],"extra":[]}}`)
+	assert.Equal(t, 422, code)
+	assert.Equal(t, "“plenty” is not a quantity; write 2, 1/2, 1 1/2 or 1.5.", p["detail"])
+}

@@ -12,6 +12,7 @@ import (
 	"figladder/internal/studio"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/gin-gonic/gin"
+	"github.com/jackc/pgx/v5/pgconn"
 	"gorm.io/gorm"
 )
 
@@ -59,7 +60,9 @@ func init() {
 			p.Detail = "That is larger than can be taken here. A file is at most 8 MB."
 			p.Fields = []FieldProblem{{Field: "file", Words: p.Detail}}
 		}
-		if len(p.Fields) > 0 && p.Detail == "validation failed" {
+		if len(p.Fields) == 1 && p.Fields[0].Field == "body" {
+			p.Detail = p.Fields[0].Words + "." // what could not be read names itself
+		} else if len(p.Fields) > 0 && p.Detail == "validation failed" {
 			p.Detail = fmt.Sprintf("%s: %s.", p.Fields[0].Field, p.Fields[0].Words)
 		}
 		return p
@@ -87,7 +90,10 @@ func problem(err error) error {
 	var file *recipeld.Error
 	var list shotcsv.Errors
 	var ready huma.StatusError
+	var sql *pgconn.PgError
 	switch {
+	case errors.As(err, &sql) && (sql.Code == "22021" || sql.Code == "22P05"):
+		return make(422, "This cannot be kept", "There is a character in this that cannot be kept, a zero byte. Type the words anew rather than pasting them.")
 	case errors.As(err, &ready):
 		return ready
 	case errors.As(err, &field):

@@ -47,3 +47,15 @@ func TestUnits(t *testing.T) {
 	tbsp, _ := UnitNamed("tbsp")
 	assert.InEpsilon(t, 16, cup.Base.Float()/tbsp.Base.Float(), 1e-4)
 }
+
+func TestMixedNumbers(t *testing.T) {
+	for text, want := range map[string]Rational{"1 1/2": Ratio(3, 2), "2": Ratio(2, 1), " 10 3/4 ": Ratio(43, 4), "0.25": Ratio(1, 4)} {
+		got, err := ParseRational(text)
+		require.NoError(t, err, text)
+		assert.Zero(t, want.Cmp(got), text)
+	}
+	for _, text := range []string{"1 2", "1/2 1/2", "1 x", "1 1/0", "a 1/2"} {
+		_, err := ParseRational(text)
+		assert.ErrorIs(t, err, ErrNumber, text)
+	}
+}

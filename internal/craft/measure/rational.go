@@ -13,21 +13,28 @@ import (
 type Rational struct{ r *big.Rat }
 
 // ErrNumber is returned for text that is no quantity.
-var ErrNumber = errors.New("not a quantity")
+var ErrNumber = errors.New("not a quantity; write 2, 1/2, 1 1/2 or 1.5")
 
 // Ratio returns n/d. d must not be 0.
 func Ratio(n, d int64) Rational { return Rational{big.NewRat(n, d)} }
 
-// ParseRational reads "3/2", "2", "1.25". It refuses negative numbers, exponents
+// ParseRational reads "3/2", "2", "1.25", "1 1/2". It refuses negative numbers, exponents
 // and more than 18 digits, which no recipe has.
 func ParseRational(s string) (Rational, error) {
 	s = strings.TrimSpace(s)
 	if s == "" || len(s) > 18 || strings.ContainsAny(s, "eExXpP_+-") {
-		return Rational{}, fmt.Errorf("%w: %q", ErrNumber, s)
+		return Rational{}, fmt.Errorf("“%s” is %w", s, ErrNumber)
 	}
-	r, ok := new(big.Rat).SetString(s)
+	whole, part, mixed := strings.Cut(s, " ")
+	r, ok := new(big.Rat).SetString(whole)
+	if ok && mixed {
+		p, fine := new(big.Rat).SetString(strings.TrimSpace(part))
+		if ok = fine && r.IsInt() && !p.IsInt(); ok {
+			r.Add(r, p)
+		}
+	}
 	if !ok {
-		return Rational{}, fmt.Errorf("%w: %q", ErrNumber, s)
+		return Rational{}, fmt.Errorf("“%s” is %w", s, ErrNumber)
 	}
 	return Rational{r}, nil
 }
