@@ -25,6 +25,7 @@ func (a *API) routes() {
 	a.shoppingRoutes()
 	a.seriesRoutes()
 	a.referenceRoutes()
+	a.cupboardRoutes()
 	a.searchRoutes()
 	a.shotRoutes()
 	a.setRoutes()

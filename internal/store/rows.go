@@ -11,8 +11,10 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
+	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/kit"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
@@ -222,6 +224,46 @@ type Publication struct {
 	DoneAt    *time.Time    `json:"doneAt" doc:"When the outlet answered"`
 }
 
+// PropRow is a prop in the cupboard; it belongs to the studio. What it is searched
+// by is worked out from the prop on every write.
+type PropRow struct {
+	Base
+	Prop cupboard.Prop `gorm:"serializer:json" json:"prop" doc:"The prop"`
+
+	Name      string  `json:"-"`
+	Kind      string  `json:"-"`
+	SizeMm    float64 `json:"-"`
+	Hue       string  `json:"-"`
+	Lightness float64 `json:"-"`
+	Finish    string  `json:"-"`
+	Count     int     `json:"-"`
+	Words     string  `json:"-"`
+}
+
+// Reservation is a prop held for a shoot on its day.
+type Reservation struct {
+	Base
+	PropID  string `json:"propId" readOnly:"true" doc:"The prop"`
+	ShootID string `json:"shootId" readOnly:"true" doc:"The shoot"`
+	DishID  string `json:"dishId" doc:"The dish it is for, or empty"`
+	Count   int    `json:"count" minimum:"1" maximum:"999" doc:"How many"`
+	State   string `json:"state" enum:"reserved,pulled,back,broken" doc:"Where it is"`
+}
+
+// KitRow is a piece of kit; it belongs to the studio.
+type KitRow struct {
+	Base
+	Name string   `json:"-"`
+	Kind string   `json:"-"`
+	Item kit.Item `gorm:"serializer:json" json:"item" doc:"The piece"`
+}
+
+// WantedRow is a thing looked for.
+type WantedRow struct {
+	Base
+	Wanted cupboard.Wanted `gorm:"serializer:json" json:"wanted" doc:"What is looked for"`
+}
+
 // Aside is a finding that was set aside.
 type Aside struct {
 	Base
@@ -265,6 +307,16 @@ func (ReferenceRow) Table() string { return "refs" }
 
 func (Aside) Table() string { return "asides" }
 
+func (PropRow) Table() string     { return "props" }
+func (Reservation) Table() string { return "reservations" }
+func (KitRow) Table() string      { return "kit" }
+func (WantedRow) Table() string   { return "wanted" }
+
+func (*PropRow) Fresh() Row     { return &PropRow{} }
+func (*Reservation) Fresh() Row { return &Reservation{} }
+func (*KitRow) Fresh() Row      { return &KitRow{} }
+func (*WantedRow) Fresh() Row   { return &WantedRow{} }
+
 func (*Aside) Fresh() Row        { return &Aside{} }
 func (*Shoot) Fresh() Row        { return &Shoot{} }
 func (*Dish) Fresh() Row         { return &Dish{} }
@@ -286,10 +338,13 @@ func (GoodsRow) TableName() string     { return "goods" }
 func (ShoppingRow) TableName() string  { return "shopping" }
 func (SeriesRow) TableName() string    { return "series" }
 func (ReferenceRow) TableName() string { return "refs" }
+func (PropRow) TableName() string      { return "props" }
+func (KitRow) TableName() string       { return "kit" }
+func (WantedRow) TableName() string    { return "wanted" }
 
 // kinds lists every Row, for the journal to make them again.
 var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
-	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}}
+	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "wanted": &WantedRow{}}
 
 // whole fills in the lists of a document that was written before it had them, so
 // that the page never meets a null. It is run on every row that is read or written
@@ -335,6 +390,16 @@ func (s *SeriesRow) Whole() { s.Terms.MinutesOwn = list(s.Terms.MinutesOwn) }
 // Whole implements whole.
 func (r *ReferenceRow) Whole() { r.Reference.Takes = list(r.Reference.Takes) }
 
+// Whole implements whole; it also works out what the prop is searched by.
+func (p *PropRow) Whole() {
+	p.Prop.History, p.Prop.Ties = list(p.Prop.History), list(p.Prop.Ties)
+	i := p.Prop.Index()
+	p.Name, p.Kind, p.SizeMm, p.Hue, p.Lightness, p.Finish, p.Count, p.Words = p.Prop.Name, string(p.Prop.Kind), i.SizeMm, i.Hue, i.Lightness, p.Prop.Front.Finish, p.Prop.Count, i.Words
+}
+
+// Whole implements whole.
+func (k *KitRow) Whole() { k.Name, k.Kind = k.Item.Name, string(k.Item.Kind) }
+
 func list[T any](l []T) []T {
 	if l == nil {
 		return []T{}
@@ -347,6 +412,7 @@ func (s *Shoot) AfterFind(*gorm.DB) error        { s.Whole(); return nil }
 func (d *Dish) AfterFind(*gorm.DB) error         { d.Whole(); return nil }
 func (s *Shot) AfterFind(*gorm.DB) error         { s.Whole(); return nil }
 func (t *TrialRow) AfterFind(*gorm.DB) error     { t.Whole(); return nil }
+func (p *PropRow) AfterFind(*gorm.DB) error      { p.Whole(); return nil }
 func (s *ShoppingRow) AfterFind(*gorm.DB) error  { s.Whole(); return nil }
 func (s *SeriesRow) AfterFind(*gorm.DB) error    { s.Whole(); return nil }
 func (r *ReferenceRow) AfterFind(*gorm.DB) error { r.Whole(); return nil }

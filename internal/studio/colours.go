@@ -104,13 +104,36 @@ func (s *Studio) PickColours(_ context.Context, data []byte, most int) ([]colour
 	return colour.Dominant(counted(img), min(max(most, 1), 10)), nil
 }
 
-// counted reads a grid of pixels from a picture; clear ones are left out.
-func counted(img image.Image) []colour.Pixel {
-	b := img.Bounds()
+// stepOver is how many pixels a grid over a picture goes on by.
+func stepOver(b image.Rectangle) int {
 	step := 1
 	for b.Dx()*b.Dy()/(step*step) > mostCounted {
 		step++
 	}
+	return step
+}
+
+// grid reads a grid of pixels from a picture, row by row; clear ones are read as
+// on white.
+func grid(img image.Image) (pixels []colour.Pixel, width int) {
+	b := img.Bounds()
+	step := stepOver(b)
+	for y := b.Min.Y; y < b.Max.Y; y += step {
+		width = 0
+		for x := b.Min.X; x < b.Max.X; x += step {
+			r, g, bl, a := img.At(x, y).RGBA()
+			on := 0xffff - a
+			pixels = append(pixels, colour.PixelOf(uint8((r+on)>>8), uint8((g+on)>>8), uint8((bl+on)>>8)))
+			width++
+		}
+	}
+	return pixels, width
+}
+
+// counted reads a grid of pixels from a picture; clear ones are left out.
+func counted(img image.Image) []colour.Pixel {
+	b := img.Bounds()
+	step := stepOver(b)
 	var out []colour.Pixel
 	for y := b.Min.Y; y < b.Max.Y; y += step {
 		for x := b.Min.X; x < b.Max.X; x += step {

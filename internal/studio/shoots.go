@@ -130,6 +130,9 @@ func (s *Studio) RemoveShoot(ctx context.Context, who Who, id string) error {
 				return err
 			}
 		}
+		if err := removeAll[store.Reservation](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := removeAll[store.Aside](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

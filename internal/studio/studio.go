@@ -100,7 +100,7 @@ func (s *Studio) turn(ctx context.Context, shootID string, f func(*gorm.DB, stri
 	if errors.Is(err, gorm.ErrDuplicatedKey) || errors.Is(err, gorm.ErrForeignKeyViolated) {
 		err = store.ErrMovedOn
 	}
-	return d, err
+	return d, held(err, "That prop is held by someone else meanwhile")
 }
 
 // Deeds lists the latest deeds of a shoot, newest first.
