@@ -29,6 +29,7 @@ func (a *API) cupboardRoutes() {
 	s := a.studio
 	route(a, Crew, "GET", "/api/props", "props", "The cupboard", func(ctx context.Context, in *struct {
 		Words   string  `query:"words" maxLength:"200" doc:"Words of name, material, maker, shelf"`
+		Group   string  `query:"group" enum:",things,grounds" doc:"What stands on the table, or what lies under it"`
 		Kind    string  `query:"kind" maxLength:"40" doc:"Only of this kind"`
 		Hue     string  `query:"hue" maxLength:"40" doc:"Only of this family of hue"`
 		Finish  string  `query:"finish" maxLength:"40" doc:"Only of this finish"`
@@ -38,9 +39,9 @@ func (a *API) cupboardRoutes() {
 		FreeOn  string  `query:"freeOn" maxLength:"10" doc:"Only those free on this day"`
 		Unseen  bool    `query:"unseen" doc:"Only those in no published frame of the last months"`
 		After   string  `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
-		Limit   int     `query:"limit" default:"120" minimum:"1" maximum:"200" doc:"Most in a page"`
+		Limit   int     `query:"limit" default:"80" minimum:"1" maximum:"200" doc:"Most in a page"`
 	}) (*body[studio.PropPage], error) {
-		return point(s.Props(ctx, studio.PropAsk{Words: in.Words, Kind: in.Kind, Hue: in.Hue, Finish: in.Finish, Light: in.Light, LeastMm: in.LeastMm, MostMm: in.MostMm, FreeOn: in.FreeOn, Unseen: in.Unseen, After: in.After, Limit: in.Limit}))
+		return point(s.Props(ctx, studio.PropAsk{Words: in.Words, Group: in.Group, Kind: in.Kind, Hue: in.Hue, Finish: in.Finish, Light: in.Light, LeastMm: in.LeastMm, MostMm: in.MostMm, FreeOn: in.FreeOn, Unseen: in.Unseen, After: in.After, Limit: in.Limit}))
 	})
 	route(a, Crew, "GET", "/api/prop-kinds", "propKinds", "Kinds of prop and their sizes", func(context.Context, *none) (*body[[]KindFields], error) {
 		out := []KindFields{}

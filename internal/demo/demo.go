@@ -57,6 +57,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 	l.rind()
 	autumn := l.allotment()
 	l.references(winter, autumn)
+	l.cupboard(winter, autumn)
 	if l.err != nil {
 		return l.err
 	}

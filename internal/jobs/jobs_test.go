@@ -52,12 +52,12 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Len(t, files, 4)
 	cards, err := st.Shoots(ctx, "", 10)
 	require.NoError(t, err)
-	require.Len(t, cards, 3)
+	require.Len(t, cards, 4)
 	assert.Equal(t, "Allotment table", cards[0].Shoot.Name)
 	assert.Equal(t, cards[0].Shots, cards[0].Out, "the autumn shoot is out")
 	assert.Empty(t, cards[0].Wants)
 	assert.Equal(t, "Build the next set", cards[1].Wants)
-	assert.Equal(t, "Say how", cards[2].Wants)
+	assert.Equal(t, "Say how", cards[3].Wants)
 	page, err := st.List(ctx, cards[1].Shoot.Key, studio.ListAsk{})
 	require.NoError(t, err)
 	safe := 0
@@ -68,6 +68,28 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, safe, 6)
 
+	// The flawed props are each found by the finding meant for them, and the double
+	// booking is found.
+	shelves, err := st.Props(ctx, studio.PropAsk{Limit: 200})
+	require.NoError(t, err)
+	assert.GreaterOrEqual(t, len(shelves.Rows), 60)
+	flaws := map[string][]string{}
+	for _, r := range shelves.Rows {
+		for _, f := range r.Prop.Flaws() {
+			flaws[r.Prop.Name] = append(flaws[r.Prop.Name], f.Code)
+		}
+	}
+	for name, code := range map[string]string{"Dinner plate, glossy white": "plate-large", "Bowl, scarlet": "primary", "Tumbler, plain": "damaged", "Dinner fork, full size": "cutlery-large", "Small board, white": "backdrop-small", "Gingham, red": "pattern-loud"} {
+		assert.Contains(t, flaws[name], code, name)
+	}
+	assert.Contains(t, flaws["Dinner plate, glossy white"], "white-shiny")
+	assert.Empty(t, flaws["Side plate, slate"])
+	pulls, err := st.Pulls(ctx, cards[1].Shoot.Key)
+	require.NoError(t, err)
+	require.Len(t, pulls.Clashes, 1)
+	assert.Equal(t, "Pewter plate", pulls.Clashes[0].Name)
+	assert.NotEmpty(t, pulls.Clashes[0].Others)
+
 	require.NoError(t, demo.Load(ctx, st, func(s string) { t.Errorf("loaded again: %s", s) }))
 	// A load that broke off is begun again, not left half done.
 	require.NoError(t, st.Store.Exec("delete from marks").Error)
@@ -77,7 +99,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Contains(t, said, "beginning again")
 	cards, err = st.Shoots(ctx, "", 10)
 	require.NoError(t, err)
-	assert.Len(t, cards, 3)
+	assert.Len(t, cards, 4)
 }
 
 func TestSomebodysOwnStudioIsLeftAlone(t *testing.T) {

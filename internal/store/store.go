@@ -34,6 +34,11 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	if err != nil {
 		return nil, err
 	}
+	// Compiling a plan takes longer than any of our queries.
+	conf.RuntimeParams["jit"] = "off"
+	// A search is planned for the words it looks for: a plan for any words at all
+	// would pass the trigram index over.
+	conf.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
 	// Moments come back in UTC wherever the machine stands: a row must read back as
 	// it was written, or undo would take it for a changed one.
 	db := stdlib.OpenDB(*conf, stdlib.OptionAfterConnect(func(_ context.Context, c *pgx.Conn) error {

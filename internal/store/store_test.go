@@ -30,6 +30,8 @@ insert into shoots select 'shoot' || lpad(n::text, 6, '0'), 1, now(), 'S', (date
 insert into dishes (id, version, created_at, shoot_id, position, form, recipe, dropped) select 'dish' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), n, 'plate', jsonb_build_object('title', 'quince ' || n, 'ingredients', '[{"item":"pear"}]'::jsonb), '[]' from generate_series(1, 10000) n;
 insert into trials select 'trial' || n, 1, now(), 'shoot000001', 'dish' || (n % 10000 + 1), n, '{}' from generate_series(1, 20000) n;
 insert into refs select 'ref' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), n, '{}', '', 0, 0 from generate_series(1, 20000) n;
+insert into props select 'prop' || n, 1, now(), 'Prop ' || n, (array['plate','bowl','glass','board'])[n % 4 + 1], 100 + n % 300, (array['blue','grey','red'])[n % 3 + 1], 0.5, 'matt', 1, 'slate ' || n, '{}' from generate_series(1, 50000) n;
+insert into reservations select 'res' || n, 1, now(), 'prop' || n, 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), '', 1, 'reserved' from generate_series(1, 20000) n;
 insert into goods select 'goods' || n, 1, now(), 'thing ' || n, '{}' from generate_series(1, 5000) n;
 insert into shots (id, version, created_at, shoot_id, dish_id, position, kind, title, because, cause, proposal, step, angle, hands, shutter, hold, caution, guards, ticks) select 'shot' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'dish' || (n % 10000 + 1), n, 'hero', 'Frame ' || n, '', '', '', 0, 'level', 0, false, '', '', '', '[]' from generate_series(1, 50000) n;
 insert into frames select 'frame' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'shot' || (n % 50000 + 1), 'x', 1, 1, 1, now(), '{}', '{}', '[]', false from generate_series(1, 50000) n;
@@ -64,6 +66,10 @@ func TestEveryListUsesAnIndex(t *testing.T) {
 		"goods of a list":    "select * from goods where thing in ('thing 7', 'thing 900') order by thing",
 		"search in dishes":   "select id from dishes where words ilike '%quince 77%' order by id desc limit 20",
 		"search in shots":    "select id from shots where title ilike '%4711%' order by id desc limit 20",
+		"props, four ways":   "select * from props where kind = 'plate' and hue = 'blue' and size_mm between 180 and 200 and finish = 'matt' order by name, id limit 81",
+		"props by words":     "select * from props where words like '%slate 77%' order by name, id limit 81",
+		"the pull list":      fmt.Sprintf("select * from reservations where shoot_id = '%s' order by id", shoot),
+		"held on a day":      "select r.prop_id, sum(r.count) from reservations r join shoots s on s.id = r.shoot_id where s.day = '2021-05-05' group by r.prop_id",
 		"a person's sign-in": "select * from people where email = 'a'",
 	} {
 		rows, err := s.SQL.QueryContext(t.Context(), "explain "+q)
@@ -76,7 +82,7 @@ func TestEveryListUsesAnIndex(t *testing.T) {
 		}
 		rows.Close()
 		text := strings.Join(plan, "\n")
-		for _, table := range []string{"shoots", "dishes", "shots", "frames", "publications", "deeds", "trials", "refs", "goods"} {
+		for _, table := range []string{"shoots", "dishes", "shots", "frames", "publications", "deeds", "trials", "refs", "goods", "props", "reservations"} {
 			assert.NotContains(t, text, "Seq Scan on "+table, "%s:\n%s", name, text)
 		}
 	}

@@ -30,6 +30,7 @@ type ShelvedProp struct {
 // PropAsk is which props are wanted. Empty fields ask for everything.
 type PropAsk struct {
 	Words   string
+	Group   string // things, grounds
 	Kind    string
 	Hue     string
 	Finish  string
@@ -93,6 +94,12 @@ func (s *Studio) siftedProps(tx *gorm.DB, ask PropAsk) (*gorm.DB, error) {
 		if v != "" {
 			q = q.Where(column+" = ?", v)
 		}
+	}
+	switch ask.Group {
+	case "things":
+		q = q.Where("kind not in ?", cupboard.Grounds)
+	case "grounds":
+		q = q.Where("kind in ?", cupboard.Grounds)
 	}
 	if ask.LeastMm > 0 {
 		q = q.Where("size_mm >= ?", ask.LeastMm)

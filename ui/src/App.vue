@@ -14,8 +14,10 @@ const router = useRouter()
 const refresh = useRefresh()
 const start = useStart()
 const shootId = computed(() => (route.params.shoot as string) || '')
+/** Whose deeds undo takes back: the shoot's, or the cupboard's. */
+const scope = computed(() => shootId.value || (route.meta.scope as string) || '')
 const shoot = useShoot(shootId)
-const deeds = useDeeds(shootId)
+const deeds = useDeeds(scope)
 const help = ref(false)
 
 watch(
@@ -30,9 +32,9 @@ const lastDone = computed(() => deeds.data.value?.find((d) => !d.undone))
 const lastUndone = computed(() => [...(deeds.data.value ?? [])].reverse().find((d) => d.undone))
 
 async function turn(way: 'undo' | 'redo') {
-  if (!shootId.value) return
+  if (!scope.value) return
   try {
-    const d = await ask(way === 'undo' ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: shootId.value } } }) : api.POST('/api/shoots/{id}/redo', { params: { path: { id: shootId.value } } }))
+    const d = await ask(way === 'undo' ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: scope.value } } }) : api.POST('/api/shoots/{id}/redo', { params: { path: { id: scope.value } } }))
     ElMessage({ message: (way === 'undo' ? 'Taken back: ' : 'Done again: ') + d.words, type: 'success', duration: 2500 })
     await refresh()
   } catch (e) {
@@ -58,6 +60,7 @@ useKeys([
   { key: ']', does: 'One rung up', run: () => step(1) },
   { key: 'ctrl+z', shown: 'Ctrl Z', does: 'Take the last deed back', run: () => void turn('undo') },
   { key: 'ctrl+y', shown: 'Ctrl Y', does: 'Do it again', run: () => void turn('redo') },
+  { key: 'c', does: 'The cupboard', run: () => void router.push({ name: 'cupboard' }) },
   { key: 'h', does: 'Studio home', run: () => void router.push('/') },
   { key: '?', does: 'Keys of this screen', run: () => (help.value = !help.value) },
 ])
@@ -71,7 +74,8 @@ useKeys([
       <router-link to="/" class="brand" aria-label="Fig Ladder, studio home"><img src="/mark.svg" alt="" width="26" height="26" />Fig Ladder</router-link>
       <p v-if="shootId" class="where">{{ shoot.data.value?.name }}</p>
       <span class="gap" />
-      <template v-if="shootId">
+      <router-link class="to" :to="{ name: 'cupboard' }" :class="{ on: route.meta.scope === 'cupboard' }">Cupboard</router-link>
+      <template v-if="scope">
         <el-button text :disabled="!lastDone" :title="lastDone ? 'Take back: ' + lastDone.words : 'Nothing to take back'" @click="turn('undo')">Undo</el-button>
         <el-button text :disabled="!lastUndone" :title="lastUndone ? 'Do again: ' + lastUndone.words : 'Nothing to do again'" @click="turn('redo')">Redo</el-button>
       </template>
@@ -92,6 +96,8 @@ useKeys([
 .brand { display: flex; align-items: center; gap: 9px; font: 600 18px var(--fl-head); color: var(--fl-aubergine); text-decoration: none; padding: 4px; }
 .where { margin-left: 14px; padding-left: 16px; border-left: 1px solid var(--fl-line); color: var(--fl-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .gap { flex: 1; }
+.to { color: var(--fl-aubergine); font-weight: 560; font-size: 14px; text-decoration: none; padding: 8px 14px; }
+.to.on { box-shadow: inset 0 -3px 0 var(--fl-fig); }
 .top .el-button + .el-button { margin-left: 0; }
 .skip { position: absolute; left: -999px; }
 .skip:focus { left: 8px; top: 8px; background: var(--fl-card); padding: 6px 10px; z-index: 10; }

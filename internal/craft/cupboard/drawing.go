@@ -83,7 +83,6 @@ func (p Prop) Draw() Drawing {
 	case Plate, Bowl, Tiny:
 		r := s.DiameterMm / 2
 		d.WidthMm, d.HeightMm = 2*r, 2*r
-		add(circle(r, r, r), c, true)
 		well := s.WellMm / 2
 		if well <= 0 {
 			well = 0.72 * r
@@ -91,7 +90,11 @@ func (p Prop) Draw() Drawing {
 		if p.Kind != Plate {
 			well = r - math.Max(s.WallMm, 0.05*r)
 		}
-		add(circle(r, r, well), second, true)
+		add(circle(r, r, r), second, true) // a second colour is that of the rim
+		if second != c {
+			add(circle(r, r, 0.9*r), c, false)
+		}
+		add(circle(r, r, well), c, true)
 		if p.Kind != Plate {
 			add(circle(r, r*1.04, 0.42*r), "none", true)
 		}

@@ -43,7 +43,7 @@ var starter = []want{
 	}},
 	{"old-cutlery", "small old cutlery", "full size comes large at the lens; patina mirrors less", Cutlery, 3, func(p Prop) bool { return p.Sizes.LengthMm <= 175 && p.Front.Finish != "mirror" }},
 	{"textured-glass", "patterned glasses", "they catch light where plain ones vanish", Glass, 2, func(p Prop) bool { return p.Front.Pattern >= 0.2 }},
-	{"two-faced-boards", "two-faced boards of 100 × 80 cm or more", "two grounds for one, and no edge in the picture", Backdrop, 2, func(p Prop) bool {
+	{"two-faced-boards", "two-faced boards of 100 × 80 cm or more", "two grounds for one, and no edge in the picture", Backdrop, 3, func(p Prop) bool {
 		return p.TwoFaced() && math.Max(p.Sizes.LengthMm, p.Sizes.WidthMm) >= leastGround && math.Min(p.Sizes.LengthMm, p.Sizes.WidthMm) >= leastAcross
 	}},
 }

@@ -26,7 +26,7 @@ func Look(pixels []colour.Pixel, w int) Looks {
 	var prop []colour.Pixel
 	inside := make([]bool, len(pixels))
 	for i, p := range pixels {
-		if apart(p, ground) > 0.06 {
+		if apart(p, ground) > 0.035 {
 			prop = append(prop, p)
 			inside[i] = true
 		}

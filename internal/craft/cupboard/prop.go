@@ -34,6 +34,10 @@ const (
 // Kinds lists them in the order they are offered.
 var Kinds = []Kind{Plate, Bowl, Tiny, Glass, Jug, Cutlery, Board, Linen, Tile, Paper, Backdrop, Other}
 
+// Grounds are the kinds that lie under or hang behind, and are drawn to a smaller
+// scale than what stands on them.
+var Grounds = []Kind{Linen, Paper, Backdrop}
+
 // Finishes run from matt to mirror.
 var Finishes = []string{"matt", "satin", "glossy", "mirror"}
 
@@ -179,7 +183,7 @@ func (p Prop) Check() []finding.FieldProblem {
 		v := p.Sizes.Get(f.Key)
 		switch {
 		case f.Needed && v <= 0:
-			bad("sizes."+f.Key, "Measure it: %s in mm.", strings.ToLower(f.Words))
+			bad("sizes."+f.Key, "Measure it: no %s is written down.", strings.ToLower(f.Words))
 		case !(v >= 0) || v > f.MostMm:
 			bad("sizes."+f.Key, "%s is from 0 to %.0f mm. Was %g measured in another unit?", f.Words, f.MostMm, v)
 		}

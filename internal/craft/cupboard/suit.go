@@ -114,7 +114,7 @@ func (p Prop) suit(face Face, a Ask, seen Seen) Suits {
 	for _, s := range out.Parts {
 		out.Score += 100 * s.Value * s.Weight
 		// What pulls a score furthest from the middle is what is said of it.
-		if pull := math.Abs(s.Value-0.6) * s.Weight; pull > most {
+		if pull := math.Abs(s.Value-0.6) * s.Weight; pull > most && (s.Name != "what it is" || s.Value < 0.6) {
 			most, out.Because = pull, s.Words
 		}
 	}
@@ -222,10 +222,17 @@ func (j *judge) exposure() {
 		holds = holdsStops
 	}
 	stops := math.Log2(math.Max(0.01, colour.Reflectance(j.face.Colour)) / math.Max(0.01, food/sum))
-	j.part("exposure", 1-math.Max(0, stops-holds+0.5)/2, 0.12, fmt.Sprintf("%.1f stops above the food; one exposure holds about %.1f well", stops, holds))
+	j.part("exposure", 1-math.Max(0, stops-holds+0.5)/2, 0.12, exposed(stops, holds))
 	if stops > holds {
 		j.find("exposure-trap", finding.Care, j.p.Name+" is too bright for this food", fmt.Sprintf("%.1f stops above it", stops), fmt.Sprintf("%.1f stops", holds), "Expose for the food and the plate burns out; for the plate and it turns grey while the food blocks up.", "take a darker or a matt one")
 	}
+}
+
+func exposed(stops, holds float64) string {
+	if stops < 0 {
+		return fmt.Sprintf("%.1f stops under the food", -stops)
+	}
+	return fmt.Sprintf("%.1f stops above the food; one exposure holds about %.1f well", stops, holds)
 }
 
 func (j *judge) finish() {

@@ -106,7 +106,11 @@ func Can(i Item, body Item) []reading.Reading {
 		if body.SensorWMm <= 0 || i.ShortestMm <= 0 {
 			return out
 		}
-		out = append(out, reading.New("fieldWide", "Field across at its shortest", field(i.ShortestMm), "°", 1, gauss, reading.Line{Words: "Twice the angle of half the sensor", Formula: fmt.Sprintf("2·atan(%.1f / (2·%.0f))", body.SensorWMm, i.ShortestMm), Shown: fmt.Sprintf("%.1f°", field(i.ShortestMm))}))
+		label := "Field across"
+		if i.LongestMm > i.ShortestMm {
+			label = "Field across at its shortest"
+		}
+		out = append(out, reading.New("fieldWide", label, field(i.ShortestMm), "°", 1, gauss, reading.Line{Words: "Twice the angle of half the sensor", Formula: fmt.Sprintf("2·atan(%.1f / (2·%.0f))", body.SensorWMm, i.ShortestMm), Shown: fmt.Sprintf("%.1f°", field(i.ShortestMm))}))
 		if i.LongestMm > i.ShortestMm {
 			out = append(out, reading.New("fieldLong", "Field across at its longest", field(i.LongestMm), "°", 1, gauss, reading.Line{Words: "The same at the longest", Formula: fmt.Sprintf("2·atan(%.1f / (2·%.0f))", body.SensorWMm, i.LongestMm), Shown: fmt.Sprintf("%.1f°", field(i.LongestMm))}))
 		}

@@ -74,6 +74,9 @@ func TestPackTakesWhatTheSetsUse(t *testing.T) {
 	assert.True(t, codes(b)["boom"], "with its caution")
 	assert.True(t, codes(b)["no-lamp"], "a softbox without a lamp")
 
+	for _, x := range b.Takes {
+		assert.NotNil(t, x.Working, "the page never meets a null")
+	}
 	none := Pack(nil, sets, 30)
 	for _, code := range []string{"no-body", "no-lens", "no-card", "no-boom", "no-lamp"} {
 		assert.True(t, codes(none)[code], code)

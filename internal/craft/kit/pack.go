@@ -85,7 +85,7 @@ func (b *packer) take(i int, n int, because string) {
 }
 
 func (b *packer) small(name, because string, n int, working ...reading.Line) {
-	b.out.Takes = append(b.out.Takes, Take{Name: name, Kind: "small", Count: n, Because: because, Working: working})
+	b.out.Takes = append(b.out.Takes, Take{Name: name, Kind: "small", Count: n, Because: because, Working: append([]reading.Line{}, working...)})
 }
 
 func (b *packer) missing(code, subject, measure, limit, because, try string) {

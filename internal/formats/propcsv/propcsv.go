@@ -59,7 +59,7 @@ func Props() []table.Column[Prop] {
 		text("back face", func(p *cupboard.Prop) *string { return &p.Back.Name }),
 		text("material", func(p *cupboard.Prop) *string { return &p.Material }),
 		table.OneOf("condition", cupboard.Conditions, func(p *Prop) *string { return &p.Prop.Condition }),
-		table.Whole("count", func(p *Prop) *int { return &p.Prop.Count }, "how many", "number"),
+		table.Whole("count", 1, func(p *Prop) *int { return &p.Prop.Count }, "how many", "number"),
 		text("shelf", func(p *cupboard.Prop) *string { return &p.Shelf }, "place"),
 		text("maker", func(p *cupboard.Prop) *string { return &p.Maker }),
 		table.Price("price", func(p *Prop) *int64 { return &p.Prop.PriceMinor }),
@@ -104,13 +104,13 @@ func Kit() []table.Column[Item] {
 	kindOf.Needed = true
 	return []table.Column[Item]{
 		name, kindOf,
-		table.Whole("count", func(i *Item) *int { return &i.Item.Count }, "how many"),
+		table.Whole("count", 1, func(i *Item) *int { return &i.Item.Count }, "how many"),
 		table.Text("shelf", func(i *Item) *string { return &i.Item.Shelf }, "place"),
 		real("weight g", func(i *kit.Item) *float64 { return &i.WeightG }, "weight"),
 		size("sensor long side", func(i *kit.Item) *float64 { return &i.SensorWMm }),
 		size("sensor short side", func(i *kit.Item) *float64 { return &i.SensorHMm }),
-		table.Whole("pixels long side", func(i *Item) *int { return &i.Item.PixelsLong }),
-		table.Whole("highest iso", func(i *Item) *int { return &i.Item.HighestISO }),
+		table.Whole("pixels long side", 0, func(i *Item) *int { return &i.Item.PixelsLong }),
+		table.Whole("highest iso", 0, func(i *Item) *int { return &i.Item.HighestISO }),
 		size("shortest focal length", func(i *kit.Item) *float64 { return &i.ShortestMm }),
 		size("longest focal length", func(i *kit.Item) *float64 { return &i.LongestMm }),
 		real("widest f-number", func(i *kit.Item) *float64 { return &i.WidestNumber }),
@@ -124,7 +124,7 @@ func Kit() []table.Column[Item] {
 		size("width", func(i *kit.Item) *float64 { return &i.WidthMm }),
 		size("height", func(i *kit.Item) *float64 { return &i.HeightMm }),
 		table.OneOf("surface", kit.Surfaces, func(i *Item) *string { return &i.Item.Surface }),
-		table.Whole("clamps", func(i *Item) *int { return &i.Item.Clamps }),
+		table.Whole("clamps", 0, func(i *Item) *int { return &i.Item.Clamps }),
 		table.Text("id", func(i *Item) *string { return &i.ID }),
 	}
 }

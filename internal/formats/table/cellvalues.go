@@ -55,11 +55,12 @@ func Size[T any](name string, at func(*T) *float64, also ...string) Column[T] {
 	return c
 }
 
-// Whole is a column of a whole number.
-func Whole[T any](name string, at func(*T) *int, also ...string) Column[T] {
+// Whole is a column of a whole number; an empty cell is usual.
+func Whole[T any](name string, usual int, at func(*T) *int, also ...string) Column[T] {
 	return Column[T]{Name: name, Also: also, Get: func(v T) string { return strconv.Itoa(*at(&v)) }, Set: func(v *T, s string) error {
 		s = strings.TrimSpace(s)
 		if s == "" {
+			*at(v) = usual
 			return nil
 		}
 		n, err := strconv.Atoi(s)

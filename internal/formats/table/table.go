@@ -135,6 +135,11 @@ func Read[T any](columns []Column[T], data []byte) ([]Row[T], []Mapped, error) {
 			return out, mapped, append(bad, LineError{line, fmt.Sprintf("A file of more than %d lines is not read.", MostRows)})
 		}
 		row := Row[T]{Line: line}
+		for _, c := range columns { // what a file leaves out is as an empty cell
+			if err := c.Set(&row.Value, ""); err != nil && !c.Needed {
+				return nil, mapped, fmt.Errorf("column %s has no value for an empty cell: %w", c.Name, err)
+			}
+		}
 		for i, text := range record {
 			if i >= len(at) || at[i] < 0 {
 				continue

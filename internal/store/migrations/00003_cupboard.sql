@@ -15,6 +15,7 @@ create table props (
 );
 create index props_by_name on props (name, id);
 create index props_by_kind on props (kind, hue, size_mm);
+create index props_by_lightness on props (kind, lightness);
 create index props_words on props using gin (words gin_trgm_ops) with (fastupdate = off);
 
 create table reservations (

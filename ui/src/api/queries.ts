@@ -37,6 +37,23 @@ export const useReferences = (id: Id) => useQuery({ queryKey: ['references', now
 export const useTrials = (id: Id) => useQuery({ queryKey: ['trials', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/trials', by(id))) })
 export const useColours = (id: Id) => useQuery({ queryKey: ['colours', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/colours', by(id))) })
 export const useEating = (id: Id) => useQuery({ queryKey: ['eating', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/eating', by(id))) })
+export type PropSieve = { words: string; group: 'things' | 'grounds'; kind: string; hue: string; finish: string; light: '' | 'dark' | 'middle' | 'light'; leastMm: number; mostMm: number; freeOn: string; unseen: boolean }
+/** The cupboard in pages, sifted. */
+export const useProps = (sieve: PropSieve) =>
+  useInfiniteQuery({
+    queryKey: ['props', sieve],
+    initialPageParam: '',
+    queryFn: ({ pageParam }) => ask(api.GET('/api/props', { params: { query: { ...sieve, after: pageParam } } })),
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: (before) => before,
+  })
+export const useProp = (id: Id) => useQuery({ queryKey: ['prop', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/props/{id}', by(id))) })
+export const usePropKinds = () => useQuery({ queryKey: ['prop-kinds'], staleTime: Infinity, queryFn: () => ask(api.GET('/api/prop-kinds')) })
+export const useSuited = (id: Id) => useQuery({ queryKey: ['suited', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/props', by(id))) })
+export const usePulls = (id: Id) => useQuery({ queryKey: ['pulls', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/pulls', by(id))) })
+export const usePack = (id: Id) => useQuery({ queryKey: ['pack', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/pack', by(id))) })
+export const useKit = () => useQuery({ queryKey: ['kit'], queryFn: () => ask(api.GET('/api/kit')) })
+export const useLacking = () => useQuery({ queryKey: ['lacking'], queryFn: () => ask(api.GET('/api/cupboard/lacking')) })
 export const useShopping = (id: Id) => useQuery({ queryKey: ['shopping', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shopping', by(id))) })
 export const useSeries = (id: Id) => useQuery({ queryKey: ['series', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/series', by(id))) })
 export const useFrames = (id: Id) => useQuery({ queryKey: ['frames', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/frames', by(id))) })

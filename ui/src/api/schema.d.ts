@@ -38,6 +38,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard/lacking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the cupboard lacks */
+        get: operations["lacking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/wanted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Want something */
+        put: operations["saveWanted"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/wanted/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a wish off the list */
+        delete: operations["removeWanted"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}": {
         parameters: {
             query?: never;
@@ -169,6 +220,23 @@ export interface paths {
         };
         /** Frames a recipe suggests */
         get: operations["mined"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/props": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of the cupboard suits a dish */
+        get: operations["suitedProps"];
         put?: never;
         post?: never;
         delete?: never;
@@ -348,6 +416,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit and what it can do */
+        get: operations["kit"];
+        /** Write a piece of kit down */
+        put: operations["saveKit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit as CSV */
+        get: operations["kitCSV"];
+        put?: never;
+        /** Read a kit file */
+        post: operations["readKitCSV"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a piece of kit off the list */
+        delete: operations["removeKit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outlets": {
         parameters: {
             query?: never;
@@ -365,6 +486,95 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prop-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of prop and their sizes */
+        get: operations["propKinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/props": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cupboard */
+        get: operations["props"];
+        put?: never;
+        /** Put a prop into the cupboard */
+        post: operations["addProp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/props.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cupboard as CSV */
+        get: operations["propsCSV"];
+        put?: never;
+        /** Read a cupboard file */
+        post: operations["readPropsCSV"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/props/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Measure a picture of a prop on grey */
+        post: operations["lookAtProp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/props/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All there is to say of a prop */
+        get: operations["prop"];
+        /** Save a prop */
+        put: operations["saveProp"];
+        post?: never;
+        /** Take a prop out of the cupboard */
+        delete: operations["removeProp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/publications/{id}/picture": {
         parameters: {
             query?: never;
@@ -376,6 +586,41 @@ export interface paths {
         get: operations["cutPicture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pulls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say where a held prop is */
+        put: operations["setHeld"];
+        post?: never;
+        /** Let a prop go */
+        delete: operations["release"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pulls/{id}/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold another prop instead */
+        post: operations["swap"];
         delete?: never;
         options?: never;
         head?: never;
@@ -626,6 +871,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a shoot takes along of the kit */
+        get: operations["pack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/publications": {
         parameters: {
             query?: never;
@@ -635,6 +897,41 @@ export interface paths {
         };
         /** What was sent */
         get: operations["publications"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/pulls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot's pull list */
+        get: operations["pulls"];
+        put?: never;
+        /** Hold a prop for a shoot */
+        post: operations["reserve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/pulls.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pull and pack list for print */
+        get: operations["pullsPDF"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1496,6 +1793,34 @@ export interface components {
              */
             kind: "more" | "less" | "added" | "left out";
         };
+        Clash: {
+            /** @description The day */
+            day: string;
+            /** @description The prop, to scale */
+            drawn: components["schemas"]["PropDrawing"];
+            /**
+             * Format: int64
+             * @description How many are held
+             */
+            held: number;
+            /** @description Key of this shoot's reservation */
+            mine: string;
+            /** @description What it is called */
+            name: string;
+            /** @description Free that day instead, best first */
+            others: components["schemas"]["SuitedProp"][];
+            /** @description The prop */
+            propId: string;
+            /** @description For which shoots */
+            shoots: string[];
+            /**
+             * Format: int64
+             * @description How many there are
+             */
+            there: number;
+            /** @description The clash in words */
+            words: string;
+        };
         Climb: {
             /** @description Brief to Back */
             rungs: components["schemas"]["RailRung"][];
@@ -2108,6 +2433,14 @@ export interface components {
              */
             was: number;
         };
+        Held: {
+            /** @description Its day, or empty */
+            day: string;
+            /** @description The reservation */
+            reservation: components["schemas"]["Reservation"];
+            /** @description The shoot's name */
+            shoot: string;
+        };
         Hit: {
             /** @description Its key */
             id: string;
@@ -2164,6 +2497,175 @@ export interface components {
              * @description The version read
              */
             version: number;
+        };
+        KindFields: {
+            /** @description Its sizes */
+            fields: components["schemas"]["PropField"][];
+            /** @description The kind */
+            kind: string;
+        };
+        KitBag: {
+            /** @description What is missing, and cautions */
+            findings: components["schemas"]["Finding"][];
+            /** @description By shelf */
+            takes: components["schemas"]["KitTake"][];
+        };
+        KitItem: {
+            /**
+             * Format: int64
+             * @description Card, diffuser: clamps it needs to stand
+             */
+            clamps: number;
+            /**
+             * Format: double
+             * @description Lens: closest focus, from the lens
+             */
+            closestMm: number;
+            /**
+             * Format: int64
+             * @description How many alike
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Lamp that flashes: guide number in metres at ISO 100
+             */
+            guide: number;
+            /**
+             * Format: double
+             * @description Modifier, card, diffuser: height
+             */
+            heightMm: number;
+            /**
+             * Format: int64
+             * @description Body, phone: highest ISO you accept from it
+             */
+            highestIso: number;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "body" | "lens" | "phone" | "support" | "lamp" | "modifier" | "card" | "diffuser" | "other";
+            /**
+             * Format: double
+             * @description Lens: largest magnification its maker states
+             */
+            largest: number;
+            /**
+             * Format: double
+             * @description Support: what it carries
+             */
+            loadG: number;
+            /**
+             * Format: double
+             * @description Lens: longest focal length
+             */
+            longestMm: number;
+            /**
+             * Format: double
+             * @description Lamp that stays on: lux at one metre
+             */
+            luxAt1m: number;
+            /** @description What it is called */
+            name: string;
+            /** @description Support: whether it holds a camera over the table */
+            overhead: boolean;
+            /**
+             * Format: int64
+             * @description Body, phone: pixels on the long side
+             */
+            pixelsLong: number;
+            /**
+             * Format: double
+             * @description Support: how far it holds a camera out beyond its base, or how high
+             */
+            reachMm: number;
+            /**
+             * Format: double
+             * @description Body, phone: short side of the sensor
+             */
+            sensorHMm: number;
+            /**
+             * Format: double
+             * @description Body, phone: long side of the sensor
+             */
+            sensorWMm: number;
+            /** @description Where it is kept */
+            shelf: string;
+            /**
+             * Format: double
+             * @description Lens: shortest focal length
+             */
+            shortestMm: number;
+            /**
+             * @description Card, diffuser: its surface
+             * @enum {string}
+             */
+            surface: "" | "white" | "black" | "dull foil" | "silver" | "gold" | "diffusion";
+            /**
+             * Format: double
+             * @description Weight
+             */
+            weightG: number;
+            /**
+             * Format: double
+             * @description Lens: smallest f-number
+             */
+            widestNumber: number;
+            /**
+             * Format: double
+             * @description Modifier, card, diffuser: width
+             */
+            widthMm: number;
+        };
+        KitPiece: {
+            /** @description What it can do, on the body with most pixels */
+            can: components["schemas"]["Reading"][];
+            /** @description The piece */
+            row: components["schemas"]["KitRow"];
+        };
+        KitRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /** @description The piece */
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KitTake: {
+            /** @description Why */
+            because: string;
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
+            /** @description What it is */
+            kind: string;
+            /** @description What to take */
+            name: string;
+            /** @description Whether the studio has it written down */
+            owned: boolean;
+            /** @description Where it is kept */
+            shelf: string;
+            /** @description How the count came about */
+            working: components["schemas"]["Line"][];
+        };
+        Lacking: {
+            /** @description Loans that go back soon or should have gone */
+            due: components["schemas"]["Finding"][];
+            /** @description Against a starter set and for the dishes of shoots to come */
+            gaps: components["schemas"]["PropGap"][];
+            /** @description What is looked for */
+            wanted: components["schemas"]["WantedThing"][];
         };
         Light: {
             /**
@@ -2513,6 +3015,360 @@ export interface components {
             /** @description Kind of problem */
             type: string;
         };
+        Prop: {
+            /** @description The other side of a two-faced board; no colour when there is none */
+            back: components["schemas"]["PropFace"];
+            /**
+             * @description How it looks
+             * @enum {string}
+             */
+            condition: "new" | "patina" | "worn" | "scratched" | "chipped" | "broken";
+            /**
+             * Format: int64
+             * @description How many alike
+             */
+            count: number;
+            /**
+             * @description Whether food may touch it; empty when nobody knows
+             * @enum {string}
+             */
+            foodContact: "" | "yes" | "no";
+            /** @description The side that is shown */
+            front: components["schemas"]["PropFace"];
+            /** @description What happened to it */
+            history: components["schemas"]["PropEvent"][];
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "plate" | "bowl" | "tiny bowl" | "glass" | "jug" | "cutlery" | "board" | "linen" | "tile" | "paper" | "backdrop" | "other";
+            /** @description Whose it is, when not one's own */
+            loan: components["schemas"]["PropLoan"];
+            /** @description Who made it */
+            maker: string;
+            /** @description What it is made of */
+            material: string;
+            /** @description What it is called */
+            name: string;
+            /** @description Hash of its picture, or empty */
+            picture: string;
+            /**
+             * Format: int64
+             * @description What one cost, minor units
+             */
+            priceMinor: number;
+            /** @description Where it stands */
+            shelf: string;
+            /** @description True sizes */
+            sizes: components["schemas"]["PropSizes"];
+            /** @description Cuisines, meals and ingredients it belongs to; none fits everything */
+            ties: string[];
+        };
+        PropChoice: {
+            /** @description Days from which buying is cheaper */
+            breakEven: components["schemas"]["Reading"];
+            /** @description Both by days of use, for drawing */
+            curve: components["schemas"]["PropUse"][];
+            /**
+             * Format: double
+             * @description Break-even if it sells again for a quarter of the price less
+             */
+            highDays: number;
+            /**
+             * Format: double
+             * @description Break-even if it sells again for a quarter of the price more
+             */
+            lowDays: number;
+            /**
+             * @description What is cheaper for the days expected
+             * @enum {string}
+             */
+            verdict: "rent" | "buy" | "either" | "unknown";
+            /** @description Why */
+            words: string;
+        };
+        PropDrawing: {
+            /**
+             * Format: double
+             * @description Height of the drawing
+             */
+            heightMm: number;
+            /** @description Back to front */
+            shapes: components["schemas"]["PropDrawingShape"][];
+            /**
+             * Format: double
+             * @description Width of the drawing
+             */
+            widthMm: number;
+        };
+        PropDrawingShape: {
+            /** @description Fill, #rrggbb, or none */
+            colour: string;
+            /** @description Whether it has an edge line */
+            edge: boolean;
+            /** @description SVG path, mm */
+            path: string;
+        };
+        PropEvent: {
+            /** @description When, YYYY-MM-DD */
+            day: string;
+            /** @description What happened */
+            words: string;
+        };
+        PropFace: {
+            /** @description Main colour, #rrggbb */
+            colour: string;
+            /**
+             * @description Matt to mirror
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "glossy" | "mirror";
+            /** @description What this side is called; empty for a prop of one */
+            name: string;
+            /**
+             * Format: double
+             * @description How strong its pattern is: 0 plain, 1 loud
+             */
+            pattern: number;
+            /** @description Second colour, #rrggbb, or empty */
+            second: string;
+        };
+        PropField: {
+            /** @description Name of the field in Sizes */
+            key: string;
+            /**
+             * Format: double
+             * @description Largest that is believed, mm
+             */
+            mostMm: number;
+            /** @description Whether it must be measured */
+            needed: boolean;
+            /** @description What it is called for this kind */
+            words: string;
+        };
+        PropGap: {
+            /** @description Why */
+            because: string;
+            /**
+             * Format: int64
+             * @description How many there are
+             */
+            have: number;
+            /** @description Stable name */
+            key: string;
+            /** @description What kind of prop fills it */
+            kind: string;
+            /**
+             * Format: int64
+             * @description How many are wanted
+             */
+            want: number;
+            /** @description What is missing */
+            words: string;
+        };
+        PropLoan: {
+            /**
+             * Format: int64
+             * @description Rental a day, minor units; 0 when lent
+             */
+            dayMinor: number;
+            /** @description When it goes back, YYYY-MM-DD */
+            due: string;
+            /** @description Whose it is; empty for one's own */
+            from: string;
+            /** @description Whether it went back */
+            returned: boolean;
+        };
+        PropLooks: {
+            /** @description Main colours of the prop, largest first; the grey round it left out */
+            colours: components["schemas"]["ColourPatch"][];
+            /**
+             * @description A guess from the highlights
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "glossy" | "mirror";
+            /**
+             * Format: double
+             * @description Share of the prop that is near white although it is no white thing
+             */
+            gloss: number;
+            /**
+             * Format: double
+             * @description How strong a pattern: 0 plain, 1 loud
+             */
+            pattern: number;
+        };
+        PropPage: {
+            /** @description Ask after this key for more; empty when there is no more */
+            next: string;
+            /** @description Props by name */
+            rows: components["schemas"]["ShelvedProp"][];
+        };
+        PropReport: {
+            /** @description What is against it whatever the dish */
+            findings: components["schemas"]["Finding"][];
+            /** @description Shoots it is held for */
+            held: components["schemas"]["Held"][];
+            /** @description The prop */
+            row: components["schemas"]["ShelvedProp"];
+            /** @description How often it was published */
+            seen: components["schemas"]["PropSeen"];
+        };
+        PropRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /** @description The prop */
+            prop: components["schemas"]["Prop"];
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        PropSave: {
+            /** @description The prop */
+            prop: components["schemas"]["Prop"];
+            /**
+             * Format: int64
+             * @description The version read; 0 for a new one
+             */
+            version: number;
+        };
+        PropSeen: {
+            /**
+             * Format: int64
+             * @description Since then; 0 when never
+             */
+            daysAgo: number;
+            /** @description Day of the last, YYYY-MM-DD, or empty */
+            last: string;
+            /**
+             * Format: int64
+             * @description Published frames it was in
+             */
+            times: number;
+        };
+        PropSizes: {
+            /**
+             * Format: double
+             * @description Blade, bowl or tines
+             */
+            bladeMm: number;
+            /**
+             * Format: double
+             * @description Across the rim
+             */
+            diameterMm: number;
+            /**
+             * Format: double
+             * @description From the table to the rim
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description The longer side
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Across the opening
+             */
+            openingMm: number;
+            /**
+             * Format: double
+             * @description Thickness
+             */
+            thicknessMm: number;
+            /**
+             * Format: double
+             * @description Thickness of the wall
+             */
+            wallMm: number;
+            /**
+             * Format: double
+             * @description Across the flat of a plate
+             */
+            wellMm: number;
+            /**
+             * Format: double
+             * @description The shorter side
+             */
+            widthMm: number;
+        };
+        PropSuits: {
+            /** @description Whether its other side suits better */
+            back: boolean;
+            /** @description What speaks most for it or against it */
+            because: string;
+            /** @description What to think about */
+            findings: components["schemas"]["Finding"][];
+            /** @description What the score is made of */
+            parts: components["schemas"]["ColourScore"][];
+            /**
+             * @description What it would be for the dish
+             * @enum {string}
+             */
+            role: "vessel" | "ground" | "beside";
+            /**
+             * Format: double
+             * @description 0 to 100
+             */
+            score: number;
+        };
+        PropUse: {
+            /**
+             * Format: double
+             * @description Buying less what it brings again, minor units
+             */
+            buyMinor: number;
+            /**
+             * Format: double
+             * @description Days of use
+             */
+            days: number;
+            /**
+             * Format: double
+             * @description Renting, minor units
+             */
+            rentMinor: number;
+        };
+        PropWanted: {
+            /** @description Why it is wanted */
+            because: string;
+            /**
+             * Format: int64
+             * @description Rental a day, minor units
+             */
+            dayMinor: number;
+            /**
+             * Format: double
+             * @description Days it would be used
+             */
+            days: number;
+            /** @description Whether it was got */
+            got: boolean;
+            /** @description What kind of prop */
+            kind: string;
+            /** @description Who makes it */
+            maker: string;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: int64
+             * @description What it costs, minor units
+             */
+            priceMinor: number;
+            /**
+             * Format: double
+             * @description Share of the price it brings when sold again
+             */
+            resaleShare: number;
+        };
         Proposal: {
             /** @description Angle word */
             angle: string;
@@ -2602,6 +3458,20 @@ export interface components {
             widthPx: number;
             /** @description Words in the file */
             words: components["schemas"]["Words"];
+        };
+        Pull: {
+            /** @description The dish it is for, or empty */
+            dish: string;
+            /** @description The prop */
+            prop: components["schemas"]["ShelvedProp"];
+            /** @description What is held */
+            reservation: components["schemas"]["Reservation"];
+        };
+        PullList: {
+            /** @description Held twice on the shoot's day */
+            clashes: components["schemas"]["Clash"][];
+            /** @description By shelf */
+            pulls: components["schemas"]["Pull"][];
         };
         RailRung: {
             /** @description Stable name */
@@ -2745,6 +3615,47 @@ export interface components {
             /** @description What is sharp at the set aperture */
             sharp: components["schemas"]["Span"];
         };
+        Reservation: {
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description The dish it is for, or empty */
+            dishId: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /** @description The prop */
+            readonly propId: string;
+            /** @description The shoot */
+            readonly shootId: string;
+            /**
+             * @description Where it is
+             * @enum {string}
+             */
+            state: "reserved" | "pulled" | "back" | "broken";
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        ReserveRequest: {
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
+            /** @description The dish it is for, or empty */
+            dishId: string;
+            /** @description The prop */
+            propId: string;
+        };
         Room: {
             /**
              * Format: double
@@ -2786,6 +3697,17 @@ export interface components {
              */
             version: number;
         };
+        SaveKitRequest: {
+            /** @description Key; empty for a new piece */
+            id: string;
+            /** @description The piece */
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int64
+             * @description The version read; 0 for a new one
+             */
+            version: number;
+        };
         SaveReferenceRequest: {
             /** @description The dish it is for, or empty for the whole shoot */
             dishId: string;
@@ -2820,6 +3742,17 @@ export interface components {
             version: number;
             /** @description What was done, for undo; or empty */
             words: string;
+        };
+        SaveWantedRequest: {
+            /** @description Key; empty for a new wish */
+            id: string;
+            /**
+             * Format: int64
+             * @description The version read; 0 for a new one
+             */
+            version: number;
+            /** @description What is wanted */
+            wanted: components["schemas"]["PropWanted"];
         };
         SeriesOwn: {
             /** @description The dish */
@@ -2912,6 +3845,23 @@ export interface components {
             /** @description The set */
             set: components["schemas"]["Set"];
         };
+        SetHeldRequest: {
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
+            /**
+             * @description Where it is
+             * @enum {string}
+             */
+            state: "reserved" | "pulled" | "back" | "broken";
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
+        };
         Settings: {
             /**
              * Format: double
@@ -2951,6 +3901,21 @@ export interface components {
              * @description Of the base, or of the whole when there is no base
              */
             percent: number;
+        };
+        ShelvedProp: {
+            /** @description To scale */
+            drawing: components["schemas"]["PropDrawing"];
+            /** @description What is against it whatever the dish, in words */
+            flaws: string[];
+            /** @description Its key */
+            id: string;
+            /** @description The prop */
+            prop: components["schemas"]["Prop"];
+            /**
+             * Format: int64
+             * @description Counts saves
+             */
+            version: number;
         };
         Shoot: {
             /** @description What it is for */
@@ -3338,6 +4303,45 @@ export interface components {
             /** @description Temperatures */
             temperatures: components["schemas"]["Temperature"][];
         };
+        Suited: {
+            /** @description What they were judged for, in words */
+            asked: string;
+            /** @description What may stand beside it, best first */
+            beside: components["schemas"]["SuitedProp"][];
+            /** @description The dish */
+            dish: string;
+            /** @description Backdrops, best first */
+            grounds: components["schemas"]["SuitedProp"][];
+            /** @description Keys of props held for this dish already */
+            held: string[];
+            /** @description Roles for which the cupboard has nothing */
+            missing: components["schemas"]["Finding"][];
+            /** @description The schools of colour, each with its reason */
+            schools: components["schemas"]["ColourSchool"][];
+            /** @description Plates, bowls and glasses for it, best first */
+            vessels: components["schemas"]["SuitedProp"][];
+        };
+        SuitedProp: {
+            /** @description To scale */
+            drawing: components["schemas"]["PropDrawing"];
+            /**
+             * Format: int64
+             * @description How many are free on the shoot's day
+             */
+            free: number;
+            /** @description Key of the prop */
+            id: string;
+            /** @description The prop */
+            prop: components["schemas"]["Prop"];
+            /** @description How often it was published */
+            seen: components["schemas"]["PropSeen"];
+            /** @description How it suits */
+            suits: components["schemas"]["PropSuits"];
+        };
+        SwapRequest: {
+            /** @description The other prop */
+            propId: string;
+        };
         Table: {
             /** @description #rrggbb */
             colour: string;
@@ -3356,6 +4360,48 @@ export interface components {
              * @description Extent to the right, mm
              */
             widthMm: number;
+        };
+        TableMapped: {
+            /** @description The field it was taken for; empty when it was left out */
+            column: string;
+            /** @description As it stands in the file */
+            header: string;
+            /** @description The unit that was read in it, or empty */
+            unit: string;
+        };
+        TableProblem: {
+            /**
+             * Format: int64
+             * @description The line
+             */
+            line: number;
+            /** @description What is wrong and what would be right */
+            words: string;
+        };
+        TableRead: {
+            /**
+             * Format: int64
+             * @description New rows
+             */
+            added: number;
+            /**
+             * Format: int64
+             * @description Rows that differ from what there is
+             */
+            changed: number;
+            /** @description Whether it was taken */
+            done: boolean;
+            /** @description What became of each header */
+            mapped: components["schemas"]["TableMapped"][];
+            /** @description The first few new ones, by name */
+            names: string[];
+            /**
+             * Format: int64
+             * @description Rows that are as they were
+             */
+            same: number;
+            /** @description What is wrong, by line; nothing is taken while there is any */
+            wrong: components["schemas"]["TableProblem"][];
         };
         Temperature: {
             /**
@@ -3646,6 +4692,28 @@ export interface components {
              */
             supporting: number;
         };
+        WantedRow: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /** @description Key of the row */
+            readonly id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+            /** @description What is looked for */
+            wanted: components["schemas"]["PropWanted"];
+        };
+        WantedThing: {
+            /** @description Rent or buy */
+            choice: components["schemas"]["PropChoice"];
+            /** @description What is looked for */
+            row: components["schemas"]["WantedRow"];
+        };
         Words: {
             /** @description What the picture shows, for who cannot see it */
             alt: string;
@@ -3727,6 +4795,98 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ColourPatch"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lacking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lacking"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveWanted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveWantedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WantedRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeWanted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -4101,6 +5261,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MinedDish"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    suitedProps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suited"];
                 };
             };
             /** @description Error */
@@ -4497,6 +5689,173 @@ export interface operations {
             };
         };
     };
+    kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitPiece"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveKitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitCSV: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readKitCSV: {
+        parameters: {
+            query?: {
+                /** @description Take it, if nothing is wrong; else only say what it would do */
+                take?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableRead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     outlets: {
         parameters: {
             query?: never;
@@ -4514,6 +5873,336 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Outlet"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propKinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindFields"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    props: {
+        parameters: {
+            query?: {
+                /** @description Words of name, material, maker, shelf */
+                words?: string;
+                /** @description What stands on the table, or what lies under it */
+                group?: "" | "things" | "grounds";
+                /** @description Only of this kind */
+                kind?: string;
+                /** @description Only of this family of hue */
+                hue?: string;
+                /** @description Only of this finish */
+                finish?: string;
+                /** @description Only this light */
+                light?: "" | "dark" | "middle" | "light";
+                /** @description At least this large */
+                leastMm?: number;
+                /** @description At most this large; 0 for any */
+                mostMm?: number;
+                /** @description Only those free on this day */
+                freeOn?: string;
+                /** @description Only those in no published frame of the last months */
+                unseen?: boolean;
+                /** @description Key of the last one already seen */
+                after?: string;
+                /** @description Most in a page */
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addProp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PropSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propsCSV: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readPropsCSV: {
+        parameters: {
+            query?: {
+                /** @description Take it, if nothing is wrong; else only say what it would do */
+                take?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableRead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookAtProp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropLooks"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropReport"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveProp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PropSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropRow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeProp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -4547,6 +6236,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setHeld: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetHeldRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reservation"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reservation"];
                 };
             };
             /** @description Error */
@@ -5236,6 +7027,38 @@ export interface operations {
             };
         };
     };
+    pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitBag"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     publications: {
         parameters: {
             query?: {
@@ -5258,6 +7081,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Publication"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pulls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReserveRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reservation"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pullsPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -60,7 +60,7 @@ function addColour() {
       <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
     </template>
     <ProblemNote :error="shoot.error.value" />
-    <form v-if="draft.value.value && b" class="sheet" @input="draft.touch" @change="draft.touch" @submit.prevent="draft.flush">
+    <form novalidate v-if="draft.value.value && b" class="sheet" @input="draft.touch" @change="draft.touch" @submit.prevent="draft.flush">
       <el-form-item label="Name of the shoot" label-position="top" :error="draft.about('name')" class="name"><el-input v-model="draft.value.value.name" aria-label="Name of the shoot" maxlength="200" /></el-form-item>
       <fieldset class="two">
         <legend class="visually-hidden">Kind</legend>

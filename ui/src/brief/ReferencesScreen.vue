@@ -99,7 +99,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       </template>
     </template>
     <el-dialog v-model="draft.open" title="Add a reference" width="520px">
-      <form class="form" @submit.prevent="add">
+      <form novalidate class="form" @submit.prevent="add">
         <ProblemNote :error="draftError" />
         <p class="file"><el-button @click="picked?.click()">{{ draft.file ? draft.file.name : 'Choose a picture' }}</el-button><span class="soft small">or leave it out and write a note</span></p>
         <input ref="picked" type="file" name="reference" accept="image/jpeg,image/png,image/gif,image/webp" class="visually-hidden" aria-label="Reference picture" tabindex="-1" @change="draft.file = ($event.target as HTMLInputElement).files?.[0]" />

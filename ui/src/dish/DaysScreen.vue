@@ -87,7 +87,7 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) => t.value
     <template #reading>
       <template v-if="p && t">
         <div><ReadingFigure v-for="r in p.readings" :key="r.key" :reading="r" :large="r.key !== 'planPrice'" /></div>
-        <form class="terms" @submit.prevent="draft.flush">
+        <form novalidate class="terms" @submit.prevent="draft.flush">
           <h2>What days offer and cost</h2>
           <label>A day before the lens <span><el-input-number v-model="t.dayMin" :min="30" :max="1440" :controls="false" size="small" aria-label="Minutes of a day" @change="draft.touch" /> min</span></label>
           <label>Room and hands a day <span><el-input-number :model-value="t.dayMinor / 100" :min="0" :controls="false" size="small" aria-label="Price of a day" @change="price('dayMinor', $event)" /> {{ t.currency }}</span></label>

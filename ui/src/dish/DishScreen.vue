@@ -312,7 +312,7 @@ useKeys([
       </template>
     </template>
     <el-dialog v-model="sheet" :title="draft.id ? 'Edit the recipe' : 'Type a recipe'" width="760px" top="6vh">
-      <form class="typing" @submit.prevent="save">
+      <form novalidate class="typing" @submit.prevent="save">
         <ProblemNote :error="sheetError" />
         <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts"><el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button></p>
         <el-form-item label="Name" label-position="top" :error="sheetError instanceof Problem ? sheetError.about('title') : ''"><el-input v-model="draft.title" aria-label="Name of the dish" autofocus /></el-form-item>
@@ -325,7 +325,7 @@ useKeys([
       </form>
     </el-dialog>
     <el-dialog v-model="changing.open" title="Change the frame" width="460px">
-      <form @submit.prevent="saveChange">
+      <form novalidate @submit.prevent="saveChange">
         <ProblemNote :error="changeError" />
         <el-form-item label="What it shows" label-position="top"><el-input v-model="changing.title" aria-label="What it shows" /></el-form-item>
         <el-form-item label="Angle" label-position="top">

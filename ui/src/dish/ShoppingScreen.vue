@@ -141,7 +141,7 @@ useKeys([
             <span class="buy" /><span class="what"><b>{{ x.words }}</b></span><span class="tags" /><button type="button" class="x" :aria-label="'Take off: ' + x.words" @click="dropExtra(x.key)">take off</button>
           </li>
         </ul>
-        <form class="extra" @submit.prevent="addExtra"><el-input v-model="extra" name="extra" maxlength="200" aria-label="A line by hand" placeholder="Parchment, skewers, ice …" /><el-button native-type="submit">Write it on</el-button></form>
+        <form novalidate class="extra" @submit.prevent="addExtra"><el-input v-model="extra" name="extra" maxlength="200" aria-label="A line by hand" placeholder="Parchment, skewers, ice …" /><el-button native-type="submit">Write it on</el-button></form>
       </section>
       <section v-if="b.list.unread.length" class="unread" aria-label="Not understood">
         <p v-for="u in b.list.unread" :key="u.dish + u.written">▲ {{ u.dish }}: “{{ u.written }}” was not understood. Read it yourself.</p>
@@ -158,7 +158,7 @@ useKeys([
           <h2>{{ chosen.thing }}</h2>
           <ol class="working"><li v-for="(w, i) in chosen.working" :key="i"><span>{{ w.words }}</span><code v-if="w.formula">{{ w.formula }}</code><b class="mono">{{ w.shown }}</b></li></ol>
           <label v-if="chosen.needShown !== 'some'" class="spare">Spares <el-input :model-value="chosen.spare" size="small" class="times mono" inputmode="decimal" :aria-label="'Spares of ' + chosen.thing" @change="spare(chosen!, $event)" /> {{ chosen.unit || 'pieces' }}</label>
-          <form class="goods" @submit.prevent="saveGoods">
+          <form novalidate class="goods" @submit.prevent="saveGoods">
             <h3>How the studio buys it</h3>
             <ProblemNote :error="goodsError" />
             <label>Pack <span><el-input v-model="g.pack" size="small" class="times mono" inputmode="decimal" aria-label="Pack" /><el-input v-model="g.packUnit" size="small" class="times" aria-label="Unit of the pack" placeholder="pieces" /></span></label>

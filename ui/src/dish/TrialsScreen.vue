@@ -167,7 +167,7 @@ useKeys([
       </template>
     </template>
     <el-dialog v-model="draft.open" :title="draft.id ? draft.name : draft.kind === 'trial' ? 'A trial' : 'Another source'" width="800px" top="5vh">
-      <form class="form" @submit.prevent="save">
+      <form novalidate class="form" @submit.prevent="save">
         <ProblemNote :error="draftError" />
         <p v-if="draftError instanceof Problem && draftError.status === 409" class="wide"><el-button @click="keepMine">Keep mine</el-button></p>
         <el-form-item label="Name" label-position="top"><el-input v-model="draft.name" aria-label="Name of the trial" :placeholder="draft.kind === 'trial' ? 'Empty for the next number' : 'Whose recipe'" /></el-form-item>

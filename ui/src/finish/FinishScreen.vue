@@ -70,7 +70,7 @@ useKeys([
           </li>
         </ol>
         <div v-if="f.approval" class="yes"><b>✓ Approved</b> by {{ f.approval.who }}, {{ moment(f.approval.createdAt) }}<span v-if="f.approval.words">: “{{ f.approval.words }}”</span></div>
-        <form v-else class="ask" @submit.prevent="approve">
+        <form novalidate v-else class="ask" @submit.prevent="approve">
           <h3>A yes from {{ f.askWhom }}</h3>
           <p v-if="left" class="small soft">Tick the {{ left }} {{ left === 1 ? 'step' : 'steps' }} above first.</p>
           <el-input v-model="by" aria-label="Who says yes" :placeholder="f.askWhom === 'you' ? 'Yourself' : 'Who says yes'" :disabled="left > 0" />

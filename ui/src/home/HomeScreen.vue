@@ -94,7 +94,7 @@ useKeys([
       </EmptyBench>
     </section>
     <el-dialog v-model="making" title="New shoot" width="440px">
-      <form @submit.prevent="make">
+      <form novalidate @submit.prevent="make">
         <ProblemNote :error="error" />
         <el-form-item label="Name" label-position="top"><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu" /></el-form-item>
         <el-radio-group v-model="kind" aria-label="Kind of shoot">

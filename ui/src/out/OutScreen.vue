@@ -134,7 +134,7 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
       <template v-if="frame && check">
         <h2>{{ outlet?.name }}</h2>
         <p class="small soft">Wants {{ outlet?.shape }}, {{ outlet?.leastLongPx }} to {{ outlet?.mostLongPx }} px long, {{ bytes(outlet?.mostBytes ?? 0) }} at most{{ outlet?.needsAlt ? ', alt text' : '' }}{{ outlet?.needsCredit ? ', a credit' : '' }}.</p>
-        <form class="words" @submit.prevent="publish">
+        <form novalidate class="words" @submit.prevent="publish">
           <label>Title<el-input v-model="order.words.title" name="title" maxlength="200" /></label>
           <label>Words<el-input v-model="order.words.caption" name="caption" type="textarea" :rows="2" /></label>
           <label>Alt text<el-input v-model="order.words.alt" name="alt" type="textarea" :rows="2" placeholder="What is in the picture, for who cannot see it" /></label>

@@ -32,7 +32,7 @@ const name = () => props.finding.subject
           <span v-else>Try: {{ t.words }}.</span>
         </li>
       </ul>
-      <form v-if="asking" class="why" @submit.prevent="setAside" @keydown.esc="asking = false">
+      <form novalidate v-if="asking" class="why" @submit.prevent="setAside" @keydown.esc="asking = false">
         <el-input v-model="because" size="small" autofocus :aria-label="'Why “' + name() + '” is set aside'" placeholder="Why? It is kept." maxlength="500" />
         <el-button size="small" native-type="submit">Set aside</el-button>
       </form>

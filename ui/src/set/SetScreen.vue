@@ -13,6 +13,7 @@ import ReadingFigure from '../parts/ReadingFigure.vue'
 import ReferenceStrip from '../parts/ReferenceStrip.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SetNav from '../cupboard/SetNav.vue'
 import { useDraft } from '../parts/draft'
 import { useKeys } from '../parts/keys'
 import FieldRow from './FieldRow.vue'
@@ -147,6 +148,7 @@ useKeys([
 
 <template>
   <ScreenFrame title="Set">
+    <template #nav><SetNav /></template>
     <template #head>
       <template v-if="row">
         <el-select :model-value="shotId" class="pick" aria-label="Shot" @change="router.push({ name: 'set', params: { shoot, shot: $event } })">
@@ -201,7 +203,7 @@ useKeys([
 </template>
 
 <style scoped>
-.pick { width: 330px; }
+.pick { width: 290px; }
 .views { display: grid; grid-template-columns: 5fr 3fr; gap: 2px; height: clamp(280px, calc(100vh - 400px), 560px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }

@@ -212,7 +212,7 @@ useKeys([
       <FindingList v-if="check.data.value?.length" :findings="check.data.value" :shoot="shoot" :place="shoot" @apply="tryList" />
     </template>
     <el-dialog v-model="adding.open" title="Add a shot" width="440px">
-      <form @submit.prevent="saveAdded">
+      <form novalidate @submit.prevent="saveAdded">
         <ProblemNote :error="error" />
         <el-form-item label="Dish" label-position="top"><el-select v-model="adding.dish" aria-label="Dish"><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select></el-form-item>
         <el-form-item label="What it shows" label-position="top"><el-input v-model="adding.title" aria-label="What it shows" autofocus /></el-form-item>

@@ -38,7 +38,7 @@ async function go() {
       </svg>
       <p class="say">From brief to published frame, one rung at a time.</p>
     </div>
-    <form class="sheet" @submit.prevent="go">
+    <form novalidate class="sheet" @submit.prevent="go">
       <p class="brand"><img src="/mark.svg" alt="" width="34" height="34" /> Fig Ladder</p>
       <template v-if="start.data.value?.needsOwner">
         <h1>Open the studio</h1>
