@@ -51,6 +51,7 @@ func TestCupboardFromPictureToSwap(t *testing.T) {
 	p.click("Save the prop")
 	p.closed()
 	p.sees("20.5 cm")
+	p.until("document.querySelector('.photo img')?.naturalWidth === 80", "its picture")
 	p.press("n")
 	p.type_("input[aria-label='Name of the prop']", "Oat plate")
 	p.type_("input[aria-label='Rim, cm']", "21")

@@ -65,13 +65,16 @@ func (a *API) cupboardRoutes() {
 	route(a, Crew, "DELETE", "/api/props/{id}", "removeProp", "Take a prop out of the cupboard", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveProp(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "POST", "/api/props/look", "lookAtProp", "Measure a picture of a prop on grey", func(ctx context.Context, in *struct{ RawBody multipart.Form }) (*body[cupboard.Looks], error) {
+	route(a, Crew, "POST", "/api/props/look", "lookAtProp", "Measure a picture of a prop on grey", func(ctx context.Context, in *struct{ RawBody multipart.Form }) (*body[studio.PropLook], error) {
 		_, data, err := upload(in.RawBody, "Choose a picture of the prop on grey.")
 		if err != nil {
 			return nil, err
 		}
 		return point(s.LookAtProp(ctx, data))
 	}, largeBody)
+	route(a, Crew, "GET", "/api/props/{id}/picture", "propPicture", "A prop's picture", func(ctx context.Context, in *ByID) (*picture, error) {
+		return photo(s.PropPicture(ctx, in.ID))
+	})
 	route(a, Crew, "GET", "/api/cupboard/lacking", "lacking", "What the cupboard lacks", func(ctx context.Context, _ *none) (*body[studio.Lacking], error) {
 		return point(s.Lacking(ctx))
 	})

@@ -234,15 +234,33 @@ func (s *Studio) RemoveProp(ctx context.Context, who Who, id string) error {
 	})
 }
 
-// LookAtProp measures a picture of a prop on grey. Nothing is kept.
-func (s *Studio) LookAtProp(_ context.Context, data []byte) (*cupboard.Looks, error) {
+// PropLook is what was measured in a picture of a prop, and where the picture is
+// kept.
+type PropLook struct {
+	cupboard.Looks
+	Picture string `json:"picture" doc:"Hash of the picture, to be saved with the prop"`
+}
+
+// LookAtProp measures a picture of a prop on grey and keeps the picture, so that
+// the prop can be saved with it.
+func (s *Studio) LookAtProp(ctx context.Context, data []byte) (*PropLook, error) {
 	img, err := openPicture(data)
 	if err != nil {
 		return nil, err
 	}
 	pixels, w := grid(img)
-	looks := cupboard.Look(pixels, w)
-	return &looks, nil
+	out := &PropLook{Looks: cupboard.Look(pixels, w)}
+	out.Picture, _, _, err = s.keepPicture(ctx, img)
+	return out, err
+}
+
+// PropPicture is a prop's picture, JPEG.
+func (s *Studio) PropPicture(ctx context.Context, id string) ([]byte, error) {
+	row, err := s.Prop(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	return s.Vault.Get(ctx, row.Prop.Picture)
 }
 
 // held turns the database's refusal to hold more than there are into words.

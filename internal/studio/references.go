@@ -24,7 +24,11 @@ func (s *Studio) AddReference(ctx context.Context, who Who, shootID string, r br
 	}
 	row := &store.ReferenceRow{Base: store.NewBase(), ShootID: shootID, Reference: r}
 	if len(data) > 0 {
-		if err := s.keepPicture(ctx, row, data); err != nil {
+		img, err := openPicture(data)
+		if err != nil {
+			return nil, err
+		}
+		if row.SHA256, row.WidthPx, row.HeightPx, err = s.keepPicture(ctx, img); err != nil {
 			return nil, err
 		}
 	}
@@ -43,11 +47,8 @@ func (s *Studio) AddReference(ctx context.Context, who Who, shootID string, r br
 // at, too little to publish.
 const mostKept = 1600
 
-func (s *Studio) keepPicture(ctx context.Context, row *store.ReferenceRow, data []byte) error {
-	img, err := openPicture(data)
-	if err != nil {
-		return err
-	}
+// keepPicture puts a picture into the vault, made smaller to mostKept, as JPEG.
+func (s *Studio) keepPicture(ctx context.Context, img image.Image) (sha string, widthPx, heightPx int, err error) {
 	b := img.Bounds()
 	k := min(1, float64(mostKept)/float64(max(b.Dx(), b.Dy())))
 	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(b.Dx())*k)), max(1, int(float64(b.Dy())*k))))
@@ -55,11 +56,10 @@ func (s *Studio) keepPicture(ctx context.Context, row *store.ReferenceRow, data 
 	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, b, draw.Over, nil)
 	var jpg bytes.Buffer
 	if err := encode(&jpg, small); err != nil {
-		return err
+		return "", 0, 0, err
 	}
-	row.SHA256, _, err = s.Vault.Put(ctx, jpg.Bytes())
-	row.WidthPx, row.HeightPx = small.Bounds().Dx(), small.Bounds().Dy()
-	return err
+	sha, _, err = s.Vault.Put(ctx, jpg.Bytes())
+	return sha, small.Bounds().Dx(), small.Bounds().Dy(), err
 }
 
 // SaveReference saves what to take from a reference.

@@ -575,6 +575,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/props/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A prop's picture */
+        get: operations["propPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/publications/{id}/picture": {
         parameters: {
             query?: never;
@@ -3179,7 +3196,7 @@ export interface components {
             /** @description Whether it went back */
             returned: boolean;
         };
-        PropLooks: {
+        PropLook: {
             /** @description Main colours of the prop, largest first; the grey round it left out */
             colours: components["schemas"]["ColourPatch"][];
             /**
@@ -3197,6 +3214,8 @@ export interface components {
              * @description How strong a pattern: 0 plain, 1 loud
              */
             pattern: number;
+            /** @description Hash of the picture, to be saved with the prop */
+            picture: string;
         };
         PropPage: {
             /** @description Ask after this key for more; empty when there is no more */
@@ -6103,7 +6122,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PropLooks"];
+                    "application/json": components["schemas"]["PropLook"];
                 };
             };
             /** @description Error */
@@ -6203,6 +6222,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
             };
             /** @description Error */
             default: {

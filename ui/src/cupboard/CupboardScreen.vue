@@ -148,6 +148,7 @@ useKeys([
     <template #reading>
       <template v-if="report.data.value && chosenId">
         <p class="big"><PropView :drawing="report.data.value.row.drawing" :scale="0.8" :most="200" :name="report.data.value.row.prop.name" /></p>
+        <p v-if="report.data.value.row.prop.picture" class="photo"><img :src="`/api/props/${report.data.value.row.id}/picture?of=${report.data.value.row.prop.picture.slice(0, 8)}`" :alt="'Picture of ' + report.data.value.row.prop.name" /></p>
         <div>
           <h2>{{ report.data.value.row.prop.name }}</h2>
           <p class="soft small">{{ [report.data.value.row.prop.kind, sizeOf(report.data.value.row.prop), report.data.value.row.prop.front.finish, report.data.value.row.prop.material, report.data.value.row.prop.condition].filter(Boolean).join(' · ') }}</p>
@@ -200,6 +201,8 @@ useKeys([
 .table .tile.on { background: #f6f0f5; outline: 0; box-shadow: inset 4px 0 0 var(--fl-aubergine); }
 .dot { width: 18px; height: 18px; border: 1px solid #00000040; }
 .big { background: var(--fl-grey); display: grid; place-items: center; padding: 12px; min-height: 120px; }
+.photo { background: var(--fl-grey); padding: 8px; display: grid; place-items: center; }
+.photo img { max-width: 100%; max-height: 150px; display: block; }
 dl { display: grid; grid-template-columns: 1fr auto; gap: 4px 10px; margin: 0; font-size: 14px; }
 dt { color: var(--fl-soft); font-size: 13px; }
 dd { margin: 0; text-align: right; }

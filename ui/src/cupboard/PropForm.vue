@@ -23,7 +23,7 @@ function kind(k: Prop['kind']) {
   for (const key of Object.keys(p.value.sizes)) if (!own.has(key)) p.value.sizes[key as Size] = 0
 }
 const file = ref<HTMLInputElement>()
-const looks = ref<Schema['PropLooks']>()
+const looks = ref<Schema['PropLook']>()
 const url = ref('')
 const lookError = ref<unknown>()
 async function look(e: Event) {
@@ -37,6 +37,7 @@ async function look(e: Event) {
   try {
     looks.value = await ask(api.POST('/api/props/look', { body: form as never, bodySerializer: (b: unknown) => b as FormData }))
     url.value = URL.createObjectURL(f)
+    p.value.picture = looks.value.picture
     const [first, second] = looks.value.colours
     if (first) p.value.front.colour = first.hex
     p.value.front.second = second && second.share > 0.12 ? second.hex : ''
