@@ -16,7 +16,8 @@ const route = useRoute()
 .dishes { display: flex; flex-wrap: wrap; gap: 4px; }
 a { padding: 6px 12px; text-decoration: none; color: var(--fl-ink); background: var(--fl-card); border: 1px solid var(--fl-line); font-size: 14px; max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .line { flex-wrap: nowrap; }
-.line a { flex: 0 1 auto; min-width: 60px; }
-.line .on { flex-shrink: 0; }
+/* One row: short names take what they need and long ones share the rest evenly. */
+.line a { flex: 1 1 0; min-width: 60px; max-width: max-content; padding: 6px 9px; }
+.line .on { flex: 0 0 auto; max-width: 240px; }
 .on { background: var(--fl-aubergine); color: #fff; border-color: var(--fl-aubergine); }
 </style>
