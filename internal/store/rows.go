@@ -240,6 +240,10 @@ type PropRow struct {
 	Words     string  `json:"-"`
 }
 
+// Holding are the states of a reservation in which nobody else can have the prop;
+// the trigger of migration 3 goes by the same.
+var Holding = []string{"reserved", "pulled"}
+
 // Reservation is a prop held for a shoot on its day.
 type Reservation struct {
 	Base

@@ -114,7 +114,7 @@ func (s *Studio) siftedProps(tx *gorm.DB, ask PropAsk) (*gorm.DB, error) {
 		q = q.Where("words like ?", likely(w))
 	}
 	if ask.FreeOn != "" {
-		q = q.Where("count > coalesce((select sum(r.count) from reservations r join shoots s on s.id = r.shoot_id where r.prop_id = props.id and s.day = ? and r.state in ('reserved', 'pulled')), 0)", ask.FreeOn)
+		q = q.Where("count > coalesce((select sum(r.count) from reservations r join shoots s on s.id = r.shoot_id where r.prop_id = props.id and s.day = ? and r.state in ?), 0)", ask.FreeOn, store.Holding)
 	}
 	if ask.Unseen {
 		q = q.Where("not exists (select 1 from reservations r join shots x on x.dish_id = r.dish_id join publications p on p.shot_id = x.id where r.prop_id = props.id and p.state = 'accepted' and p.done_at > ?)", s.now().AddDate(0, 0, -latelyDays))
@@ -162,7 +162,7 @@ func (s *Studio) ReadProp(ctx context.Context, id string) (*PropReport, error) {
 	}
 	out := &PropReport{Row: shelved(*row), Findings: row.Prop.Flaws(), Seen: seen[id], Held: []Held{}}
 	var all []store.Reservation
-	if err := tx.Where("prop_id = ? and state in ('reserved', 'pulled')", id).Order("id").Find(&all).Error; err != nil {
+	if err := tx.Where("prop_id = ? and state in ?", id, store.Holding).Order("id").Find(&all).Error; err != nil {
 		return nil, err
 	}
 	for _, r := range all {

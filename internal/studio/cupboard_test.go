@@ -329,14 +329,23 @@ func TestKitPackAndWanted(t *testing.T) {
 
 	lent := aPlate("Lent plate", 1)
 	lent.Loan = cupboard.Loan{From: "the pottery", Due: "2020-01-01"}
-	_, err = k.AddProp(ctx, k.Owner, lent)
-	require.NoError(t, err)
+	returned := aPlate("Plate given back", 1)
+	returned.Loan = cupboard.Loan{From: "the pottery", Due: "2020-01-01", Returned: true}
+	later := aPlate("Plate lent for long", 1)
+	later.Loan = cupboard.Loan{From: "the pottery", Due: "2090-01-01"}
+	open := aPlate("Plate lent with no day", 1)
+	open.Loan = cupboard.Loan{From: "the pottery"}
+	for _, p := range []cupboard.Prop{lent, returned, later, open, aPlate("Plate of one's own", 1)} {
+		_, err = k.AddProp(ctx, k.Owner, p)
+		require.NoError(t, err)
+	}
 	_, err = k.SaveWanted(ctx, k.Owner, "", 0, cupboard.Wanted{Name: "Fish kettle", Kind: cupboard.Other, PriceMinor: 9000, DayMinor: 1500, ResaleShare: 0.5, Days: 6})
 	require.NoError(t, err)
 	got, err := k.Lacking(ctx)
 	require.NoError(t, err)
 	require.Len(t, got.Due, 1)
 	assert.Equal(t, "loan-late", got.Due[0].Code)
+	assert.Equal(t, "Lent plate should have gone back to the pottery", got.Due[0].Subject)
 	require.Len(t, got.Wanted, 1)
 	assert.InDelta(t, 3, got.Wanted[0].Choice.BreakEven.Value, 1e-9)
 	assert.Equal(t, "buy", got.Wanted[0].Choice.Verdict)

@@ -156,17 +156,22 @@ func (s *Studio) Lacking(ctx context.Context) (*Lacking, error) {
 		asks = append(asks, a)
 	}
 	var all []cupboard.Prop
-	out := &Lacking{Wanted: []WantedThing{}, Due: []finding.Finding{}}
-	soon := s.now().AddDate(0, 0, dueSoonDays).Format("2006-01-02")
 	for _, r := range rows {
 		all = append(all, r.Prop)
-		if l := r.Prop.Loan; l.From != "" && l.Due != "" && !l.Returned && l.Due <= soon {
-			f := finding.Finding{Code: "loan-due", Severity: finding.Note, Subject: r.Prop.Name + " goes back to " + l.From, Measure: dayOf(l.Due), Limit: plural(dueSoonDays, "day") + " ahead", Because: "What is lent comes back whole and on time, or is not lent again.", Try: []finding.Try{finding.Hands("clean it, wrap it, take it back")}}
-			if l.Due < today {
-				f.Code, f.Severity, f.Subject = "loan-late", finding.Care, r.Prop.Name+" should have gone back to "+l.From
-			}
-			out.Due = append(out.Due, f)
+	}
+	out := &Lacking{Wanted: []WantedThing{}, Due: []finding.Finding{}}
+	soon := s.now().AddDate(0, 0, dueSoonDays).Format("2006-01-02")
+	var lent []store.PropRow
+	if err := tx.Where("prop #>> '{loan,from}' <> '' and prop #>> '{loan,due}' between '0' and ? and prop #>> '{loan,returned}' = 'false'", soon).Order("prop #>> '{loan,due}', name, id").Find(&lent).Error; err != nil {
+		return nil, err
+	}
+	for _, r := range lent {
+		l := r.Prop.Loan
+		f := finding.Finding{Code: "loan-due", Severity: finding.Note, Subject: r.Prop.Name + " goes back to " + l.From, Measure: dayOf(l.Due), Limit: plural(dueSoonDays, "day") + " ahead", Because: "What is lent comes back whole and on time, or is not lent again.", Try: []finding.Try{finding.Hands("clean it, wrap it, take it back")}}
+		if l.Due < today {
+			f.Code, f.Severity, f.Subject = "loan-late", finding.Care, r.Prop.Name+" should have gone back to "+l.From
 		}
+		out.Due = append(out.Due, f)
 	}
 	out.Gaps = cupboard.Gaps(all, asks)
 	var wanted []store.WantedRow

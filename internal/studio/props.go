@@ -55,8 +55,8 @@ type SuitedProp struct {
 	Free    int              `json:"free" doc:"How many are free on the shoot's day"`
 }
 
-// mostJudged is how many props of a kind are judged for a dish.
-const mostJudged = 2000
+// mostJudged is how many props are judged at once, by name; beyond it is said so.
+const mostJudged = 20000
 
 // mostSuited is how many of each role are shown.
 const mostSuited = 24
@@ -73,7 +73,7 @@ func (s *Studio) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 	}
 	tx := s.Store.WithContext(ctx)
 	var rows []store.PropRow
-	if err := tx.Where("count > 0").Order("name, id").Limit(mostJudged * len(cupboard.Kinds)).Find(&rows).Error; err != nil {
+	if err := tx.Where("count > 0").Order("name, id").Limit(mostJudged).Find(&rows).Error; err != nil {
 		return nil, err
 	}
 	seen, err := s.seen(tx, keysOf(rows))
@@ -97,8 +97,11 @@ func (s *Studio) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 			out.Missing = append(out.Missing, finding.Finding{Code: "nothing-" + role, Severity: finding.Note, Subject: "Nothing in the cupboard is a " + role + " for this", Measure: "none", Limit: "one", Because: "It has to come from somewhere.", Try: []finding.Try{finding.Hands("look at the wanted list")}})
 		}
 	}
+	if len(rows) == mostJudged {
+		out.Missing = append(out.Missing, finding.Finding{Code: "not-all-judged", Severity: finding.Note, Subject: "Not every prop was judged", Measure: plural(mostJudged, "prop"), Limit: plural(mostJudged, "prop"), Because: "Only the first by name are judged in one go.", Try: []finding.Try{finding.Hands("look for others on the wall")}})
+	}
 	sort.Slice(out.Missing, func(a, b int) bool { return out.Missing[a].Code < out.Missing[b].Code })
-	if err := tx.Model(&store.Reservation{}).Where("dish_id = ? and state in ('reserved', 'pulled')", dishID).Pluck("prop_id", &out.Held).Error; err != nil {
+	if err := tx.Model(&store.Reservation{}).Where("dish_id = ? and state in ?", dishID, store.Holding).Pluck("prop_id", &out.Held).Error; err != nil {
 		return nil, err
 	}
 	return out, nil
@@ -139,7 +142,7 @@ func (s *Studio) free(ctx context.Context, shootID string, rows []store.PropRow)
 		Taken  int
 	}
 	err := s.Store.WithContext(ctx).Raw(`select r.prop_id, sum(r.count) as taken from reservations r join shoots s on s.id = r.shoot_id, shoots mine
-		where mine.id = ? and (s.id = mine.id or s.day = mine.day) and r.state in ('reserved', 'pulled') group by r.prop_id`, shootID).Scan(&taken).Error
+		where mine.id = ? and (s.id = mine.id or s.day = mine.day) and r.state in ? group by r.prop_id`, shootID, store.Holding).Scan(&taken).Error
 	out := map[string]int{}
 	for _, r := range rows {
 		out[r.Key] = r.Prop.Count
@@ -296,7 +299,7 @@ func (s *Studio) clashes(ctx context.Context, shoot *store.Shoot, held []store.R
 		Count         int
 	}
 	if err := tx.Raw(`select r.prop_id, s.name as shoot, sum(r.count) as count from reservations r join shoots s on s.id = r.shoot_id
-		where s.day = ? and r.state in ('reserved', 'pulled') group by r.prop_id, s.id, s.name order by s.name`, shoot.Brief.When).Scan(&days).Error; err != nil {
+		where s.day = ? and r.state in ? group by r.prop_id, s.id, s.name order by s.name`, shoot.Brief.When, store.Holding).Scan(&days).Error; err != nil {
 		return nil, err
 	}
 	told := map[string]bool{}
