@@ -68,6 +68,9 @@ func Gaps(all []Prop, dishes []Ask) []Gap {
 		for _, p := range all {
 			if role, _ := Role(p.Kind, d.Form); role == "vessel" && sound(p) && p.Count > 0 {
 				best = math.Max(best, p.Suit(d, Seen{}).Score)
+				if best >= wellSuited {
+					break
+				}
 			}
 		}
 		if best < wellSuited {
