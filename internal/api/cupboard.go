@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"mime/multipart"
+	"slices"
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/kit"
@@ -21,6 +22,7 @@ type PropSave struct {
 type KindFields struct {
 	Kind   cupboard.Kind    `json:"kind" doc:"The kind"`
 	Fields []cupboard.Field `json:"fields" doc:"Its sizes"`
+	Ground bool             `json:"ground" doc:"Whether it lies under or hangs behind, and is drawn to the smaller scale"`
 }
 
 func largeBody(op *huma.Operation) { op.MaxBodyBytes = mostBody }
@@ -46,7 +48,7 @@ func (a *API) cupboardRoutes() {
 	route(a, Crew, "GET", "/api/prop-kinds", "propKinds", "Kinds of prop and their sizes", func(context.Context, *none) (*body[[]KindFields], error) {
 		out := []KindFields{}
 		for _, k := range cupboard.Kinds {
-			out = append(out, KindFields{k, cupboard.Fields(k)})
+			out = append(out, KindFields{k, cupboard.Fields(k), slices.Contains(cupboard.Grounds, k)})
 		}
 		return &body[[]KindFields]{out}, nil
 	})

@@ -2518,6 +2518,8 @@ export interface components {
         KindFields: {
             /** @description Its sizes */
             fields: components["schemas"]["PropField"][];
+            /** @description Whether it lies under or hangs behind, and is drawn to the smaller scale */
+            ground: boolean;
             /** @description The kind */
             kind: string;
         };

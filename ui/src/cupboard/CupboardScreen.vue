@@ -20,7 +20,7 @@ const refresh = useRefresh()
 const sieve = reactive<PropSieve>({ words: '', group: 'things', kind: '', hue: '', finish: '', light: '', leastMm: 0, mostMm: 0, freeOn: '', unseen: false })
 const list = useProps(sieve)
 const kinds = usePropKinds()
-const grounds = ['linen', 'paper', 'backdrop']
+const ground = (kind: string) => kinds.data.value?.find((k) => k.kind === kind)?.ground ?? false
 const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const asTable = ref(false)
 const error = ref<unknown>()
@@ -68,7 +68,7 @@ async function save() {
   try {
     const row = await ask(id ? api.PUT('/api/props/{id}', { params: { path: { id } }, body: { prop, version } }) : api.POST('/api/props', { body: { prop, version: 0 } }))
     draft.value = undefined
-    sieve.group = grounds.includes(prop.kind) ? 'grounds' : 'things'
+    sieve.group = ground(prop.kind) ? 'grounds' : 'things'
     await refresh()
     chosenId.value = row.id
   } catch (e) {
@@ -113,7 +113,7 @@ useKeys([
     <ProblemNote :error="error ?? list.error.value" />
     <div class="sieve" role="search" aria-label="Sift the cupboard">
       <el-input v-model="sieve.words" name="find" size="small" clearable aria-label="Find in the cupboard" placeholder="Find words  /" />
-      <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind" placeholder="Kind" :value-on-clear="''"><el-option v-for="k in kinds.data.value?.filter((k) => grounds.includes(k.kind) === (sieve.group === 'grounds'))" :key="k.kind" :value="k.kind" /></el-select>
+      <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind" placeholder="Kind" :value-on-clear="''"><el-option v-for="k in kinds.data.value?.filter((k) => k.ground === (sieve.group === 'grounds'))" :key="k.kind" :value="k.kind" /></el-select>
       <el-select v-model="sieve.hue" size="small" clearable aria-label="Hue" placeholder="Hue" :value-on-clear="''"><el-option v-for="h in hues" :key="h" :value="h" /></el-select>
       <el-select v-model="sieve.light" size="small" clearable aria-label="Lightness" placeholder="Lightness" :value-on-clear="''"><el-option value="dark" /><el-option value="middle" /><el-option value="light" /></el-select>
       <el-select v-model="sieve.finish" size="small" clearable aria-label="Finish" placeholder="Finish" :value-on-clear="''"><el-option v-for="f in finishes" :key="f" :value="f" /></el-select>
