@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # Installs the Debian packages that are missing: for the demo PostgreSQL, for the
-# tests also a browser, two readers of picture metadata and one of PDF. Says what it does.
+# tests also a browser, two readers of picture metadata, one of PDF and one that
+# knows where the sun is. Says what it does.
 set -euo pipefail
 want=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || want+=(postgresql)
@@ -9,6 +10,7 @@ if [ "${1:-demo}" = test ]; then
   command -v exiftool >/dev/null || want+=(libimage-exiftool-perl)
   command -v exiv2 >/dev/null || want+=(exiv2)
   command -v pdftotext >/dev/null || want+=(poppler-utils)
+  /usr/bin/python3 -c "import ephem" 2>/dev/null || want+=(python3-ephem)
 fi
 for tool in go node npm; do
   command -v "$tool" >/dev/null || { echo "$tool is missing. Install Go 1.26 and Node 20 first." >&2; exit 1; }

@@ -68,7 +68,7 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		return err
 	}
 	defer hall.Close()
-	st := &studio.Studio{Store: db, Vault: vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}}
+	st := &studio.Studio{Store: db, Vault: vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}}
 	queue, err := jobs.Start(context.WithoutCancel(ctx), db, st)
 	if err != nil {
 		return err

@@ -29,6 +29,7 @@ func (a *API) routes() {
 	a.searchRoutes()
 	a.shotRoutes()
 	a.setRoutes()
+	a.lightRoutes()
 	a.frameRoutes()
 	a.outRoutes()
 }

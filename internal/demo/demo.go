@@ -52,6 +52,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 		return err
 	}
 	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: owner.Role}, say: say}
+	l.place()
 	winter := l.winter()
 	l.kitchen(winter)
 	l.rind()

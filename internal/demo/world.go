@@ -12,9 +12,11 @@ type dish struct{ title, form, ingredients, method string }
 // loft puts the room's west window on the left of a set, as bright as a sky of
 // the given luminance.
 func loft(s *scene.Set, sky float64) {
-	s.Light = scene.Light{Kind: "window", XMm: -450, YMm: 560, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: sky}
+	s.Lights[0] = scene.Light{Name: "West window", On: true, Kind: "window", XMm: -450, YMm: 560, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: sky, Kelvin: 6500, Glass: 0.8, RevealMm: 180,
+		Outside: []scene.Outside{{Kind: "wall", AwayMm: 6000, BottomMm: -3000, WidthMm: 14000, HeightMm: 5200, Colour: "#b8863b"}}}
+	s.Daylight = scene.Daylight{On: false, Weather: "overcast", Day: "2026-12-03", Clock: "13:00", Zone: zone, LatDeg: 50.35, LonDeg: -4.12, FarSideDeg: 0}
 	s.Room = scene.Room{WidthMm: 6200, DepthMm: 5100, HeightMm: 2900, Reflectance: 0.35}
-	s.Table = scene.Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.12, Colour: "#4a4039"}
+	s.Table = scene.Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.12, Colour: "#4a4039", Finish: "matt"}
 }
 
 var winter = []dish{
@@ -65,10 +67,10 @@ func (l *loader) winter() *store.Shoot {
 	l.say("Building the winter sets and taking three frames.")
 	l.set(hero(mussels), func(x *scene.Set) {
 		loft(x, 1500)
-		x.Vessel = scene.Vessel{Kind: "pot", XMm: 800, YMm: 430, DiameterMm: 240, HeightMm: 105, Colour: "#26262a"}
-		x.Food = scene.Food{Name: "Cider mussels", AboveMm: 22, Colour: "#3a3744", Garnish: "#6f8f4a"}
+		x.Vessel = scene.Vessel{Kind: "pot", XMm: 800, YMm: 430, DiameterMm: 240, HeightMm: 105, Colour: "#26262a", Finish: "satin"}
+		x.Food = scene.Food{Name: "Cider mussels", AboveMm: 22, Colour: "#3a3744", Garnish: "#6f8f4a", Steams: true}
 		x.Camera.DistanceMm, x.Camera.Aperture, x.Camera.ElevationDeg = 1000, 14, 42
-		x.Card = scene.Card{On: true, XMm: 1330, YMm: 330, WidthMm: 594, HeightMm: 420, FacingDeg: 280, Reflectance: 0.85}
+		x.Cards = []scene.Card{{Name: "White card A2", Kind: "white", On: true, XMm: 1330, YMm: 330, WidthMm: 594, HeightMm: 420, FacingDeg: 280}, {Name: "Black card A2", Kind: "black", XMm: 420, YMm: 300, WidthMm: 594, HeightMm: 420, FacingDeg: 90}}
 	})
 	l.set(hero(trout), func(x *scene.Set) {
 		loft(x, 1500)
@@ -93,8 +95,9 @@ func (l *loader) winter() *store.Shoot {
 		loft(x, 1500)
 		x.Vessel.Colour = "#c9d3d6"
 		x.Food = scene.Food{Name: "Sloe and tonic", Colour: "#8e2f4c"}
-		x.Light.YMm = 1250
-		x.Light.FacingDeg = 130
+		x.Lights[0].On = false
+		x.Lights = append(x.Lights, scene.Light{Name: "Softbox 60 × 90", On: true, Kind: "softbox", XMm: 420, YMm: 1350, ZMm: 620, WidthMm: 600, HeightMm: 900, FacingDeg: 155, TiltDeg: -8, LuxAt1m: 1400, Kelvin: 5600, Outside: []scene.Outside{}})
+		x.Backdrop = scene.Backdrop{On: true, YMm: 1600, WidthMm: 1400, HeightMm: 1000, Colour: "#2d3440"}
 	})
 	_ = toddy
 	for _, shots := range [][]string{{hero(mussels)}, {hero(trout)}, {hero(pavlova)}} {
@@ -138,7 +141,7 @@ func (l *loader) allotment() *store.Shoot {
 			x.Vessel.Colour = d.vessel
 			x.Food = scene.Food{Name: d.title, AboveMm: 26, Colour: d.food, Garnish: d.garnish}
 			x.Camera.Orientation, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 760, 9
-			x.Card = scene.Card{On: true, XMm: 1140, YMm: 430, WidthMm: 594, HeightMm: 420, FacingDeg: 270, Reflectance: 0.85}
+			x.Cards = []scene.Card{{Name: "White card A2", Kind: "white", On: true, XMm: 1140, YMm: 430, WidthMm: 594, HeightMm: 420, FacingDeg: 270}, {Name: "Black card A2", Kind: "black", XMm: 420, YMm: 300, WidthMm: 594, HeightMm: 420, FacingDeg: 90}}
 		})
 		l.take(id, true)
 		l.finish(id, true)

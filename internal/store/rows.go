@@ -9,6 +9,7 @@ package store
 import (
 	"time"
 
+	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
@@ -262,6 +263,12 @@ type KitRow struct {
 	Item kit.Item `gorm:"serializer:json" json:"item" doc:"The piece"`
 }
 
+// PlaceRow is where the studio is, and its windows.
+type PlaceRow struct {
+	Base
+	Place almanac.Place `gorm:"serializer:json" json:"place" doc:"The place"`
+}
+
 // WantedRow is a thing looked for.
 type WantedRow struct {
 	Base
@@ -314,11 +321,13 @@ func (Aside) Table() string { return "asides" }
 func (PropRow) Table() string     { return "props" }
 func (Reservation) Table() string { return "reservations" }
 func (KitRow) Table() string      { return "kit" }
+func (PlaceRow) Table() string    { return "places" }
 func (WantedRow) Table() string   { return "wanted" }
 
 func (*PropRow) Fresh() Row     { return &PropRow{} }
 func (*Reservation) Fresh() Row { return &Reservation{} }
 func (*KitRow) Fresh() Row      { return &KitRow{} }
+func (*PlaceRow) Fresh() Row    { return &PlaceRow{} }
 func (*WantedRow) Fresh() Row   { return &WantedRow{} }
 
 func (*Aside) Fresh() Row        { return &Aside{} }
@@ -344,11 +353,12 @@ func (SeriesRow) TableName() string    { return "series" }
 func (ReferenceRow) TableName() string { return "refs" }
 func (PropRow) TableName() string      { return "props" }
 func (KitRow) TableName() string       { return "kit" }
+func (PlaceRow) TableName() string     { return "places" }
 func (WantedRow) TableName() string    { return "wanted" }
 
 // kinds lists every Row, for the journal to make them again.
 var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
-	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "wanted": &WantedRow{}}
+	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "places": &PlaceRow{}, "wanted": &WantedRow{}}
 
 // whole fills in the lists of a document that was written before it had them, so
 // that the page never meets a null. It is run on every row that is read or written
@@ -360,6 +370,19 @@ func fill(row Row) {
 		w.Whole()
 	}
 }
+
+func wholeSet(s *scene.Set) {
+	s.Lights, s.Cards = list(s.Lights), list(s.Cards)
+	for i := range s.Lights {
+		s.Lights[i].Outside = list(s.Lights[i].Outside)
+	}
+}
+
+// Whole implements whole.
+func (s *SetRow) Whole() { wholeSet(&s.Set) }
+
+// Whole implements whole.
+func (f *Frame) Whole() { wholeSet(&f.Set) }
 
 // Whole implements whole.
 func (s *Shoot) Whole() {
@@ -399,6 +422,14 @@ func (p *PropRow) Whole() {
 	p.Prop.History, p.Prop.Ties = list(p.Prop.History), list(p.Prop.Ties)
 	i := p.Prop.Index()
 	p.Name, p.Kind, p.SizeMm, p.Hue, p.Lightness, p.Finish, p.Count, p.Words = p.Prop.Name, string(p.Prop.Kind), i.SizeMm, i.Hue, i.Lightness, p.Prop.Front.Finish, p.Prop.Count, i.Words
+}
+
+// Whole implements whole.
+func (p *PlaceRow) Whole() {
+	p.Place.Windows = list(p.Place.Windows)
+	for i := range p.Place.Windows {
+		p.Place.Windows[i].Outside = list(p.Place.Windows[i].Outside)
+	}
 }
 
 // Whole implements whole.

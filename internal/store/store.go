@@ -101,7 +101,7 @@ func (s *Store) Mark(ctx context.Context, name string) error {
 	return s.WithContext(ctx).Exec("insert into marks (name, at) values (?, now()) on conflict do nothing", name).Error
 }
 
-// Empty takes every row of people, shoots, goods, props and kit away.
+// Empty takes every row of people, shoots, goods, props, kit and the place away.
 func (s *Store) Empty(ctx context.Context) error {
-	return s.WithContext(ctx).Exec("truncate people, sessions, shoots, goods, props, kit, wanted, deeds, marks cascade").Error
+	return s.WithContext(ctx).Exec("truncate people, sessions, shoots, goods, props, kit, places, wanted, deeds, marks cascade").Error
 }

@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"image/jpeg"
+	"slices"
 	"time"
 
 	"figladder/internal/craft/finish"
@@ -161,7 +162,7 @@ type FinishList struct {
 }
 
 func wanted(shoot *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) finish.Wanted {
-	return finish.Wanted{Kind: shot.Kind, Form: dish.Form, HasCard: f.Set.Card.On, Moving: f.Set.Food.Movement > 0,
+	return finish.Wanted{Kind: shot.Kind, Form: dish.Form, HasCard: slices.ContainsFunc(f.Set.Cards, func(c scene.Card) bool { return c.On }), Moving: f.Set.Food.Movement > 0,
 		LongPx: shoot.Brief.LongestPx(), FrameLong: max(f.WidthPx, f.HeightPx)}
 }
 

@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/reading"
+	"figladder/internal/craft/scene"
 	"figladder/internal/formats/propcsv"
 	"figladder/internal/formats/table"
 	"figladder/internal/store"
@@ -108,9 +109,11 @@ func (s *Studio) PackFor(ctx context.Context, shootID string) (*kit.Bag, error) 
 	}
 	var planned []kit.Planned
 	for _, r := range sets {
-		p := kit.Planned{Shot: titles[r.ShotID].Title, FocalMm: r.Set.Camera.FocalMm, ElevationDeg: r.Set.Camera.ElevationDeg, Softbox: r.Set.Light.Kind == "softbox", Clip: titles[r.ShotID].Kind == "clip"}
-		if r.Set.Card.On {
-			p.CardWMm, p.CardHMm = r.Set.Card.WidthMm, r.Set.Card.HeightMm
+		p := kit.Planned{Shot: titles[r.ShotID].Title, FocalMm: r.Set.Camera.FocalMm, ElevationDeg: r.Set.Camera.ElevationDeg, Softbox: slices.ContainsFunc(r.Set.Lights, func(l scene.Light) bool { return l.On && l.Kind == "softbox" }), Clip: titles[r.ShotID].Kind == "clip"}
+		for _, c := range r.Set.Cards { // the largest that is in
+			if c.On && c.Kind != "diffuser" && c.WidthMm*c.HeightMm > p.CardWMm*p.CardHMm {
+				p.CardWMm, p.CardHMm = c.WidthMm, c.HeightMm
+			}
 		}
 		planned = append(planned, p)
 	}

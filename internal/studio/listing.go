@@ -148,7 +148,7 @@ func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, e
 	for _, p := range planned {
 		sets[p.ShotID] = p.Set
 	}
-	usual := map[scene.Set]scene.Sketch{} // most shots of a dish look alike until their sets are built
+	usual := map[scene.Drawn]scene.Sketch{} // most shots of a dish look alike until their sets are built
 	for _, x := range list {
 		d := dishes[x.DishID]
 		out = append(out, ListedShot{Shot: x, Dish: d.Recipe.Title, Mark: markOf(facts, kept, shoot, d, x), Sketch: sketchOf(x, d, sets, usual)})
@@ -157,7 +157,7 @@ func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, e
 }
 
 // sketchOf draws a shot from its set when it has one.
-func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set, usual map[scene.Set]scene.Sketch) scene.Sketch {
+func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set, usual map[scene.Drawn]scene.Sketch) scene.Sketch {
 	if set, built := sets[x.Key]; built {
 		out := set.Sketch()
 		out.Set = true
@@ -173,10 +173,10 @@ func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set, usual map[s
 	if d.Colour.Ground != "" {
 		set.Table.Colour = d.Colour.Ground
 	}
-	out, drawn := usual[set]
+	out, drawn := usual[set.Drawn()]
 	if !drawn {
 		out = set.Sketch()
-		usual[set] = out
+		usual[set.Drawn()] = out
 	}
 	return out
 }

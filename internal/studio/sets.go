@@ -97,7 +97,7 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	}
 	detail := light.Fine
 	if quick {
-		detail = light.Coarse
+		detail = light.Search
 	}
 	r := scene.Read(set, w, detail)
 	return &r, nil

@@ -17,12 +17,15 @@ import (
 
 // Studio does deeds.
 type Studio struct {
-	Store  *store.Store
-	Vault  *store.Vault
-	Camera standin.Camera
-	Outlet standin.Outlet
-	Queue  Queue
-	Clock  func() time.Time // time.Now when nil
+	Store   *store.Store
+	Vault   *store.Vault
+	Camera  standin.Camera
+	Outlet  standin.Outlet
+	Queue   Queue
+	Weather standin.Weather  // nil for no forecast
+	Clock   func() time.Time // time.Now when nil
+
+	searches searches
 }
 
 // Queue hands long work to the background, inside the transaction that asks for

@@ -14,9 +14,6 @@ type Hero struct {
 	HeightMm float64
 }
 
-// facets is how many upright faces stand round the hero.
-const facets = 48
-
 // Facet is one upright face of the hero's cylinder, at half its height.
 type Facet struct {
 	Deg  float64 // direction it faces in plan, 0 = away from the camera, 90 = right
@@ -28,16 +25,16 @@ type Facet struct {
 // direction from the hero to the camera; a face is seen when it looks that way.
 // Seen from straight above every face counts, since each shows as an edge.
 func (e *Engine) Facets(h Hero, toCamera r3.Vec) []Facet {
-	out := make([]Facet, facets)
+	out := make([]Facet, max(e.detail.Facets, 8))
 	plan := math.Hypot(toCamera.X, toCamera.Y)
 	overhead := plan < 0.02*r3.Norm(toCamera)
-	for i := range out {
-		deg := float64(i) * 360 / facets
+	parallel(len(out), func(i int) {
+		deg := float64(i) * 360 / float64(len(out))
 		p, n := facetAt(h, deg)
 		// A face nearly edge-on to the camera shows nothing.
 		seen := overhead || (n.X*toCamera.X+n.Y*toCamera.Y)/plan > 0.05
 		out[i] = Facet{Deg: deg, Lux: e.At(p, n), Seen: seen}
-	}
+	})
 	return out
 }
 
@@ -85,15 +82,20 @@ type Direction struct {
 
 // DirectionOf returns where a rectangle stands as seen from p.
 func DirectionOf(p r3.Vec, q Rect) Direction {
-	d := r3.Sub(q.Centre, p)
-	clock := math.Mod(math.Atan2(d.X, d.Y)/(2*math.Pi)*12+12, 12)
-	if clock < 0.05 {
-		clock = 12
-	}
+	out := DirectionToward(r3.Sub(q.Centre, p))
 	angle := func(half r3.Vec) float64 {
 		a, b := r3.Sub(r3.Add(q.Centre, half), p), r3.Sub(r3.Sub(q.Centre, half), p)
 		return math.Atan2(r3.Norm(r3.Cross(a, b)), r3.Dot(a, b)) * 180 / math.Pi
 	}
-	return Direction{Clock: clock, HeightDeg: math.Atan2(d.Z, math.Hypot(d.X, d.Y)) * 180 / math.Pi,
-		SizeDeg: math.Max(angle(q.U), angle(q.V))}
+	out.SizeDeg = math.Max(angle(q.U), angle(q.V))
+	return out
+}
+
+// DirectionToward is where a vector points; SizeDeg is 0.
+func DirectionToward(d r3.Vec) Direction {
+	clock := math.Mod(math.Atan2(d.X, d.Y)/(2*math.Pi)*12+12, 12)
+	if clock < 0.05 {
+		clock = 12
+	}
+	return Direction{Clock: clock, HeightDeg: math.Atan2(d.Z, math.Hypot(d.X, d.Y)) * 180 / math.Pi}
 }

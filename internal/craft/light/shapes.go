@@ -1,12 +1,13 @@
 // Package light is the radiometry of a still set: how much light falls on a
-// point of the food from diffuse windows and boxes, from cards that bounce it,
-// from the table and from the room, with shadows.
+// point of the food from windows, the sun and lamps, by way of diffusers, cards
+// and the table, and from the room, with shadows.
 //
 // Positions are millimetres in the set's frame: x to the right as the camera
 // sees it, y away from the camera, z up from the table top. Illuminance is lux,
-// luminance cd/m². Sources are Lambertian rectangles; view factors follow
-// Howell's catalogue of radiation configuration factors, computed here by
-// Lambert's contour formula so that any clipped polygon is exact.
+// luminance cd/m². View factors follow Howell's catalogue of radiation
+// configuration factors, computed here by Lambert's contour formula. From each
+// place that is asked about, sources and what stands in the way are convex
+// polygons; shadows are cut out of sources exactly, not sampled.
 package light
 
 import (
@@ -23,7 +24,7 @@ type Rect struct {
 }
 
 // Normal returns the unit vector the rectangle faces along.
-func (q Rect) Normal() r3.Vec { return r3.Unit(r3.Cross(q.U, q.V)) }
+func (q Rect) Normal() r3.Vec { return unit(r3.Cross(q.U, q.V)) }
 
 // AreaMm2 returns the rectangle's area in mm².
 func (q Rect) AreaMm2() float64 { return 4 * r3.Norm(r3.Cross(q.U, q.V)) }
@@ -60,16 +61,10 @@ func Upright(c r3.Vec, widthMm, heightMm, facingDeg, tiltDeg float64) Rect {
 	return Rect{Centre: c, U: r3.Scale(widthMm/2, right), V: r3.Scale(heightMm/2, up)}
 }
 
-// Occluder is anything that stops light.
-type Occluder interface {
-	// Blocks reports whether the open segment from a to b meets it. Touching at
-	// the very ends does not count.
-	Blocks(a, b r3.Vec) bool
-}
-
 const touch = 1e-6 // share of the segment at each end that does not count
 
-// Blocks reports whether the segment crosses the rectangle.
+// Blocks reports whether the open segment from a to b crosses the rectangle.
+// Touching at the very ends does not count.
 func (q Rect) Blocks(a, b r3.Vec) bool {
 	n := r3.Cross(q.U, q.V)
 	d := r3.Sub(b, a)

@@ -56,10 +56,10 @@ func TestTheSideByTheWindowIsBrighter(t *testing.T) {
 
 func TestWhiteCardOpensTheShadowSide(t *testing.T) {
 	s := scene.Start()
-	s.Card.XMm = 1200
+	s.Cards[0].XMm = 1200
 	keep := func(x *exposure.Settings) { *x = exposure.Settings{Aperture: 8, Seconds: 0.1, ISO: 100} }
 	without := taken(s, keep)
-	s.Card.On = true
+	s.Cards[0].On = true
 	with := taken(s, keep)
 	assert.Greater(t, mean(with, .55, .4, .62, .6), 1.05*mean(without, .55, .4, .62, .6))
 }

@@ -84,28 +84,33 @@ func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image
 
 // drawing is a set made ready: solids, and the light on every surface.
 type drawing struct {
-	s       scene.Set
-	solids  []turned
-	lit     [][]float64 // light on each solid, by vertex and turn
-	table   sheet
-	nearby  sheet   // the table round the dish, finer, for its shadow
-	nearX   float64 // left edge of nearby
-	nearY   float64 // near edge of nearby
-	wall    sheet
-	wallY   float64
-	source  light.Rect
-	card    light.Rect
-	cardLux float64
-	perLux  float64 // picture value of a white surface under one lux
-	wood    colour
-	middle  r3.Vec  // of the ball round vessel and food
-	reach   float64 // its radius
+	s      scene.Set
+	solids []turned
+	lit    [][]float64 // light on each solid, by vertex and turn
+	table  sheet
+	nearby sheet   // the table round the dish, finer, for its shadow
+	nearX  float64 // left edge of nearby
+	nearY  float64 // near edge of nearby
+	wall   sheet
+	wallY  float64
+	lights *light.Engine // what shines, as a ray meets it
+	cards  []shownCard
+	perLux float64 // picture value of a white surface under one lux
+	wood   colour
+	middle r3.Vec  // of the ball round vessel and food
+	reach  float64 // its radius
+}
+
+// shownCard is a card or the backdrop, and the light on either side.
+type shownCard struct {
+	rect        light.Rect
+	front, back colour // as they look
 }
 
 const turns = 32
 
 func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
-	d := &drawing{s: s, solids: solids(s), source: s.Light.Rect(), card: s.Card.Rect(), wood: parse(s.Table.Colour), wallY: s.Table.DepthMm + 500}
+	d := &drawing{s: s, solids: solids(s), wood: parse(s.Table.Colour), wallY: s.Table.DepthMm + 500}
 	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
 	if err != nil {
 		m = 0
@@ -115,8 +120,9 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	d.middle = s.Aim()
 	d.reach = math.Hypot(s.Vessel.DiameterMm/2, s.TopMm()/2) * 1.02
 
-	set := s.Lighting(s.Card.On)
+	set := s.Lighting()
 	e := light.NewEngine(set, light.Coarse)
+	d.lights = e
 	// What is inside the dish is lit past its own stand-in cylinder.
 	open := set
 	open.Solids = nil
@@ -129,9 +135,18 @@ func newDrawing(s scene.Set, x exposure.Settings, w, h int) *drawing {
 	d.wall = shade(4000, 2000, 16, 10, func(u, v float64) float64 {
 		return inside.At(r3.Vec{X: u - 2000 + s.Table.WidthMm/2, Y: d.wallY, Z: v - 400}, r3.Vec{Y: -1}).Total()
 	})
-	if s.Card.On {
-		n := d.card.Normal()
-		d.cardLux = e.At(r3.Add(d.card.Centre, r3.Scale(0.1, n)), n).Total()
+	for i, p := range set.Panels {
+		n := p.Normal()
+		side := func(n r3.Vec, face light.Surface) colour {
+			lux := e.At(r3.Add(p.Centre, r3.Scale(0.1, n)), n).Total()
+			k := face.Diffuse.Plus(face.Gloss).Plus(p.Through)
+			// What a diffuser lets through comes from its other side.
+			if p.Through.Lux() > 0 {
+				lux = math.Max(lux, e.FromPanel(i, r3.Add(p.Centre, r3.Scale(30, n)), r3.Scale(-1, n)).Lux())
+			}
+			return colour{k[0], k[1], k[2]}.scale(lux * d.perLux)
+		}
+		d.cards = append(d.cards, shownCard{p.Rect, side(n, p.Front), side(r3.Scale(-1, n), p.Back)})
 	}
 	d.lit = make([][]float64, len(d.solids))
 	var all sync.WaitGroup
@@ -243,6 +258,7 @@ func (d *drawing) look(o, dir r3.Vec) colour {
 		}
 	}
 	out := colour{0.01, 0.01, 0.01}
+	atWall := false
 	if dir.Z < 0 {
 		if t := -o.Z / dir.Z; t < best {
 			if x, y := o.X+t*dir.X, o.Y+t*dir.Y; x >= 0 && x <= d.s.Table.WidthMm && y >= 0 && y <= d.s.Table.DepthMm {
@@ -253,24 +269,24 @@ func (d *drawing) look(o, dir r3.Vec) colour {
 	}
 	if dir.Y > 0 {
 		if t := (d.wallY - o.Y) / dir.Y; t < best {
-			best, which = t, -1
+			best, which, atWall = t, -1, true
 			x, z := o.X+t*dir.X, o.Z+t*dir.Z
 			out = colour{0.16, 0.17, 0.18}.scale(d.wall.at(x+2000-d.s.Table.WidthMm/2, z+400) * d.perLux)
 		}
 	}
-	if d.s.Card.On {
-		if t, front, ok := flat(d.card, o, dir, best); ok {
+	for i := range d.cards {
+		if t, front, ok := flat(d.cards[i].rect, o, dir, best); ok {
 			best, which = t, -1
-			white := d.s.Card.Reflectance
-			if !front {
-				white = 0.3
+			out = d.cards[i].back
+			if front {
+				out = d.cards[i].front
 			}
-			out = colour{white, white, white}.scale(d.cardLux * d.perLux)
 		}
 	}
-	if t, front, ok := flat(d.source, o, dir, best); ok && front {
-		best, which = t, -1
-		out = colour{1, 1, 1}.scale(math.Pi * d.s.Light.LuminanceCdM2 * d.perLux)
+	if which < 0 && (math.IsInf(best, 1) || atWall) {
+		if l := d.lights.Toward(o, dir); l.Lux() > 0 {
+			out = colour{l[0], l[1], l[2]}.scale(math.Pi * d.perLux)
+		}
 	}
 	if which >= 0 {
 		return d.solid(which, at, dir)
@@ -293,10 +309,10 @@ func (d *drawing) solid(k int, h hit, dir r3.Vec) colour {
 	out := base.scale(d.onSolid(k, h) * d.perLux)
 	if t.gloss > 0 {
 		mirror := r3.Sub(dir, r3.Scale(2*r3.Dot(dir, n), n))
-		if _, front, ok := flat(d.source, r3.Add(h.at, r3.Scale(0.5, n)), mirror, math.Inf(1)); ok && front {
+		if l := d.lights.Toward(r3.Add(h.at, r3.Scale(0.5, n)), mirror).Lux(); l > 0 {
 			cos := math.Abs(r3.Dot(dir, n))
 			share := 0.04 + 0.96*math.Pow(1-cos, 5) // Schlick's form of Fresnel, n = 1.5
-			v := math.Pi * d.s.Light.LuminanceCdM2 * d.perLux * share * t.gloss * 0.35
+			v := math.Pi * l * d.perLux * share * t.gloss * 0.35
 			out = out.add(colour{v, v, v})
 		}
 	}

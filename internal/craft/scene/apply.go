@@ -3,6 +3,7 @@ package scene
 import (
 	"encoding/json"
 	"fmt"
+	"strconv"
 	"strings"
 
 	"figladder/internal/craft/finding"
@@ -15,24 +16,25 @@ func Apply(s Set, edits []finding.Edit) (Set, []finding.FieldProblem) {
 	if err != nil {
 		return s, []finding.FieldProblem{{Path: "", Words: "This set holds a number that cannot be written: " + err.Error()}}
 	}
-	var doc map[string]map[string]any
+	var doc any
 	if err := json.Unmarshal(raw, &doc); err != nil {
 		return s, []finding.FieldProblem{{Path: "", Words: err.Error()}}
 	}
 	var bad []finding.FieldProblem
 	for _, e := range edits {
-		thing, field, _ := strings.Cut(e.Path, ".")
-		if _, ok := doc[thing][field]; !ok {
-			bad = append(bad, finding.FieldProblem{Path: e.Path, Words: fmt.Sprintf("A set has no “%s”.", e.Path)})
-			continue
-		}
+		var v any
 		switch {
 		case e.Number != nil:
-			doc[thing][field] = *e.Number
+			v = *e.Number
 		case e.Flag != nil:
-			doc[thing][field] = *e.Flag
+			v = *e.Flag
 		case e.Text != nil:
-			doc[thing][field] = *e.Text
+			v = *e.Text
+		default:
+			continue
+		}
+		if !put(doc, strings.Split(e.Path, "."), v) {
+			bad = append(bad, finding.FieldProblem{Path: e.Path, Words: fmt.Sprintf("A set has no “%s”.", e.Path)})
 		}
 	}
 	if bad != nil {
@@ -44,4 +46,29 @@ func Apply(s Set, edits []finding.Edit) (Set, []finding.FieldProblem) {
 		return s, []finding.FieldProblem{{Path: "", Words: "That kind of value does not fit there: " + err.Error()}}
 	}
 	return out, nil
+}
+
+// put writes a value at a path of field names and places in lists, and reports
+// whether there is such a place.
+func put(doc any, path []string, v any) bool {
+	last := len(path) == 1
+	switch at := doc.(type) {
+	case map[string]any:
+		was, ok := at[path[0]]
+		if !ok {
+			return false
+		}
+		if last {
+			at[path[0]] = v
+			return true
+		}
+		return put(was, path[1:], v)
+	case []any:
+		i, err := strconv.Atoi(path[0])
+		if err != nil || i < 0 || i >= len(at) || last {
+			return false
+		}
+		return put(at[i], path[1:], v)
+	}
+	return false
 }

@@ -4,9 +4,11 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
+	"strings"
 
 	"figladder/internal/craft/finding"
-	"gonum.org/v1/gonum/spatial/r3"
+	"figladder/internal/craft/light"
 )
 
 var hexColour = regexp.MustCompile(`^#[0-9a-fA-F]{6}$`)
@@ -46,24 +48,20 @@ func (s Set) Check() []finding.FieldProblem {
 	}
 	s.checkCamera(bad, within)
 
-	within("light.widthMm", s.Light.WidthMm, 10, 5000, "mm")
-	within("light.heightMm", s.Light.HeightMm, 10, 5000, "mm")
-	within("light.xMm", s.Light.XMm, -8000, 8000, "mm")
-	within("light.yMm", s.Light.YMm, -8000, 8000, "mm")
-	within("light.zMm", s.Light.ZMm, 1, 5000, "mm above the table")
-	within("light.facingDeg", s.Light.FacingDeg, -360, 360, "degrees")
-	within("light.tiltDeg", s.Light.TiltDeg, -90, 90, "degrees")
-	within("light.luminanceCdM2", s.Light.LuminanceCdM2, 1, 1e6, "cd/m²")
-	if len(out) == 0 && s.lightInDish() {
-		bad("light.xMm", "The light stands inside the dish. Move it clear of it.")
+	choice := func(path, v string, all ...string) {
+		if !slices.Contains(all, v) {
+			bad(path, "“%s” is none of: %s.", v, strings.Join(all, ", "))
+		}
 	}
-	within("card.widthMm", s.Card.WidthMm, 10, 3000, "mm")
-	within("card.heightMm", s.Card.HeightMm, 10, 3000, "mm")
-	within("card.xMm", s.Card.XMm, -3000, 8000, "mm")
-	within("card.yMm", s.Card.YMm, -3000, 6000, "mm")
-	within("card.facingDeg", s.Card.FacingDeg, -360, 360, "degrees")
-	within("card.tiltDeg", s.Card.TiltDeg, -80, 80, "degrees")
-	within("card.reflectance", s.Card.Reflectance, 0, 0.98, "(share of light)")
+	choice("table.finish", s.Table.Finish, finishes...)
+	choice("vessel.finish", s.Vessel.Finish, finishes...)
+	s.checkLights(bad, within, hex, choice)
+	if s.Backdrop.On {
+		within("backdrop.yMm", s.Backdrop.YMm, s.Vessel.YMm+s.Vessel.DiameterMm/2, 6000, "mm, behind the dish")
+	}
+	within("backdrop.widthMm", s.Backdrop.WidthMm, 50, 5000, "mm")
+	within("backdrop.heightMm", s.Backdrop.HeightMm, 50, 4000, "mm")
+	hex("backdrop.colour", s.Backdrop.Colour)
 	within("room.widthMm", s.Room.WidthMm, 1000, 50000, "mm")
 	within("room.depthMm", s.Room.DepthMm, 1000, 50000, "mm")
 	within("room.heightMm", s.Room.HeightMm, 1500, 20000, "mm")
@@ -106,19 +104,119 @@ func (s Set) checkCamera(bad func(string, string, ...any), within func(string, f
 	within("camera.slowestS", c.SlowestS, 0.0001, 30, "s")
 }
 
-// lightInDish reports whether the light's face passes through the dish.
-func (s Set) lightInDish() bool {
+// finishes are how a surface shines.
+var finishes = []string{"matt", "satin", "gloss", "mirror"}
+
+type (
+	badFunc    func(path, words string, args ...any)
+	withinFunc func(path string, v, lo, hi float64, unit string)
+)
+
+func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string), choice func(path, v string, all ...string)) {
+	if len(s.Lights) > 8 {
+		bad("lights", "Eight windows and lamps are the most a set takes.")
+	}
+	if len(s.Cards) > 8 {
+		bad("cards", "Eight cards are the most a set takes.")
+	}
+	for i, l := range s.Lights {
+		at := func(field string) string { return fmt.Sprintf("lights.%d.%s", i, field) }
+		choice(at("kind"), l.Kind, "window", "roof light", "softbox", "bare head", "gridded head", "LED panel", "phone lamp", "bulb")
+		within(at("widthMm"), l.WidthMm, 5, 5000, "mm")
+		within(at("heightMm"), l.HeightMm, 5, 5000, "mm")
+		within(at("xMm"), l.XMm, -8000, 8000, "mm")
+		within(at("yMm"), l.YMm, -8000, 8000, "mm")
+		within(at("zMm"), l.ZMm, 1, 5000, "mm above the table")
+		within(at("facingDeg"), l.FacingDeg, -360, 360, "degrees")
+		within(at("tiltDeg"), l.TiltDeg, -90, 90, "degrees")
+		within(at("guideM"), l.GuideM, 0, 200, "metres")
+		within(at("luxAt1m"), l.LuxAt1m, 0, 1e6, "lx")
+		within(at("kelvin"), l.Kelvin, 1700, 20000, "K")
+		within(at("glass"), l.Glass, 0, 1, "(share of light)")
+		within(at("revealMm"), l.RevealMm, 0, 1500, "mm")
+		within(at("curtainLeft"), l.CurtainLeft, 0, 1, "(share closed)")
+		within(at("curtainRight"), l.CurtainRight, 0, 1, "(share closed)")
+		within(at("blindTop"), l.BlindTop, 0, 1, "(share closed)")
+		if l.Window() || l.GuideM == 0 && l.LuxAt1m == 0 {
+			within(at("luminanceCdM2"), l.LuminanceCdM2, 1, 1e7, "cd/m²")
+		}
+		if len(l.Outside) > 4 {
+			bad(at("outside"), "Four things outside a window are the most.")
+		}
+		for k, o := range l.Outside {
+			at := func(field string) string { return fmt.Sprintf("lights.%d.outside.%d.%s", i, k, field) }
+			choice(at("kind"), o.Kind, "wall", "tree", "awning")
+			within(at("awayMm"), o.AwayMm, 50, 200000, "mm")
+			within(at("alongMm"), o.AlongMm, -100000, 100000, "mm")
+			within(at("bottomMm"), o.BottomMm, -50000, 50000, "mm")
+			within(at("widthMm"), o.WidthMm, 50, 200000, "mm")
+			within(at("heightMm"), o.HeightMm, 50, 100000, "mm")
+			hex(at("colour"), o.Colour)
+		}
+		if s.inDish(l.Rect()) {
+			bad(at("xMm"), "This light stands inside the dish. Move it clear of it.")
+		} else if l.On && s.throughTable(l.Rect()) && !l.Window() {
+			bad(at("zMm"), "This light stands in the table. Raise it until its lower edge is clear of the top.")
+		}
+	}
+	for i, c := range s.Cards {
+		at := func(field string) string { return fmt.Sprintf("cards.%d.%s", i, field) }
+		choice(at("kind"), c.Kind, "white", "black", "dull foil", "silver", "shiny foil", "gold", "diffuser")
+		within(at("widthMm"), c.WidthMm, 10, 3000, "mm; a card without size is none")
+		within(at("heightMm"), c.HeightMm, 10, 3000, "mm; a card without size is none")
+		within(at("xMm"), c.XMm, -3000, 8000, "mm")
+		within(at("yMm"), c.YMm, -3000, 6000, "mm")
+		within(at("zMm"), c.ZMm, 0, 3000, "mm above the table")
+		within(at("facingDeg"), c.FacingDeg, -360, 360, "degrees")
+		within(at("tiltDeg"), c.TiltDeg, -90, 90, "degrees")
+	}
+	d := s.Daylight
+	choice("daylight.weather", d.Weather, "overcast", "mixed", "clear")
+	within("daylight.farSideDeg", d.FarSideDeg, -360, 360, "degrees")
+	within("daylight.latDeg", d.LatDeg, -90, 90, "degrees north")
+	within("daylight.lonDeg", d.LonDeg, -180, 180, "degrees east")
+	if d.On && d.LatDeg >= -90 && d.LatDeg <= 90 && d.LonDeg >= -180 && d.LonDeg <= 180 && slices.Contains([]string{"overcast", "mixed", "clear"}, d.Weather) {
+		if _, _, _, err := d.Outdoors(); err != nil {
+			bad("daylight.day", "%s.", capital(err.Error()))
+		}
+	}
+}
+
+// inDish reports whether a face passes through the dish.
+func (s Set) inDish(l light.Rect) bool {
 	h := s.Hero()
-	l := s.Light.Rect()
 	for _, u := range []float64{-1, -.5, 0, .5, 1} {
 		for _, v := range []float64{-1, -.5, 0, .5, 1} {
 			p := l.At(u, v)
-			if p.Z < h.HeightMm && r3.Norm(r3.Vec{X: p.X - h.Foot.X, Y: p.Y - h.Foot.Y}) < h.RadiusMm {
+			if p.Z < h.HeightMm && p.Z > 0 && math.Hypot(p.X-h.Foot.X, p.Y-h.Foot.Y) < h.RadiusMm {
 				return true
 			}
 		}
 	}
 	return false
+}
+
+// throughTable reports whether a face cuts the table top.
+func (s Set) throughTable(l light.Rect) bool {
+	below, above := false, false
+	for _, u := range []float64{-1, 0, 1} {
+		for _, v := range []float64{-1, 1} {
+			p := l.At(u, v)
+			if p.X < 0 || p.X > s.Table.WidthMm || p.Y < 0 || p.Y > s.Table.DepthMm {
+				continue
+			}
+			below, above = below || p.Z < -1, above || p.Z > 1
+		}
+	}
+	return below && above
+}
+
+func capital(s string) string {
+	if s == "" {
+		return s
+	}
+	r := []rune(s)
+	return strings.ToUpper(string(r[0])) + string(r[1:])
 }
 
 func show(v float64) string {

@@ -6,6 +6,7 @@ import (
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -13,7 +14,8 @@ import (
 // notes turns what was read into findings. Each check stands on its own.
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
-		depthShort, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame, movementBlurs, boomOverhead, lowAngleTooDeep,
+		depthShort, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
+		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, steamLost, phoneFlash, movementBlurs, boomOverhead, lowAngleTooDeep,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)
 	}
@@ -114,8 +116,8 @@ func frameTight(r *reader) []finding.Finding {
 func exposureMissed(r *reader) []finding.Finding {
 	if r.exposureDark {
 		return one(finding.Finding{Code: "no-light", Severity: finding.Stop, Subject: "Exposure", Measure: "0 lx", Limit: "some light",
-			Because: "No light reaches the dish: the light faces away from it.",
-			Try:     []finding.Try{finding.Press("Turn the light to the dish", finding.SetNumber("light.facingDeg", towards(r.s.Light.XMm, r.s.Light.YMm, r.s)))}})
+			Because: "No light reaches the dish: the lights are off or face away from it.",
+			Try:     turnLights(r)})
 	}
 	x := r.out.Exposure
 	if math.Abs(x.OffStops) < 0.34 {
@@ -136,6 +138,20 @@ func exposureMissed(r *reader) []finding.Finding {
 	return one(f)
 }
 
+// turnLights offers each light turned to the dish and switched on.
+func turnLights(r *reader) []finding.Try {
+	out := []finding.Try{}
+	for i, l := range r.s.Lights {
+		at := fmt.Sprintf("lights.%d.", i)
+		out = append(out, finding.Press("Turn “"+l.Name+"” to the dish", finding.SetNumber(at+"facingDeg", towards(l.XMm, l.YMm, r.s)), finding.SetNumber(at+"tiltDeg", 0),
+			finding.SetFlag(at+"on", true), finding.SetNumber(at+"curtainLeft", 0), finding.SetNumber(at+"curtainRight", 0), finding.SetNumber(at+"blindTop", 0)))
+	}
+	if len(out) == 0 {
+		out = append(out, finding.Hands("Put a window or a lamp in"))
+	}
+	return out
+}
+
 // towards returns the direction in plan from a point to the dish, 0 away from
 // the camera, 90 right, rounded to a degree.
 func towards(x, y float64, s Set) float64 {
@@ -151,46 +167,68 @@ func ratioAgainstMood(r *reader) []finding.Finding {
 	f := finding.Finding{Subject: "Key to fill", Severity: finding.Note,
 		Measure: fmt.Sprintf("%.1f stops", math.Min(r.stops, brink)),
 		Limit:   fmt.Sprintf("%.1f to %.1f stops for a %s mood", r.w.RatioLowStops, r.w.RatioHighStops, r.w.Mood)}
-	helps := func(better bool, words string, e finding.Edit) {
-		if better {
-			f.Try = append(f.Try, finding.Press(words, e))
+	// The card that helps most is offered, in or out.
+	best := func(black bool, wants func(was, then float64) bool) {
+		at, then := -1, r.stops
+		for _, c := range r.out.Lit.Cards {
+			// A black card is put in to deepen, never to fill.
+			if k := r.s.Cards[c.Index]; k.Kind == "black" && k.On == black {
+				continue
+			}
+			other := c.With
+			if c.On {
+				other = c.Without
+			}
+			if wants(then, other) {
+				at, then = c.Index, other
+			}
 		}
+		if at < 0 {
+			return
+		}
+		c := r.s.Cards[at]
+		word := "Put “" + c.Name + "” in"
+		if c.On {
+			word = "Take “" + c.Name + "” out"
+		}
+		f.Try = append(f.Try, finding.Press(fmt.Sprintf("%s: %.1f stops", word, math.Min(then, brink)), finding.SetFlag(fmt.Sprintf("cards.%d.on", at), !c.On)))
 	}
 	switch {
 	case r.stops > r.w.RatioHighStops+0.05:
 		f.Code, f.Because = "fill-short", "The shadow side goes darker than the brief asks: "+r.w.RatioBecause+"."
-		if r.s.Card.On {
-			f.Try = append(f.Try, cardNearer(r)...)
-		} else {
-			helps(r.stopsOther < r.stops, fmt.Sprintf("Put the white card in: %.1f stops", math.Min(r.stopsOther, brink)), finding.SetFlag("card.on", true))
-		}
+		best(false, func(was, then float64) bool { return then < was-0.05 && then >= r.w.RatioLowStops-0.3 })
+		f.Try = append(f.Try, cardNearer(r)...)
 	case r.stops < r.w.RatioLowStops-0.05:
 		f.Code, f.Because = "fill-strong", "The light is flatter than the brief asks: "+r.w.RatioBecause+"."
-		if r.s.Card.On {
-			helps(r.stopsOther > r.stops, fmt.Sprintf("Take the card out: %.1f stops", math.Min(r.stopsOther, brink)), finding.SetFlag("card.on", false))
-		}
+		best(true, func(was, then float64) bool { return then > was+0.05 && then <= r.w.RatioHighStops+0.3 })
 	default:
 		return nil
 	}
 	if f.Try == nil {
-		f.Try = []finding.Try{finding.Hands("Move the light further to the side of the dish, or change the room round it")}
+		f.Try = []finding.Try{finding.Hands("Move the light further to the side of the dish, or let it be worked out: Solve")}
 	}
 	return one(f)
 }
 
-// cardNearer offers the card moved toward the dish, when there is room.
+// cardNearer offers a white card that is in, moved toward the dish, when there is room.
 func cardNearer(r *reader) []finding.Try {
 	h := r.s.Hero()
-	to := r3.Sub(h.Foot, r3.Vec{X: r.s.Card.XMm, Y: r.s.Card.YMm})
-	gap := r3.Norm(to)
-	want := h.RadiusMm + 60
-	if gap-want < 20 {
-		return nil
+	for i, c := range r.s.Cards {
+		if !c.On || c.Kind == "black" || c.Kind == "diffuser" {
+			continue
+		}
+		to := r3.Sub(h.Foot, r3.Vec{X: c.XMm, Y: c.YMm})
+		gap, want := r3.Norm(to), h.RadiusMm+60
+		if gap-want < 20 {
+			continue
+		}
+		at := r3.Sub(h.Foot, r3.Scale(want/gap, to))
+		path := fmt.Sprintf("cards.%d.", i)
+		return []finding.Try{finding.Press("Bring “"+c.Name+"” to a hand's breadth from the dish",
+			finding.SetNumber(path+"xMm", math.Round(at.X)), finding.SetNumber(path+"yMm", math.Round(at.Y)),
+			finding.SetNumber(path+"facingDeg", towards(at.X, at.Y, r.s)))}
 	}
-	at := r3.Sub(h.Foot, r3.Scale(want/gap, to))
-	return []finding.Try{finding.Press("Bring the card to a hand's breadth from the dish",
-		finding.SetNumber("card.xMm", math.Round(at.X)), finding.SetNumber("card.yMm", math.Round(at.Y)),
-		finding.SetNumber("card.facingDeg", towards(at.X, at.Y, r.s)))}
+	return nil
 }
 
 // frontLight: light from the camera's side draws no shape.
@@ -199,60 +237,66 @@ func frontLight(r *reader) []finding.Finding {
 	if gap > 1 || r.facing.HeightDeg > 60 || r.s.Camera.ElevationDeg > 75 {
 		return nil
 	}
-	x := r.s.Vessel.XMm - 1100
-	return one(finding.Finding{Code: "front-light", Severity: finding.Note, Subject: "Direction of light",
+	f := finding.Finding{Code: "front-light", Severity: finding.Note, Subject: "Direction of light",
 		Measure: ClockWords(r.facing.Clock), Limit: "side or behind: 8 to 4 o'clock round the back",
-		Because: "Light from the camera's side is flat. From the side or behind it draws shape and texture.",
-		Try: []finding.Try{finding.Press("Bring it round to the left",
-			finding.SetNumber("light.xMm", x), finding.SetNumber("light.yMm", r.s.Vessel.YMm+150),
-			finding.SetNumber("light.facingDeg", 90))}})
+		Because: "Light from the camera's side is flat. From the side or behind it draws shape and texture."}
+	if key := r.out.Lit.Key; key >= 0 && !r.s.Lights[key].Window() {
+		at := fmt.Sprintf("lights.%d.", key)
+		f.Try = append(f.Try, finding.Press("Bring “"+r.s.Lights[key].Name+"” round to the left",
+			finding.SetNumber(at+"xMm", r.s.Vessel.XMm-1100), finding.SetNumber(at+"yMm", r.s.Vessel.YMm+150), finding.SetNumber(at+"facingDeg", 90)))
+	} else {
+		f.Try = append(f.Try, finding.Hands("Turn the table, or go round to the other side of it"))
+	}
+	return one(f)
 }
 
-// cardInFrame: the lens sees the card.
+// cardInFrame: the lens sees a card.
 func cardInFrame(r *reader) []finding.Finding {
-	if !r.s.Card.On {
-		return nil
-	}
-	q := r.s.Card.Rect()
-	for _, u := range []float64{-1, 0, 1} {
-		for _, v := range []float64{-1, 0, 1} {
-			x, y, ok := r.s.Project(q.At(u, v))
-			if !ok || math.Abs(x) > 1 || math.Abs(y) > 1 {
-				continue
-			}
-			f := finding.Finding{Code: "card-in-frame", Severity: finding.Care, Subject: "Card",
-				Measure: "the card is in the picture", Limit: "outside the frame", Because: "A white edge in the frame pulls the eye from the food."}
-			if move, ok := cardOut(r.s); ok {
-				f.Try = []finding.Try{finding.Press("Move it out to the right", finding.SetNumber("card.xMm", move))}
-			} else {
-				f.Try = []finding.Try{finding.Hands("Crop closer, or use a smaller card")}
-			}
-			return one(f)
+	var out []finding.Finding
+	for i, c := range r.s.Cards {
+		if !c.On || !inFrame(r.s, c.Rect()) {
+			continue
 		}
+		f := finding.Finding{Code: "card-in-frame", Severity: finding.Care, Subject: c.Name,
+			Measure: "it is in the picture", Limit: "outside the frame", Because: "The edge of a card in the frame pulls the eye from the food."}
+		if x, y, ok := cardOut(r.s, i); ok {
+			f.Try = []finding.Try{finding.Press("Move it out of the frame", finding.SetNumber(fmt.Sprintf("cards.%d.xMm", i), x), finding.SetNumber(fmt.Sprintf("cards.%d.yMm", i), y))}
+		} else {
+			f.Try = []finding.Try{finding.Hands("Crop closer, or use a smaller card")}
+		}
+		out = append(out, f)
 	}
-	return nil
+	return out
 }
 
-// cardOut searches to the right for the nearest place, in centimetres, where no
-// corner of the card is in frame.
-func cardOut(s Set) (float64, bool) {
-	for x := math.Ceil(s.Card.XMm/10) * 10; x < s.Card.XMm+1500; x += 10 {
-		t := s
-		t.Card.XMm = x
-		q := t.Card.Rect()
-		clear := true
-		for _, u := range []float64{-1, 0, 1} {
-			for _, v := range []float64{-1, 0, 1} {
-				if px, py, ok := t.Project(q.At(u, v)); ok && math.Abs(px) <= 1 && math.Abs(py) <= 1 {
-					clear = false
-				}
+func inFrame(s Set, q light.Rect) bool {
+	for _, u := range []float64{-1, -.5, 0, .5, 1} {
+		for _, v := range []float64{-1, -.5, 0, .5, 1} {
+			if x, y, ok := s.Project(q.At(u, v)); ok && math.Abs(x) <= 1 && math.Abs(y) <= 1 {
+				return true
 			}
 		}
-		if clear {
-			return x, true
+	}
+	return false
+}
+
+// cardOut searches away from the dish for the nearest place, in centimetres, where
+// no part of a card is in frame.
+func cardOut(s Set, i int) (x, y float64, ok bool) {
+	c := s.Cards[i]
+	d := r3.Vec{X: c.XMm - s.Vessel.XMm, Y: c.YMm - s.Vessel.YMm}
+	if r3.Norm(d) < 1 {
+		d = r3.Vec{X: 1}
+	}
+	d = r3.Unit(d)
+	for away := 10.0; away < 1500; away += 10 {
+		t := s.Copy()
+		t.Cards[i].XMm, t.Cards[i].YMm = math.Round((c.XMm+away*d.X)/10)*10, math.Round((c.YMm+away*d.Y)/10)*10
+		if !inFrame(t, t.Cards[i].Rect()) {
+			return t.Cards[i].XMm, t.Cards[i].YMm, true
 		}
 	}
-	return 0, false
+	return 0, 0, false
 }
 
 // movementBlurs: something moves further than the picture can hide.

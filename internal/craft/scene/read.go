@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/reading"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Wants is what the shoot asks of the set.
@@ -39,6 +40,7 @@ type Report struct {
 	Needed      Span                `json:"needed" doc:"What the dish needs sharp"`
 	CoverNumber float64             `json:"coverNumber" doc:"Engraved f-number that covers the dish; 0 when none does"`
 	Frame       Footprint           `json:"frame" doc:"What the frame takes in at the dish"`
+	Lit         Lit                 `json:"lit" doc:"The light on the set"`
 }
 
 // Footprint is the frame's extent at the dish, across the line of sight.
@@ -75,9 +77,19 @@ type reader struct {
 
 	m, confusion, span, coverExact, effective float64
 	lux                                       light.Parts
-	stops, stopsOther                         float64
+	stops                                     float64
 	facing                                    light.Direction
 	exposureDark                              bool
+	engine                                    *light.Engine
+	lightMap                                  light.Map
+	facets                                    light.KeyFill
+	glareShare                                float64 // of the table in the frame
+	brightAt                                  r3.Vec  // the brightest place of the table in the frame
+	brightStops                               float64 // against the food
+	mired                                     float64 // span of the lights that matter
+	falloff                                   float64 // stops, left against right
+	uneven                                    float64 // stops over the background
+	steam                                     float64 // stops that steam stands out by
 }
 
 func (r *reader) add(x reading.Reading) { r.out.Readings = append(r.out.Readings, x) }
@@ -134,67 +146,7 @@ func (r *reader) optics() {
 		reading.Line{Words: "Against the blur taken for sharp", Formula: "c", Shown: fmt.Sprintf("%.1f µm", r.confusion*1000)}))
 }
 
-func (r *reader) light(d light.Detail) {
-	h := r.s.Hero()
-	read := func(card bool) (*light.Engine, light.KeyFill) {
-		e := light.NewEngine(r.s.Lighting(card), d)
-		return e, light.Ratio(e.Facets(h, r.s.ToCamera()))
-	}
-	e, now := read(r.s.Card.On)
-	_, other := read(!r.s.Card.On)
-	r.stops, r.stopsOther = now.Stops, other.Stops
-	with, without := now, other
-	if !r.s.Card.On {
-		with, without = other, now
-	}
-	r.add(ratioReading("keyFill", "Key to fill", now, r.s.Card.On))
-	r.add(ratioReading("keyFillWith", "with the card", with, true))
-	r.add(ratioReading("keyFillWithout", "without", without, false))
-
-	top := h.Foot
-	top.Z = h.HeightMm + 0.5
-	up := top
-	up.X, up.Y, up.Z = 0, 0, 1
-	r.lux = e.At(top, up)
-	r.add(reading.New("illuminance", "Light at the dish", r.lux.Total(), "lx", 0, srcLight,
-		reading.Line{Words: "On a flat receptor on top of the food, looking up. Straight from the light", Formula: "E = ∫ L cosθ₁ cosθ₂ / r² dA", Shown: lux(r.lux.Direct)},
-		reading.Line{Words: "By way of the card", Formula: "L = ρ E / π, then the same sum", Shown: lux(r.lux.Card)},
-		reading.Line{Words: "From the room's walls", Formula: "Φ ρ / (A (1 − ρ))", Shown: lux(r.lux.Room)},
-		reading.Line{Words: "Sum", Formula: "", Shown: lux(r.lux.Total())}))
-	ev := exposure.EV100FromLux(r.lux.Total())
-	r.add(reading.New("ev100", "Light value", ev, "EV 100", 1, srcExposure,
-		reading.Line{Words: "Illuminance over 2.5 lx, in stops", Formula: fmt.Sprintf("log2(%.0f / 2.5)", r.lux.Total()), Shown: fmt.Sprintf("%.2f", ev)}))
-
-	r.facing = light.DirectionOf(top, r.s.Light.Rect())
-	dir := reading.New("direction", "Light comes from", r.facing.Clock, "o'clock", 1, "Plan geometry; 12 is behind the food, 6 the camera's side",
-		reading.Line{Words: "Height above the table", Formula: "from the top of the dish to the middle of the light", Shown: fmt.Sprintf("%.0f°", r.facing.HeightDeg)})
-	dir.Shown = ClockWords(r.facing.Clock)
-	dir.Unit = ""
-	r.add(dir)
-	r.add(reading.New("softness", "Light looks", r.facing.SizeDeg, "° across", 0, "Apparent size from the dish; larger is softer",
-		reading.Line{Words: "Larger of the two angles it subtends", Formula: "angle between opposite edges", Shown: fmt.Sprintf("%.0f°", r.facing.SizeDeg)}))
-}
-
 func lux(v float64) string { return reading.Number(v, 0) + " lx" }
-
-// brink is a ratio past which the dark side is as good as unlit.
-const brink = 12
-
-func ratioReading(key, label string, k light.KeyFill, card bool) reading.Reading {
-	word := "out"
-	if card {
-		word = "in"
-	}
-	stops := k.Stops
-	if stops > brink {
-		stops = math.Inf(1)
-	}
-	return reading.New(key, label, stops, "stops", 1, srcLight,
-		reading.Line{Words: "Brightest upright face the camera sees, card " + word, Formula: ClockWords(k.Key.Deg / 30), Shown: lux(k.Key.Lux.Total())},
-		reading.Line{Words: "Darkest face it sees", Formula: ClockWords(k.Fill.Deg / 30), Shown: lux(k.Fill.Lux.Total())},
-		reading.Line{Words: "of which card, table, room", Formula: "one bounce each", Shown: fmt.Sprintf("%s, %s, %s", lux(k.Fill.Lux.Card), lux(k.Fill.Lux.Table), lux(k.Fill.Lux.Room))},
-		reading.Line{Words: "Ratio", Formula: "log2(brightest / darkest)", Shown: reading.New("", "", stops, "", 2, "").Shown + " stops"})
-}
 
 // ClockWords says a clock position in words: "behind, left (10 o'clock)".
 func ClockWords(clock float64) string {
@@ -210,6 +162,10 @@ func ClockWords(clock float64) string {
 func (r *reader) exposure() {
 	c := r.s.Camera
 	lim := exposure.Limits{SlowestSeconds: c.SlowestS, FastestSeconds: 1. / 8000, BaseISO: c.BaseISO, HighestISO: c.HighestISO}
+	if r.s.HasFlash() {
+		// The flash gives what it gives; the shutter only has to be open for it.
+		lim.SlowestSeconds, lim.FastestSeconds = SyncSeconds, SyncSeconds
+	}
 	set, err := exposure.Solve(r.lux.Total(), c.Aperture, r.effective, lim)
 	if err != nil {
 		r.exposureDark = true

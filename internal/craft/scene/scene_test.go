@@ -81,11 +81,11 @@ func TestEveryTryMends(t *testing.T) {
 		"diffraction":        func(s *Set) { s.Camera.Aperture = 22 },
 		"frame-tight":        func(s *Set) { s.Camera.DistanceMm = 400; s.Camera.FocalMm = 70 },
 		"frame-empty":        func(s *Set) { s.Camera.DistanceMm = 4000; s.Camera.FocalMm = 35 },
-		"exposure-missed":    func(s *Set) { s.Light.LuminanceCdM2 = 1 },
-		"no-light":           func(s *Set) { s.Light.FacingDeg = 270; s.Room.Reflectance = 0; s.Table.Reflectance = 0 },
+		"exposure-missed":    func(s *Set) { s.Lights[0].LuminanceCdM2 = 1 },
+		"no-light":           func(s *Set) { s.Lights[0].FacingDeg = 270; s.Room.Reflectance = 0; s.Table.Reflectance = 0 },
 		"fill-short":         func(s *Set) { s.Room.Reflectance = 0.02; s.Table.Reflectance = 0.02 },
-		"front-light":        func(s *Set) { s.Light.XMm, s.Light.YMm, s.Light.ZMm, s.Light.FacingDeg = 800, -900, 500, 0 },
-		"card-in-frame":      func(s *Set) { s.Card.On = true; s.Card.XMm = 950 },
+		"front-light":        func(s *Set) { l := &s.Lights[0]; l.XMm, l.YMm, l.ZMm, l.FacingDeg = 800, -900, 500, 0 },
+		"card-in-frame":      func(s *Set) { s.Cards[0].On = true; s.Cards[0].XMm = 950 },
 		"movement":           func(s *Set) { s.Food.Movement = 2000 },
 		"no-aperture-covers": func(s *Set) { s.Camera.ElevationDeg = 3; s.Camera.FocalMm = 70; s.Camera.DistanceMm = 500 },
 	}
@@ -122,32 +122,34 @@ func TestEveryTryMends(t *testing.T) {
 func TestCardChangesTheRatioBothWays(t *testing.T) {
 	s := Start()
 	out := Read(s, Wants{}, light.Coarse)
-	s.Card.On = true
+	s.Cards[0].On = true
 	in := Read(s, Wants{}, light.Coarse)
 	assert.Less(t, value(t, in, "keyFill").Value, value(t, out, "keyFill").Value-0.1)
-	assert.InDelta(t, value(t, in, "keyFill").Value, value(t, out, "keyFillWith").Value, 1e-9, "with and without are told beforehand")
-	assert.InDelta(t, value(t, out, "keyFill").Value, value(t, in, "keyFillWithout").Value, 1e-9)
+	require.Len(t, out.Lit.Cards, 1)
+	assert.InDelta(t, value(t, in, "keyFill").Value, out.Lit.Cards[0].With, 0.006, "with and without are told beforehand")
+	assert.InDelta(t, value(t, out, "keyFill").Value, in.Lit.Cards[0].Without, 0.006)
+	assert.InDelta(t, value(t, in, "keyFillBare").Value, value(t, out, "keyFill").Value, 1e-6)
 }
 
 func TestCheckNamesFieldAndMend(t *testing.T) {
 	for path, spoil := range map[string]func(*Set){
-		"camera.focalMm":       func(s *Set) { s.Camera.FocalMm = 500 },
-		"camera.aperture":      func(s *Set) { s.Camera.Aperture = 1 },
-		"camera.distanceMm":    func(s *Set) { s.Camera.DistanceMm = 100 },
-		"camera.elevationDeg":  func(s *Set) { s.Camera.ElevationDeg = -4 },
-		"vessel.diameterMm":    func(s *Set) { s.Vessel.DiameterMm = -200 },
-		"vessel.heightMm":      func(s *Set) { s.Vessel.HeightMm = math.NaN() },
-		"light.widthMm":        func(s *Set) { s.Light.WidthMm = 0 },
-		"light.xMm":            func(s *Set) { s.Light.XMm, s.Light.YMm, s.Light.ZMm = 800, 450, 10 },
-		"card.widthMm":         func(s *Set) { s.Card.WidthMm = 0 },
-		"table.colour":         func(s *Set) { s.Table.Colour = "oak" },
-		"room.reflectance":     func(s *Set) { s.Room.Reflectance = 1 },
-		"camera.highestIso":    func(s *Set) { s.Camera.HighestISO = 50 },
-		"camera.orientation":   func(s *Set) { s.Camera.Orientation = "aslant" },
-		"vessel.xMm":           func(s *Set) { s.Vessel.XMm = 5000 },
-		"food.movementMmS":     func(s *Set) { s.Food.Movement = -1 },
-		"light.luminanceCdM2":  func(s *Set) { s.Light.LuminanceCdM2 = 1e12 },
-		"camera.sensorWidthMm": func(s *Set) { s.Camera.SensorWidthMm = 0 },
+		"camera.focalMm":         func(s *Set) { s.Camera.FocalMm = 500 },
+		"camera.aperture":        func(s *Set) { s.Camera.Aperture = 1 },
+		"camera.distanceMm":      func(s *Set) { s.Camera.DistanceMm = 100 },
+		"camera.elevationDeg":    func(s *Set) { s.Camera.ElevationDeg = -4 },
+		"vessel.diameterMm":      func(s *Set) { s.Vessel.DiameterMm = -200 },
+		"vessel.heightMm":        func(s *Set) { s.Vessel.HeightMm = math.NaN() },
+		"lights.0.widthMm":       func(s *Set) { s.Lights[0].WidthMm = 0 },
+		"lights.0.xMm":           func(s *Set) { l := &s.Lights[0]; l.XMm, l.YMm, l.ZMm = 800, 450, 10 },
+		"cards.0.widthMm":        func(s *Set) { s.Cards[0].WidthMm = 0 },
+		"table.colour":           func(s *Set) { s.Table.Colour = "oak" },
+		"room.reflectance":       func(s *Set) { s.Room.Reflectance = 1 },
+		"camera.highestIso":      func(s *Set) { s.Camera.HighestISO = 50 },
+		"camera.orientation":     func(s *Set) { s.Camera.Orientation = "aslant" },
+		"vessel.xMm":             func(s *Set) { s.Vessel.XMm = 5000 },
+		"food.movementMmS":       func(s *Set) { s.Food.Movement = -1 },
+		"lights.0.luminanceCdM2": func(s *Set) { s.Lights[0].LuminanceCdM2 = 1e12 },
+		"camera.sensorWidthMm":   func(s *Set) { s.Camera.SensorWidthMm = 0 },
 	} {
 		s := Start()
 		spoil(&s)
@@ -168,13 +170,13 @@ func TestAcceptedSetsAlwaysRead(t *testing.T) {
 		s.Vessel.XMm, s.Vessel.YMm = f("x", -10, 1700), f("y", -10, 1000)
 		s.Camera.ElevationDeg, s.Camera.DistanceMm, s.Camera.FocalMm = f("e", -5, 95), f("u", 100, 12000), f("f", 20, 80)
 		s.Camera.Aperture = f("N", 1, 30)
-		s.Light.XMm, s.Light.YMm, s.Light.ZMm, s.Light.FacingDeg = f("lx", -3000, 3000), f("ly", -3000, 3000), f("lz", 0, 3000), f("lf", 0, 360)
-		s.Light.TiltDeg, s.Card.On = f("lt", -90, 90), rapid.Bool().Draw(t, "card")
-		s.Card.XMm, s.Card.YMm, s.Card.FacingDeg = f("cx", 0, 1600), f("cy", 0, 900), f("cf", 0, 360)
+		s.Lights[0].XMm, s.Lights[0].YMm, s.Lights[0].ZMm, s.Lights[0].FacingDeg = f("lx", -3000, 3000), f("ly", -3000, 3000), f("lz", 0, 3000), f("lf", 0, 360)
+		s.Lights[0].TiltDeg, s.Cards[0].On = f("lt", -90, 90), rapid.Bool().Draw(t, "card")
+		s.Cards[0].XMm, s.Cards[0].YMm, s.Cards[0].FacingDeg = f("cx", 0, 1600), f("cy", 0, 900), f("cf", 0, 360)
 		if len(s.Check()) > 0 {
 			return
 		}
-		d := light.Coarse
+		d := light.Search
 		d.TableCells = 4
 		r := Read(s, Wants{OutputLongPx: 2400, RatioLowStops: 1, RatioHighStops: 2}, d)
 		_, err := json.Marshal(r)

@@ -21,9 +21,12 @@ type Set struct {
 	Vessel Vessel `json:"vessel" doc:"What the food is in or on"`
 	Food   Food   `json:"food" doc:"The food as a simple shape"`
 	Camera Camera `json:"camera" doc:"Camera and lens"`
-	Light  Light  `json:"light" doc:"The one window or softbox"`
-	Card   Card   `json:"card" doc:"The one white card"`
-	Room   Room   `json:"room" doc:"The room round the set"`
+	// Lights and cards are told apart by their place in the list.
+	Lights   []Light  `json:"lights" maxItems:"8" doc:"Windows and lamps"`
+	Cards    []Card   `json:"cards" maxItems:"8" doc:"Cards, flags and diffusers"`
+	Backdrop Backdrop `json:"backdrop" doc:"An upright board behind the dish"`
+	Daylight Daylight `json:"daylight" doc:"What is outside the windows"`
+	Room     Room     `json:"room" doc:"The room round the set"`
 }
 
 // Table is the table top. Its surface is at z = 0.
@@ -32,6 +35,7 @@ type Table struct {
 	DepthMm     float64 `json:"depthMm" doc:"Extent away from the camera, mm"`
 	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1"`
 	Colour      string  `json:"colour" doc:"#rrggbb"`
+	Finish      string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
 }
 
 // Vessel is a round thing standing on the table.
@@ -42,6 +46,7 @@ type Vessel struct {
 	DiameterMm float64 `json:"diameterMm" doc:"At its widest"`
 	HeightMm   float64 `json:"heightMm" doc:"From the table to the rim"`
 	Colour     string  `json:"colour" doc:"#rrggbb"`
+	Finish     string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
 }
 
 // Food is what is in the vessel.
@@ -50,6 +55,7 @@ type Food struct {
 	AboveMm  float64 `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
 	Colour   string  `json:"colour" doc:"#rrggbb"`
 	Garnish  string  `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
+	Steams   bool    `json:"steams" doc:"Whether steam is to be seen"`
 	Movement float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
 }
 
@@ -71,31 +77,6 @@ type Camera struct {
 	BaseISO        int     `json:"baseIso" doc:"Lowest ISO"`
 	HighestISO     int     `json:"highestIso" doc:"Highest ISO you accept from it"`
 	SlowestS       float64 `json:"slowestS" doc:"Slowest shutter you trust on this support, s"`
-}
-
-// Light is one diffuse rectangle: a window with its sky, or a softbox.
-type Light struct {
-	Kind          string  `json:"kind" enum:"window,softbox" doc:"What it is"`
-	XMm           float64 `json:"xMm" doc:"Centre, from the table's left edge"`
-	YMm           float64 `json:"yMm" doc:"Centre, from the table's near edge"`
-	ZMm           float64 `json:"zMm" doc:"Centre above the table top"`
-	WidthMm       float64 `json:"widthMm" doc:"Across"`
-	HeightMm      float64 `json:"heightMm" doc:"Up"`
-	FacingDeg     float64 `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
-	TiltDeg       float64 `json:"tiltDeg" doc:"Leans back by; negative looks down"`
-	LuminanceCdM2 float64 `json:"luminanceCdM2" doc:"Brightness of its face, after the glass"`
-}
-
-// Card is one white card standing or leaning on the table.
-type Card struct {
-	On          bool    `json:"on" doc:"Whether it is in"`
-	XMm         float64 `json:"xMm" doc:"Centre, from the table's left edge"`
-	YMm         float64 `json:"yMm" doc:"Centre, from the table's near edge"`
-	WidthMm     float64 `json:"widthMm" doc:"Across"`
-	HeightMm    float64 `json:"heightMm" doc:"Up; its lower edge is on the table"`
-	FacingDeg   float64 `json:"facingDeg" doc:"Direction its white side looks in plan: 0 away from the camera, 90 right"`
-	TiltDeg     float64 `json:"tiltDeg" doc:"Leans back by"`
-	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1; white foam board is about 0.85"`
 }
 
 // Room is what the rest of the room gives back.
@@ -129,41 +110,9 @@ func (c Camera) FrameSensor() (acrossMm, upMm float64) {
 	return c.SensorWidthMm, c.SensorHeightMm
 }
 
-// Rect is the light's face.
-func (l Light) Rect() light.Rect {
-	return light.Upright(r3.Vec{X: l.XMm, Y: l.YMm, Z: l.ZMm}, l.WidthMm, l.HeightMm, l.FacingDeg, l.TiltDeg)
-}
-
-// Rect is the card's white side.
-func (c Card) Rect() light.Rect {
-	st, ct := math.Sincos(c.TiltDeg * math.Pi / 180)
-	sf, cf := math.Sincos(c.FacingDeg * math.Pi / 180)
-	// Leaning back moves the middle away from the foot, opposite to where it faces.
-	back := c.HeightMm / 2 * st
-	at := r3.Vec{X: c.XMm - back*sf, Y: c.YMm - back*cf, Z: c.HeightMm / 2 * ct}
-	return light.Upright(at, c.WidthMm, c.HeightMm, c.FacingDeg, c.TiltDeg)
-}
-
 // Hero is the dish as the light engine judges it.
 func (s Set) Hero() light.Hero {
 	return light.Hero{Foot: r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm}, RadiusMm: s.Vessel.DiameterMm / 2, HeightMm: s.TopMm()}
-}
-
-// Lighting is the set as the light engine sees it; withCard says whether the
-// card is in.
-func (s Set) Lighting(withCard bool) light.Set {
-	h := s.Hero()
-	w, d, t := s.Room.WidthMm/1000, s.Room.DepthMm/1000, s.Room.HeightMm/1000
-	out := light.Set{
-		Sources: []light.Source{{Rect: s.Light.Rect(), LuminanceCdM2: s.Light.LuminanceCdM2}},
-		Table:   light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Reflectance: s.Table.Reflectance},
-		Room:    light.Enclosure{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
-		Solids:  []light.Occluder{light.Cylinder{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
-	}
-	if withCard {
-		out.Cards = []light.Card{{Rect: s.Card.Rect(), Reflectance: s.Card.Reflectance}}
-	}
-	return out
 }
 
 // Start returns the set a new shot begins with: a plate in the middle of a
@@ -171,15 +120,17 @@ func (s Set) Lighting(withCard bool) light.Set {
 // a white card, not yet in.
 func Start() Set {
 	return Set{
-		Table:  Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.25, Colour: "#6b5b4b"},
-		Vessel: Vessel{Kind: "plate", XMm: 800, YMm: 450, DiameterMm: 210, HeightMm: 22, Colour: "#d8d4cb"},
+		Table:  Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.25, Colour: "#6b5b4b", Finish: "matt"},
+		Vessel: Vessel{Kind: "plate", XMm: 800, YMm: 450, DiameterMm: 210, HeightMm: 22, Colour: "#d8d4cb", Finish: "satin"},
 		Food:   Food{Name: "Dish", AboveMm: 30, Colour: "#a8763e", Garnish: "#5e7457"},
 		Camera: Camera{ElevationDeg: 45, DistanceMm: 900, Orientation: "landscape", FocalMm: 50, Aperture: 8,
 			WidestAperture: 2.8, NarrowAperture: 22, ShortestMm: 24, LongestMm: 70, ClosestMm: 380,
 			SensorWidthMm: 36, SensorHeightMm: 24, PixelsLong: 8192, BaseISO: 100, HighestISO: 3200, SlowestS: 0.5},
-		Light: Light{Kind: "window", XMm: -500, YMm: 600, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: 2500},
-		Card:  Card{XMm: 1090, YMm: 450, WidthMm: 594, HeightMm: 420, FacingDeg: 270, TiltDeg: 0, Reflectance: 0.85},
-		Room:  Room{WidthMm: 6000, DepthMm: 5000, HeightMm: 2800, Reflectance: 0.5},
+		Lights:   []Light{{Name: "Window", On: true, Kind: "window", XMm: -500, YMm: 600, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: 2500, Kelvin: 6500, Glass: 0.8, Outside: []Outside{}}},
+		Cards:    []Card{{Name: "White card", Kind: "white", XMm: 1090, YMm: 450, WidthMm: 594, HeightMm: 420, FacingDeg: 270}},
+		Backdrop: Backdrop{YMm: 1100, WidthMm: 1200, HeightMm: 800, Colour: "#8d8580"},
+		Daylight: Daylight{Weather: "overcast", Day: "2026-12-03", Clock: "11:00", Zone: "Europe/London"},
+		Room:     Room{WidthMm: 6000, DepthMm: 5000, HeightMm: 2800, Reflectance: 0.5},
 	}
 }
 
@@ -189,16 +140,16 @@ func StartFor(angle, form string) Set {
 	s := Start()
 	switch form {
 	case "drink":
-		s.Vessel = Vessel{Kind: "glass", XMm: 800, YMm: 450, DiameterMm: 70, HeightMm: 150, Colour: "#cfd6d2"}
+		s.Vessel = Vessel{Kind: "glass", XMm: 800, YMm: 450, DiameterMm: 70, HeightMm: 150, Colour: "#cfd6d2", Finish: "gloss"}
 		s.Food = Food{Name: "Drink", Colour: "#a9622f"}
 		s.Camera.FocalMm, s.Camera.DistanceMm = 70, 800
 	case "soup", "bowl":
-		s.Vessel = Vessel{Kind: "bowl", XMm: 800, YMm: 450, DiameterMm: 180, HeightMm: 65, Colour: "#b9b4a8"}
+		s.Vessel = Vessel{Kind: "bowl", XMm: 800, YMm: 450, DiameterMm: 180, HeightMm: 65, Colour: "#b9b4a8", Finish: "satin"}
 		s.Food.AboveMm = 8
 	case "tall":
 		s.Food.AboveMm = 95
 	case "frozen":
-		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3"}
+		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3", Finish: "gloss"}
 		s.Food.AboveMm = 45
 	}
 	switch angle {

@@ -26,6 +26,17 @@ type SketchShape struct {
 	Colour string `json:"colour" doc:"#rrggbb"`
 }
 
+// Drawn is what of a set shows in its sketch; sets that agree in it look alike.
+type Drawn struct {
+	Table  Table
+	Vessel Vessel
+	Food   Food
+	Camera Camera
+}
+
+// Drawn returns it.
+func (s Set) Drawn() Drawn { return Drawn{s.Table, s.Vessel, s.Food, s.Camera} }
+
 // sketchLong is the long side of a sketch, units.
 const sketchLong = 96
 

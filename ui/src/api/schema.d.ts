@@ -4,6 +4,57 @@
  */
 
 export interface paths {
+    "/api/almanac/{window}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A window through a day */
+        get: operations["almanacDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/almanac/{window}/light.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hours of good light as a calendar */
+        get: operations["goodLight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/almanac/{window}/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A window through a year */
+        get: operations["almanacYear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/asides/{id}": {
         parameters: {
             query?: never;
@@ -16,6 +67,23 @@ export interface paths {
         post?: never;
         /** Let a finding speak again */
         delete: operations["takeUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cards and diffusers of the kit, as they would stand in a set */
+        get: operations["cardsOwned"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -486,6 +554,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's place and windows */
+        get: operations["place"];
+        /** Save the studio's place and windows */
+        put: operations["savePlace"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prop-kinds": {
         parameters: {
             query?: never;
@@ -690,6 +776,92 @@ export interface paths {
         get: operations["search"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to look for light that meets a goal */
+        post: operations["startLightSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a search is, and what it found */
+        get: operations["lightSearch"];
+        put?: never;
+        post?: never;
+        /** Cancel a search */
+        delete: operations["cancelLightSearch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A set as its camera would take it, small */
+        post: operations["setPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stand a set among the studio's windows */
+        post: operations["setInRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same set lit from all round */
+        post: operations["lightRound"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1500,6 +1672,234 @@ export interface components {
             /** @description Keys of the suggestions */
             keys: string[];
         };
+        AlmanacDayRow: {
+            /** @description YYYY-MM-DD */
+            day: string;
+            /** @description Sun on the set by this window */
+            direct: components["schemas"]["AlmanacSpan"][];
+            /** @description No sun on the set, and light enough to work by even when overcast */
+            soft: components["schemas"]["AlmanacSpan"][];
+            /** @description Sun above the horizon */
+            up: components["schemas"]["AlmanacSpan"][];
+        };
+        AlmanacDayStrip: {
+            /** @description Best hours for soft light from this side, the longest first */
+            best: components["schemas"]["AlmanacSpan"][];
+            /** @description YYYY-MM-DD */
+            day: string;
+            /** @description Sun on the set, when it shines */
+            direct: components["schemas"]["AlmanacSpan"][];
+            /** @description Every quarter of an hour with daylight */
+            moments: components["schemas"]["AlmanacMoment"][];
+            /** @description Its distance from universal time that noon, such as +01:00 */
+            offset: string;
+            /** @description Sunrise HH:MM; empty when there is none */
+            rise: string;
+            /** @description Sunset HH:MM; empty when there is none */
+            set: string;
+            /** @description The window */
+            window: string;
+            /** @description What to make of it */
+            words: string;
+            /** @description Time zone of the clock */
+            zone: string;
+        };
+        AlmanacMoment: {
+            /**
+             * Format: double
+             * @description Height of the sun
+             */
+            altitudeDeg: number;
+            /**
+             * Format: double
+             * @description Compass bearing of the sun
+             */
+            bearingDeg: number;
+            /**
+             * Format: double
+             * @description Light on the set under a clear one
+             */
+            clearLux: number;
+            /** @description HH:MM by the wall clock */
+            clock: string;
+            /**
+             * Format: double
+             * @description Forecast share of cloud, 0 to 1; -1 when there is no forecast
+             */
+            cloud: number;
+            /**
+             * Format: double
+             * @description Share of the set with sun on it, when it shines
+             */
+            direct: number;
+            /** @description Soft or hard, in a word */
+            hard: string;
+            /**
+             * Format: double
+             * @description Colour of the light under a clear sky; 0 when there is next to none
+             */
+            kelvin: number;
+            /**
+             * Format: int64
+             * @description The same, minutes after midnight
+             */
+            min: number;
+            /**
+             * Format: double
+             * @description Light on the set under an overcast sky
+             */
+            overcastLux: number;
+            /**
+             * Format: double
+             * @description How large the light looks from the set when it shines: the window, or the sun
+             */
+            sizeDeg: number;
+        };
+        AlmanacOutside: {
+            /**
+             * Format: double
+             * @description How far its middle is to the right of the window's, as you look out
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description Distance from the window
+             */
+            awayMm: number;
+            /**
+             * Format: double
+             * @description Its lower edge above the floor; negative below
+             */
+            bottomMm: number;
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description Up
+             */
+            heightMm: number;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "wall" | "tree" | "awning";
+            /**
+             * Format: double
+             * @description Across
+             */
+            widthMm: number;
+        };
+        AlmanacPlace: {
+            /**
+             * Format: double
+             * @description North of the equator, -90 to 90
+             */
+            latDeg: number;
+            /**
+             * Format: double
+             * @description East of Greenwich, -180 to 180
+             */
+            lonDeg: number;
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: double
+             * @description Height of the table
+             */
+            tableMm: number;
+            /** @description Its windows */
+            windows: components["schemas"]["AlmanacWindow"][];
+            /** @description Time zone, such as Europe/London */
+            zone: string;
+        };
+        AlmanacSpan: {
+            /**
+             * Format: int64
+             * @description Start, minutes after midnight by the wall clock
+             */
+            fromMin: number;
+            /**
+             * Format: int64
+             * @description End
+             */
+            toMin: number;
+        };
+        AlmanacWindow: {
+            /**
+             * Format: double
+             * @description How far the set's middle is to the right of the window's, as you look out
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description From the window to the middle of the set; for a roof light, along the floor
+             */
+            awayMm: number;
+            /**
+             * Format: double
+             * @description Compass bearing it looks out to: 0 north, 90 east; for a roof light, that of its upper edge
+             */
+            bearingDeg: number;
+            /**
+             * Format: double
+             * @description Share of light the glass lets through, 0 to 1
+             */
+            glass: number;
+            /**
+             * Format: double
+             * @description Up; for a roof light, its length
+             */
+            heightMm: number;
+            /** @description What it is called */
+            name: string;
+            /** @description What stands before the sky, nearest first */
+            outside: components["schemas"]["AlmanacOutside"][];
+            /**
+             * Format: double
+             * @description Depth of the opening
+             */
+            revealMm: number;
+            /** @description Whether it lies level in the roof */
+            roof: boolean;
+            /**
+             * Format: double
+             * @description Lower edge above the floor; for a roof light, its height
+             */
+            sillMm: number;
+            /**
+             * Format: double
+             * @description Across
+             */
+            widthMm: number;
+        };
+        AlmanacYear: {
+            /** @description Every day */
+            days: components["schemas"]["AlmanacDayRow"][];
+            /**
+             * Format: double
+             * @description Hours of direct sun on the set in the year, if it always shone
+             */
+            directHours: number;
+            /**
+             * Format: double
+             * @description Light on the set against light outdoors under an overcast sky, in hundredths
+             */
+            skyShare: number;
+            /**
+             * Format: double
+             * @description Hours of soft light in the year
+             */
+            softHours: number;
+            /** @description The window */
+            window: string;
+            /** @description What to make of it */
+            words: string;
+            /**
+             * Format: int64
+             * @description The year
+             */
+            year: number;
+        };
         Amounts: {
             /**
              * Format: double
@@ -1517,6 +1917,48 @@ export interface components {
             ratios: components["schemas"]["Ratios"];
             /** @description Times and temperatures of each step */
             steps: components["schemas"]["StepTimes"][];
+        };
+        Answer: {
+            /**
+             * Format: double
+             * @description Brightest place of the table against the food, stops; below 0 the food is brightest
+             */
+            brightStops: number;
+            /**
+             * Format: int64
+             * @description Cards and diffusers in
+             */
+            cards: number;
+            /**
+             * Format: double
+             * @description Where the light comes from, o'clock
+             */
+            clock: number;
+            /** @description The same in words */
+            clockWords: string;
+            /**
+             * Format: double
+             * @description Key to fill, stops; 99 when the dark side has no light
+             */
+            fillStops: number;
+            /**
+             * Format: double
+             * @description Share of the table in the frame that mirrors a light
+             */
+            glareShare: number;
+            /**
+             * Format: double
+             * @description Light on the dish
+             */
+            lux: number;
+            /** @description Whether it does all that was asked */
+            meets: boolean;
+            /** @description What it does not do; empty when it meets the goal */
+            misses: string;
+            /** @description The set, ready to be put in place of the one there is */
+            set: components["schemas"]["Set"];
+            /** @description What stands where */
+            words: string;
         };
         Approval: {
             /**
@@ -1581,6 +2023,27 @@ export interface components {
             place: string;
             /** @description The finding's subject, to tell two of one check apart */
             subject: string;
+        };
+        Backdrop: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description Up from the table top
+             */
+            heightMm: number;
+            /** @description Whether it is up */
+            on: boolean;
+            /**
+             * Format: double
+             * @description Across; its middle is behind the dish's
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description From the table's near edge
+             */
+            yMm: number;
         };
         Basket: {
             /** @description What was decided */
@@ -1755,21 +2218,23 @@ export interface components {
         Card: {
             /**
              * Format: double
-             * @description Direction its white side looks in plan: 0 away from the camera, 90 right
+             * @description Direction its face looks in plan: 0 away from the camera, 90 right
              */
             facingDeg: number;
             /**
              * Format: double
-             * @description Up; its lower edge is on the table
+             * @description Up
              */
             heightMm: number;
+            /**
+             * @description Its face
+             * @enum {string}
+             */
+            kind: "white" | "black" | "dull foil" | "silver" | "shiny foil" | "gold" | "diffuser";
+            /** @description What you call it */
+            name: string;
             /** @description Whether it is in */
             on: boolean;
-            /**
-             * Format: double
-             * @description Share of light returned, 0 to 1; white foam board is about 0.85
-             */
-            reflectance: number;
             /**
              * Format: double
              * @description Leans back by
@@ -1782,14 +2247,40 @@ export interface components {
             widthMm: number;
             /**
              * Format: double
-             * @description Centre, from the table's left edge
+             * @description Middle of its lower edge, from the table's left edge
              */
             xMm: number;
             /**
              * Format: double
-             * @description Centre, from the table's near edge
+             * @description Middle of its lower edge, from the table's near edge
              */
             yMm: number;
+            /**
+             * Format: double
+             * @description Lower edge above the table top
+             */
+            zMm: number;
+        };
+        CardEffect: {
+            /**
+             * Format: int64
+             * @description Place in the list of cards
+             */
+            index: number;
+            /** @description Its name */
+            name: string;
+            /** @description Whether it is in */
+            on: boolean;
+            /**
+             * Format: double
+             * @description Key to fill with it, stops; 99 when the dark side has no light
+             */
+            with: number;
+            /**
+             * Format: double
+             * @description Key to fill without it, stops; 99 when the dark side has no light
+             */
+            without: number;
         };
         Change: {
             /**
@@ -2065,6 +2556,36 @@ export interface components {
              */
             zoom: number;
         };
+        Daylight: {
+            /** @description Wall clock, HH:MM */
+            clock: string;
+            /** @description YYYY-MM-DD */
+            day: string;
+            /**
+             * Format: double
+             * @description Compass bearing of the set's far side, 0 north, 90 east
+             */
+            farSideDeg: number;
+            /**
+             * Format: double
+             * @description North of the equator
+             */
+            latDeg: number;
+            /**
+             * Format: double
+             * @description East of Greenwich
+             */
+            lonDeg: number;
+            /** @description Whether sky and sun are worked out from place, day and hour */
+            on: boolean;
+            /**
+             * @description The sky
+             * @enum {string}
+             */
+            weather: "overcast" | "mixed" | "clear";
+            /** @description Time zone, such as Europe/London */
+            zone: string;
+        };
         Deed: {
             /**
              * Format: date-time
@@ -2334,6 +2855,8 @@ export interface components {
             movementMmS: number;
             /** @description What it is */
             name: string;
+            /** @description Whether steam is to be seen */
+            steams: boolean;
         };
         Footprint: {
             /**
@@ -2394,6 +2917,26 @@ export interface components {
              * @description Width
              */
             widthPx: number;
+        };
+        Goal: {
+            /**
+             * Format: double
+             * @description Key to fill wanted, stops
+             */
+            fillStops: number;
+            /** @description The table in the frame is to be darker than the food */
+            foodBrightest: boolean;
+            /**
+             * Format: double
+             * @description Where the light should come from, o'clock; 0 when that does not matter
+             */
+            fromClock: number;
+            /** @description Lamps may be moved; windows never are */
+            moveLamps: boolean;
+            /** @description The table is not to mirror a light */
+            noGlare: boolean;
+            /** @description The set may be turned by quarters on its table, so that the windows come from elsewhere */
+            turnSet: boolean;
         };
         GoodsRow: {
             /**
@@ -2512,6 +3055,15 @@ export interface components {
             /**
              * Format: int64
              * @description The version read
+             */
+            version: number;
+        };
+        KeptPlace: {
+            /** @description The place and its windows */
+            place: components["schemas"]["AlmanacPlace"];
+            /**
+             * Format: int64
+             * @description Counts saves; 0 before the first
              */
             version: number;
         };
@@ -2689,24 +3241,70 @@ export interface components {
         Light: {
             /**
              * Format: double
+             * @description Window: share closed from the top
+             */
+            blindTop: number;
+            /**
+             * Format: double
+             * @description Window: share closed from the left as you face it, 0 to 1
+             */
+            curtainLeft: number;
+            /**
+             * Format: double
+             * @description Window: share closed from the right
+             */
+            curtainRight: number;
+            /**
+             * Format: double
              * @description Direction it shines in plan: 0 away from the camera, 90 right
              */
             facingDeg: number;
+            /**
+             * Format: double
+             * @description Window: share of light the glass lets through, 0 to 1
+             */
+            glass: number;
+            /**
+             * Format: double
+             * @description Flash: guide number with what is on it, metres at ISO 100; 0 for a light that stays on
+             */
+            guideM: number;
             /**
              * Format: double
              * @description Up
              */
             heightMm: number;
             /**
+             * Format: double
+             * @description Colour temperature
+             */
+            kelvin: number;
+            /**
              * @description What it is
              * @enum {string}
              */
-            kind: "window" | "softbox";
+            kind: "window" | "roof light" | "softbox" | "bare head" | "gridded head" | "LED panel" | "phone lamp" | "bulb";
             /**
              * Format: double
-             * @description Brightness of its face, after the glass
+             * @description Brightness of its face; for a window, of the sky behind the glass when that is not worked out
              */
             luminanceCdM2: number;
+            /**
+             * Format: double
+             * @description Lamp: light at one metre before it; 0 when its brightness is given
+             */
+            luxAt1m: number;
+            /** @description What you call it */
+            name: string;
+            /** @description Whether it is lit, or the window open */
+            on: boolean;
+            /** @description Window: what stands before the sky, nearest first */
+            outside: components["schemas"]["Outside"][];
+            /**
+             * Format: double
+             * @description Window: depth of the opening
+             */
+            revealMm: number;
             /**
              * Format: double
              * @description Leans back by; negative looks down
@@ -2732,6 +3330,57 @@ export interface components {
              * @description Centre above the table top
              */
             zMm: number;
+        };
+        LightSearch: {
+            /** @description Whether it has ended */
+            done: boolean;
+            /** @description Why it ended without an answer; empty otherwise */
+            failed: string;
+            /** @description What it found; null until then, and when it was cancelled */
+            found: components["schemas"]["Solved"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: double
+             * @description How far it is, 0 to 1
+             */
+            share: number;
+        };
+        LightShare: {
+            /** @description Where it stands */
+            clock: string;
+            /**
+             * Format: double
+             * @description How high it stands from the dish
+             */
+            heightDeg: number;
+            /**
+             * Format: int64
+             * @description Place in the list of lights
+             */
+            index: number;
+            /**
+             * Format: double
+             * @description Its colour at the dish; 0 when it has none
+             */
+            kelvin: number;
+            /**
+             * Format: double
+             * @description On top of the dish, by every way
+             */
+            lux: number;
+            /** @description Its name */
+            name: string;
+            /**
+             * Format: double
+             * @description Of all of it, 0 to 1
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description How large it looks from the dish
+             */
+            sizeDeg: number;
         };
         Line: {
             /** @description The formula with its numbers put in */
@@ -2796,6 +3445,34 @@ export interface components {
             shot: components["schemas"]["Shot"];
             /** @description How it would look, from its set or from angle and form */
             sketch: components["schemas"]["Sketch"];
+        };
+        Lit: {
+            /** @description The table's light in steps against the dish, darkest first */
+            bands: components["schemas"]["MapBand"][];
+            /** @description What each card does to the fill; empty while dragging */
+            cards: components["schemas"]["CardEffect"][];
+            /**
+             * Format: int64
+             * @description Place in the list of the light that gives most; -1 for none
+             */
+            key: number;
+            /** @description What each light gives the dish */
+            shares: components["schemas"]["LightShare"][];
+            /** @description Patch of sun on the table, SVG path in mm as the bands are; empty when there is none */
+            sunPatch: string;
+            /** @description Where the sun is, when sky and sun are worked out */
+            sunWords: string;
+        };
+        MapBand: {
+            /** @description The stop line alone */
+            line: string;
+            /** @description SVG path, mm from the table's far left corner, to be filled by the even-odd rule */
+            path: string;
+            /**
+             * Format: double
+             * @description Against the light on the dish
+             */
+            stops: number;
         };
         Mark: {
             /**
@@ -2912,6 +3589,10 @@ export interface components {
             /** @description Key of the shot it goes before; empty for last */
             before: string;
         };
+        OnlySet: {
+            /** @description The set */
+            set: components["schemas"]["Set"];
+        };
         Orphan: {
             /** @description What it is for */
             kind: string;
@@ -2951,6 +3632,40 @@ export interface components {
             needsCredit: boolean;
             /** @description width:height */
             shape: string;
+        };
+        Outside: {
+            /**
+             * Format: double
+             * @description How far its middle is to the right of the window's, as you look out
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description Distance from the window
+             */
+            awayMm: number;
+            /**
+             * Format: double
+             * @description Its lower edge above the table top; negative below
+             */
+            bottomMm: number;
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description Up
+             */
+            heightMm: number;
+            /**
+             * @description What it is. A tree lets a third of the light through, an awning a fifth
+             * @enum {string}
+             */
+            kind: "wall" | "tree" | "awning";
+            /**
+             * Format: double
+             * @description Across
+             */
+            widthMm: number;
         };
         Person: {
             /**
@@ -3629,6 +4344,8 @@ export interface components {
             focusMm: number;
             /** @description What the frame takes in at the dish */
             frame: components["schemas"]["Footprint"];
+            /** @description The light on the set */
+            lit: components["schemas"]["Lit"];
             /** @description What the dish needs sharp */
             needed: components["schemas"]["Span"];
             /** @description The numbers, each with its working */
@@ -3698,6 +4415,52 @@ export interface components {
              * @description Wall to wall
              */
             widthMm: number;
+        };
+        RoomAsk: {
+            /**
+             * Format: double
+             * @description Compass bearing its far side looks to
+             */
+            farSideDeg: number;
+            /** @description The set */
+            set: components["schemas"]["Set"];
+        };
+        RoundCell: {
+            /** @description The table's light in steps against the dish */
+            bands: components["schemas"]["MapBand"][];
+            /**
+             * Format: double
+             * @description Brightest place of the table in the frame against the food, stops
+             */
+            brightStops: number;
+            /**
+             * Format: double
+             * @description Where the light stands, o'clock
+             */
+            clock: number;
+            /** @description The dish's upright faces against its top, stops, from behind clockwise */
+            faces: number[];
+            /**
+             * Format: double
+             * @description Key to fill, stops; 99 when the dark side has no light
+             */
+            fillStops: number;
+            /**
+             * Format: double
+             * @description How high it stands from the dish
+             */
+            heightDeg: number;
+            /** @description Whether the camera would see the light */
+            inFrame: boolean;
+            /**
+             * Format: double
+             * @description Light on the dish
+             */
+            lux: number;
+            /** @description The set so lit */
+            set: components["schemas"]["Set"];
+            /** @description What this light does */
+            words: string;
         };
         Rung: {
             /** @description Stable name */
@@ -3845,14 +4608,18 @@ export interface components {
             setupMinor: number;
         };
         Set: {
+            /** @description An upright board behind the dish */
+            backdrop: components["schemas"]["Backdrop"];
             /** @description Camera and lens */
             camera: components["schemas"]["Camera"];
-            /** @description The one white card */
-            card: components["schemas"]["Card"];
+            /** @description Cards, flags and diffusers */
+            cards: components["schemas"]["Card"][];
+            /** @description What is outside the windows */
+            daylight: components["schemas"]["Daylight"];
             /** @description The food as a simple shape */
             food: components["schemas"]["Food"];
-            /** @description The one window or softbox */
-            light: components["schemas"]["Light"];
+            /** @description Windows and lamps */
+            lights: components["schemas"]["Light"][];
             /** @description The room round the set */
             room: components["schemas"]["Room"];
             /** @description The table top */
@@ -4292,6 +5059,25 @@ export interface components {
             /** @description SVG path in the drawing's units */
             path: string;
         };
+        SolveAsk: {
+            /** @description What is wanted */
+            goal: components["schemas"]["Goal"];
+            /** @description The set */
+            set: components["schemas"]["Set"];
+        };
+        Solved: {
+            /** @description A few different ones, best first */
+            answers: components["schemas"]["Answer"][];
+            /** @description Whether any does all that was asked */
+            meets: boolean;
+            /**
+             * Format: int64
+             * @description Sets that were lit
+             */
+            tried: number;
+            /** @description What to make of it */
+            words: string;
+        };
         Span: {
             /** @description True when there is no far end */
             endless: boolean;
@@ -4371,6 +5157,11 @@ export interface components {
              * @description Extent away from the camera, mm
              */
             depthMm: number;
+            /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss" | "mirror";
             /**
              * Format: double
              * @description Share of light returned, 0 to 1
@@ -4686,6 +5477,11 @@ export interface components {
              */
             diameterMm: number;
             /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss" | "mirror";
+            /**
              * Format: double
              * @description From the table to the rim
              */
@@ -4754,6 +5550,115 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    almanacDay: {
+        parameters: {
+            query?: {
+                /** @description YYYY-MM-DD */
+                day?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Place of the window in the list */
+                window: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlmanacDayStrip"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    goodLight: {
+        parameters: {
+            query?: {
+                /** @description First day, YYYY-MM-DD */
+                from?: string;
+                /** @description Last day, YYYY-MM-DD */
+                to?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Place of the window in the list */
+                window: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    almanacYear: {
+        parameters: {
+            query?: {
+                /** @description The year */
+                year?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Place of the window in the list */
+                window: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlmanacYear"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     takeUp: {
         parameters: {
             query?: never;
@@ -4772,6 +5677,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cardsOwned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
+                };
             };
             /** @description Error */
             default: {
@@ -5906,6 +6840,68 @@ export interface operations {
             };
         };
     };
+    place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlace"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    savePlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlace"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     propKinds: {
         parameters: {
             query?: never;
@@ -6525,6 +7521,205 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Hit"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startLightSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SolveAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightSearch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lightSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightSearch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cancelLightSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setPicture: {
+        parameters: {
+            query?: {
+                /** @description Pixels on the long side */
+                long?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnlySet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setInRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Set"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lightRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnlySet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundCell"][];
                 };
             };
             /** @description Error */

@@ -75,7 +75,7 @@ useKeys([
           <dt>Focal length</dt><dd class="mono">{{ chosen.set.camera.focalMm }} mm</dd>
           <dt>Elevation</dt><dd class="mono">{{ chosen.set.camera.elevationDeg }}°</dd>
           <dt>Distance</dt><dd class="mono">{{ (chosen.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
-          <dt>White card</dt><dd>{{ chosen.set.card.on ? 'in' : 'out' }}</dd>
+          <dt>Cards</dt><dd>{{ (chosen.set.cards ?? []).filter((c) => c.on).map((c) => c.name).join(', ') || 'none' }}</dd>
           <dt>Pixels</dt><dd class="mono">{{ chosen.widthPx }} × {{ chosen.heightPx }}</dd>
           <dt>File</dt><dd class="mono">{{ bytes(chosen.bytes) }}</dd>
           <dt>Taken</dt><dd class="mono">{{ moment(chosen.takenAt) }}</dd>

@@ -44,7 +44,7 @@ function nudge(by: number) {
   <div class="field" :class="{ bad: wrong || error }">
     <label :for="'f-' + field.path">{{ field.label }}</label>
     <el-select v-if="field.choices" :id="'f-' + field.path" :model-value="String(read(set, field.path))" size="small" :aria-label="field.label" @change="put"><el-option v-for="c in field.choices" :key="c.value" :value="c.value" :label="c.words" /></el-select>
-    <el-switch v-else-if="field.flag" :id="'f-' + field.path" :model-value="Boolean(read(set, field.path))" :aria-label="field.label" inline-prompt active-text="in" inactive-text="out" @change="put" />
+    <el-switch v-else-if="field.flag" :id="'f-' + field.path" :model-value="Boolean(read(set, field.path))" :aria-label="field.label" inline-prompt :active-text="field.flag[0]" :inactive-text="field.flag[1]" @change="put" />
     <input v-else-if="field.colour" :id="'f-' + field.path" type="color" :value="String(read(set, field.path)) || '#888888'" @change="put(($event.target as HTMLInputElement).value)" />
     <input v-else-if="field.text" :id="'f-' + field.path" v-model="typed" class="box" maxlength="120" @change="put(typed)" />
     <span v-else class="num"><input :id="'f-' + field.path" v-model="typed" class="box mono" inputmode="decimal" autocomplete="off" :aria-invalid="Boolean(wrong || error)" :aria-describedby="wrong || error ? 'e-' + field.path : undefined" @change="take" @keydown.up.prevent="nudge(1)" @keydown.down.prevent="nudge(-1)" /><i>{{ field.unit }}</i></span>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
-import type { Thing } from './fields'
+import LightMap from './LightMap.vue'
+import { part, type Thing } from './fields'
 
-const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; view: 'above' | 'side' }>()
+const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; view: 'above' | 'side'; map?: boolean }>()
 const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
 const overhead = computed(() => props.set.camera.elevationDeg > 80)
 const rad = (d: number) => (d * Math.PI) / 180
+const lights = computed(() => props.set.lights ?? [])
+const cards = computed(() => props.set.cards ?? [])
+const windowLike = (kind: string) => kind === 'window' || kind === 'roof light'
 
 const top = computed(() => props.set.vessel.heightMm + Math.max(0, props.set.food.aboveMm))
 const lens = computed(() => {
@@ -15,24 +19,36 @@ const lens = computed(() => {
   return { x: props.set.vessel.xMm, y: props.set.vessel.yMm - props.set.camera.distanceMm * Math.cos(e), z: top.value / 2 + props.set.camera.distanceMm * Math.sin(e) }
 })
 
-// The window on the set, fixed while something is dragged.
+// The window on the set, fixed while something is dragged. Far windows are drawn at the edge.
 const frozen = ref<number[]>()
 const box = computed(() => frozen.value ?? fit())
+const reach = 1500
 function fit(): number[] {
   const s = props.set
-  const pad = 190
+  const pad = 150
+  const spread = (at: number, half: number, lo: number, hi: number) => [Math.max(lo - reach, Math.min(lo - 60, at - half)), Math.min(hi + reach, Math.max(hi + 60, at + half))] as const
   if (props.view === 'above') {
-    const half = Math.max(s.light.widthMm / 2, 100)
-    const x0 = Math.min(-80, s.light.xMm - half * Math.abs(Math.cos(rad(s.light.facingDeg))), s.card.xMm - 200) - pad
-    const x1 = Math.max(s.table.widthMm + 80, s.light.xMm + half * Math.abs(Math.cos(rad(s.light.facingDeg))), s.card.xMm + 200) + pad
-    const y0 = Math.min(-60, lens.value.y - 60, s.light.yMm - half * Math.abs(Math.sin(rad(s.light.facingDeg)))) - pad
-    const y1 = Math.max(s.table.depthMm + 60, s.light.yMm + half * Math.abs(Math.sin(rad(s.light.facingDeg)))) + pad
-    return [x0, -y1, x1 - x0, y1 - y0]
+    let [x0, x1, y0, y1] = [-80, s.table.widthMm + 80, Math.min(-60, lens.value.y - 60), s.table.depthMm + 60]
+    for (const l of lights.value) {
+      const across = (l.widthMm / 2) * Math.abs(Math.cos(rad(l.facingDeg)))
+      const deep = (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg)))
+      const [a, b] = spread(l.xMm, across, 0, s.table.widthMm)
+      const [c, d] = spread(l.yMm, deep, 0, s.table.depthMm)
+      ;[x0, x1, y0, y1] = [Math.min(x0, a), Math.max(x1, b), Math.min(y0, c), Math.max(y1, d)]
+    }
+    for (const c of cards.value) [x0, x1, y0, y1] = [Math.min(x0, c.xMm - 200), Math.max(x1, c.xMm + 200), Math.min(y0, c.yMm - 100), Math.max(y1, c.yMm + 100)]
+    if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm)
+    return [x0 - pad, -(y1 + pad), x1 - x0 + 2 * pad, y1 - y0 + 2 * pad]
   }
-  const y0 = Math.min(-100, lens.value.y - 120, s.light.yMm - 200) - pad
-  const y1 = Math.max(s.table.depthMm + 100, s.light.yMm + 200) + pad
-  const z1 = Math.max(700, lens.value.z + 120, s.light.zMm + s.light.heightMm / 2) + pad
-  return [y0, -z1, y1 - y0, z1 + 320]
+  let [y0, y1, z1] = [Math.min(-100, lens.value.y - 120), s.table.depthMm + 100, Math.max(700, lens.value.z + 120)]
+  for (const l of lights.value) {
+    const half = Math.max(100, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))
+    ;[y0, y1] = [Math.min(y0, Math.max(-reach, l.yMm - half)), Math.max(y1, Math.min(s.table.depthMm + reach, l.yMm + half))]
+    z1 = Math.max(z1, Math.min(2600, l.zMm + l.heightMm / 2))
+  }
+  for (const c of cards.value) if (c.on) [y0, y1] = [Math.min(y0, c.yMm - 80), Math.max(y1, c.yMm + 80)]
+  if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm + 60)
+  return [y0 - pad, -(z1 + pad), y1 - y0 + 2 * pad, z1 + pad + 300]
 }
 /** How many mm one screen pixel is, for strokes and handles of even size. */
 const unit = computed(() => Math.max(box.value[2]! / (props.view === 'above' ? 520 : 300), box.value[3]! / 390))
@@ -43,28 +59,36 @@ function at(e: PointerEvent) {
   return { u: p.x, v: -p.y }
 }
 const round = (v: number, to = 5) => Math.round(v / to) * to
-let grab: { thing: Thing; turn: boolean; du: number; dv: number } | undefined
+const clamp = (v: number, lo: number, hi: number) => Math.min(hi, Math.max(lo, v))
+type Grip = 'move' | 'turn' | 'wide' | 'tall'
+let grab: { thing: Thing; grip: Grip; du: number; dv: number } | undefined
 
-function down(e: PointerEvent, thing: Thing, turn = false) {
+function down(e: PointerEvent, thing: Thing, grip: Grip = 'move') {
   emit('choose', thing)
   const p = at(e)
   const o = place(thing)
-  grab = { thing, turn, du: p.u - o.u, dv: p.v - o.v }
+  grab = { thing, grip, du: p.u - o.u, dv: p.v - o.v }
   frozen.value = box.value
   svg.value!.setPointerCapture(e.pointerId)
 }
+const lightAt = (thing: Thing) => lights.value[part(thing)[1]]!
+const cardAt = (thing: Thing) => cards.value[part(thing)[1]]!
 function place(thing: Thing) {
   const s = props.set
   const above = props.view === 'above'
-  if (thing === 'camera') return { u: above ? lens.value.x : lens.value.y, v: above ? lens.value.y : lens.value.z }
-  if (thing === 'light') return { u: above ? s.light.xMm : s.light.yMm, v: above ? s.light.yMm : s.light.zMm }
-  if (thing === 'card') return { u: above ? s.card.xMm : s.card.yMm, v: above ? s.card.yMm : 0 }
+  const kind = part(thing)[0]
+  if (kind === 'camera') return { u: above ? lens.value.x : lens.value.y, v: above ? lens.value.y : lens.value.z }
+  if (kind === 'light') return { u: above ? lightAt(thing).xMm : lightAt(thing).yMm, v: above ? lightAt(thing).yMm : lightAt(thing).zMm }
+  if (kind === 'card') return { u: above ? cardAt(thing).xMm : cardAt(thing).yMm, v: above ? cardAt(thing).yMm : cardAt(thing).zMm }
+  if (kind === 'backdrop') return { u: above ? s.vessel.xMm : s.backdrop.yMm, v: above ? s.backdrop.yMm : 0 }
   return { u: above ? s.vessel.xMm : s.vessel.yMm, v: above ? s.vessel.yMm : 0 }
 }
 function move(e: PointerEvent) {
   if (!grab) return
   const p = at(e)
-  if (grab.turn) turnTo(grab.thing, p.u, p.v)
+  if (grab.grip === 'turn') turnTo(grab.thing, p.u, p.v)
+  else if (grab.grip === 'wide') widen(grab.thing, p.u, p.v)
+  else if (grab.grip === 'tall') stretch(grab.thing, p.u, p.v)
   else put(grab.thing, p.u - grab.du, p.v - grab.dv)
   emit('drag')
 }
@@ -74,91 +98,90 @@ function up() {
   frozen.value = undefined
   emit('drop')
 }
-const clamp = (v: number, lo: number, hi: number) => Math.min(hi, Math.max(lo, v))
 
-function put(thing: Thing, u: number, v: number) {
+/** Moves a thing; a drag rounds to half centimetres, a nudge does not. */
+function put(thing: Thing, u: number, v: number, to = 5) {
   const s = props.set
   const above = props.view === 'above'
-  if (thing === 'camera') {
+  const kind = part(thing)[0]
+  const r = (x: number, lo: number, hi: number) => clamp(to ? round(x, to) : x, lo, hi)
+  if (kind === 'camera') {
     const c = s.camera
+    const near = Math.max(c.closestMm, c.focalMm * 1.06)
     if (above) {
       const cos = Math.cos(rad(c.elevationDeg))
-      if (cos > 0.15) c.distanceMm = round(clamp((s.vessel.yMm - v) / cos, Math.max(c.closestMm, c.focalMm * 1.06), 6000))
+      if (cos > 0.15) c.distanceMm = round(clamp((s.vessel.yMm - v) / cos, near, 6000))
       return
     }
     const dy = s.vessel.yMm - u
     const dz = v - top.value / 2
     c.elevationDeg = clamp(round((Math.atan2(dz, dy) * 180) / Math.PI, 1), 0, 90)
-    c.distanceMm = round(clamp(Math.hypot(dy, dz), Math.max(c.closestMm, c.focalMm * 1.06), 6000))
-  } else if (thing === 'light') {
-    if (above) {
-      s.light.xMm = round(u)
-      s.light.yMm = round(v)
-    } else {
-      s.light.yMm = round(u)
-      s.light.zMm = round(clamp(v, 20, 4000))
-    }
-  } else if (thing === 'card') {
-    if (above) s.card.xMm = round(clamp(u, -1000, 4000))
-    s.card.yMm = round(clamp(above ? v : u, -1000, 3000))
+    c.distanceMm = round(clamp(Math.hypot(dy, dz), near, 6000))
+  } else if (kind === 'light') {
+    const l = lightAt(thing)
+    if (above) l.xMm = r(u, -8000, 8000)
+    l.yMm = r(above ? v : u, -8000, 8000)
+    if (!above) l.zMm = r(v, 20, 4000)
+  } else if (kind === 'card') {
+    const c = cardAt(thing)
+    if (above) c.xMm = r(u, -1000, 4000)
+    c.yMm = r(above ? v : u, -1000, 3000)
+    if (!above) c.zMm = r(v, 0, 3000)
+  } else if (kind === 'backdrop') {
+    s.backdrop.yMm = r(above ? v : u, s.vessel.yMm + s.vessel.diameterMm / 2 + 10, 5000)
   } else {
-    if (above) s.vessel.xMm = round(clamp(u, 0, s.table.widthMm))
-    s.vessel.yMm = round(clamp(above ? v : u, 0, s.table.depthMm))
+    if (above) s.vessel.xMm = r(u, 0, s.table.widthMm)
+    s.vessel.yMm = r(above ? v : u, 0, s.table.depthMm)
   }
 }
 function turnTo(thing: Thing, u: number, v: number) {
   const o = place(thing)
-  const deg = (round((Math.atan2(u - o.u, v - o.v) * 180) / Math.PI, 1) + 360) % 360
-  if (thing === 'light') props.set.light.facingDeg = deg
-  if (thing === 'card') props.set.card.facingDeg = deg
+  const t = part(thing)[0] === 'light' ? lightAt(thing) : cardAt(thing)
+  t.facingDeg = (round((Math.atan2(u - o.u, v - o.v) * 180) / Math.PI, 1) + 360) % 360
+}
+/** Resizes by the end of a card or light, seen from above: both ends move. */
+function widen(thing: Thing, u: number, v: number) {
+  const t = part(thing)[0] === 'light' ? lightAt(thing) : cardAt(thing)
+  const n = dirOf(t.facingDeg)
+  t.widthMm = clamp(round(2 * Math.abs((u - t.xMm) * n.y - (v - t.yMm) * n.x), 10), 20, 3000)
+}
+/** Resizes and leans a card by its upper edge, seen from the side. */
+function stretch(thing: Thing, u: number, v: number) {
+  const c = cardAt(thing)
+  const toward = Math.cos(rad(c.facingDeg)) // how far its face looks along the side view
+  const lean = Math.abs(toward) > 0.25 ? -(u - c.yMm) / toward : 0
+  c.heightMm = clamp(round(Math.hypot(lean, v - c.zMm), 10), 20, 3000)
+  c.tiltDeg = clamp(round((Math.atan2(lean, Math.max(v - c.zMm, 1)) * 180) / Math.PI, 1), -80, 80)
 }
 function key(e: KeyboardEvent, thing: Thing) {
   const step = e.shiftKey ? 1 : 10
   const d = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key]
   const o = place(thing)
-  if (d) put1(thing, o.u + d[0]! * step, o.v + d[1]! * step)
-  else if ((e.key === ',' || e.key === '.') && (thing === 'light' || thing === 'card')) {
-    const by = (e.key === ',' ? -1 : 1) * (e.shiftKey ? 1 : 5)
-    const t = props.set[thing]
-    t.facingDeg = (t.facingDeg + by + 360) % 360
-  } else if ((e.key === 'Enter' || e.key === ' ') && thing === 'card') props.set.card.on = !props.set.card.on
+  const kind = part(thing)[0]
+  const t = kind === 'light' ? lightAt(thing) : kind === 'card' ? cardAt(thing) : undefined
+  if (d) put(thing, o.u + d[0]! * step, o.v + d[1]! * step, 0)
+  else if ((e.key === ',' || e.key === '.' || e.key === '<' || e.key === '>') && t) t.facingDeg = (t.facingDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
+  else if ((e.key === 'PageUp' || e.key === 'PageDown') && t) t.tiltDeg = clamp(t.tiltDeg + (e.key === 'PageUp' ? 1 : -1) * (e.shiftKey ? 1 : 5), -90, 90)
+  else if ((e.key === 'Enter' || e.key === ' ') && t) t.on = !t.on
   else return
   e.preventDefault()
   e.stopPropagation()
   emit('choose', thing)
   emit('drop')
 }
-/** Like put, without rounding a nudge of a millimetre away. */
-function put1(thing: Thing, u: number, v: number) {
-  const s = props.set
-  const above = props.view === 'above'
-  if (thing === 'light') {
-    if (above) s.light.xMm = u
-    if (above) s.light.yMm = v
-    else ((s.light.yMm = u), (s.light.zMm = v))
-  } else if (thing === 'card') {
-    if (above) s.card.xMm = u
-    s.card.yMm = above ? v : u
-  } else if (thing === 'vessel') {
-    if (above) s.vessel.xMm = u
-    s.vessel.yMm = above ? v : u
-  } else put(thing, u, v)
-}
 
 const dirOf = (deg: number) => ({ x: Math.sin(rad(deg)), y: Math.cos(rad(deg)) })
-const flat = (x: number, y: number, width: number, deg: number) => {
-  const n = dirOf(deg)
-  return { x1: x - (n.y * width) / 2, y1: -(y + (n.x * width) / 2), x2: x + (n.y * width) / 2, y2: -(y - (n.x * width) / 2) }
+const flat = (t: { xMm: number; yMm: number; widthMm: number; facingDeg: number }) => {
+  const n = dirOf(t.facingDeg)
+  return { x1: t.xMm - (n.y * t.widthMm) / 2, y1: -(t.yMm + (n.x * t.widthMm) / 2), x2: t.xMm + (n.y * t.widthMm) / 2, y2: -(t.yMm - (n.x * t.widthMm) / 2) }
 }
-const lightLine = computed(() => flat(props.set.light.xMm, props.set.light.yMm, props.set.light.widthMm, props.set.light.facingDeg))
-const cardLine = computed(() => flat(props.set.card.xMm, props.set.card.yMm, props.set.card.widthMm, props.set.card.facingDeg))
-const glow = computed(() => {
-  const l = lightLine.value
-  const n = dirOf(props.set.light.facingDeg)
-  const far = 900
-  return `M${l.x1} ${l.y1}L${l.x2} ${l.y2}L${l.x2 + n.x * far + (l.x2 - l.x1) * 0.25} ${l.y2 - n.y * far + (l.y2 - l.y1) * 0.25}L${l.x1 + n.x * far - (l.x2 - l.x1) * 0.25} ${l.y1 - n.y * far - (l.y2 - l.y1) * 0.25}Z`
+/** Where a card's edges are in the side view: foot, head. */
+const upright = (c: { yMm: number; zMm: number; heightMm: number; facingDeg: number; tiltDeg: number }) => ({
+  x1: c.yMm, y1: -c.zMm, x2: c.yMm - Math.cos(rad(c.facingDeg)) * Math.sin(rad(c.tiltDeg)) * c.heightMm, y2: -(c.zMm + Math.cos(rad(c.tiltDeg)) * c.heightMm),
 })
-const wedge = computed(() => {
+const faces: Record<string, string> = { white: '#ffffff', black: '#17131a', 'dull foil': '#b9bcc0', silver: '#dfe3e8', 'shiny foil': '#f4f8fb', gold: '#d9b45b', diffuser: '#fdf6e3' }
+const share = (i: number) => props.report?.lit.shares?.find((s) => s.index === i)?.share
+const sharp = computed(() => {
   const w = (props.report?.frame.widthMm ?? 0) / 2
   const s = props.set.vessel
   return `M${lens.value.x} ${-lens.value.y}L${s.xMm - w} ${-s.yMm}M${lens.value.x} ${-lens.value.y}L${s.xMm + w} ${-s.yMm}M${s.xMm - w} ${-s.yMm}H${s.xMm + w}`
@@ -177,33 +200,48 @@ const slab = computed(() => {
   return `M${p(near, -h)}L${p(near, h)}L${p(far, h)}L${p(far, -h)}Z`
 })
 const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it a centimetre, with Shift a millimetre.`
+const turnWords = 'comma and full stop turn it, Page Up and Page Down lean it, Enter switches it'
+/** Keeps what stands far off in sight: drawn at the edge of the view. */
+const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm, y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm) })
 </script>
 
 <template>
   <svg ref="svg" class="bench-view" :class="view" :viewBox="box.join(' ')" :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'" role="group" @pointermove="move" @pointerup="up" @pointercancel="up">
     <template v-if="view === 'above'">
-      <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" :stroke="'#b39d84'" :stroke-width="unit * 1.5" />
-      <path :d="glow" fill="url(#spill)" class="still" />
-      <path :d="wedge" fill="none" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
+      <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit * 1.5" />
+      <g v-if="map && report" :transform="`translate(0 ${-set.table.depthMm})`" class="still"><LightMap :lit="report.lit" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="unit" labels /></g>
+      <path :d="sharp" fill="none" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
+      <g v-if="set.backdrop.on" class="thing" :class="{ on: chosen === 'backdrop' }" data-thing="backdrop" tabindex="0" role="button" :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)" @pointerdown.prevent="down($event, 'backdrop')" @keydown="key($event, 'backdrop')" @focus="emit('choose', 'backdrop')">
+        <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" stroke="transparent" :stroke-width="unit * 24" />
+        <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" :stroke="set.backdrop.colour" :stroke-width="unit * 8" />
+        <text :x="set.vessel.xMm + set.backdrop.widthMm / 2" :y="-set.backdrop.yMm - unit * 8" text-anchor="end" :font-size="unit * 12">backdrop</text>
+      </g>
       <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', `${(set.vessel.xMm / 10).toFixed(1)} cm from the left, ${(set.vessel.yMm / 10).toFixed(1)} cm from the near edge`)" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
         <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm / 2" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
         <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm * 0.33" :fill="set.food.colour" />
       </g>
-      <g class="thing" :class="{ on: chosen === 'card', off: !set.card.on }" data-thing="card" tabindex="0" role="button" :aria-label="label('white card', set.card.on ? 'in the set; Enter takes it out, comma and full stop turn it' : 'out of the set; Enter puts it in')" @pointerdown.prevent="down($event, 'card')" @keydown="key($event, 'card')" @focus="emit('choose', 'card')">
-        <line v-bind="cardLine" stroke="transparent" :stroke-width="unit * 26" />
-        <line v-bind="cardLine" stroke="#2a2228" :stroke-width="unit * 7" :stroke-dasharray="set.card.on ? undefined : `${unit * 6} ${unit * 5}`" />
-        <line v-bind="cardLine" stroke="#ffffff" :stroke-width="unit * 4.4" :transform="`translate(${dirOf(set.card.facingDeg).x * unit * 1.6} ${-dirOf(set.card.facingDeg).y * unit * 1.6})`" />
-        <circle class="turn" :cx="set.card.xMm + dirOf(set.card.facingDeg).x * unit * 30" :cy="-(set.card.yMm + dirOf(set.card.facingDeg).y * unit * 30)" :r="unit * 6" data-turn="card" @pointerdown.prevent.stop="down($event, 'card', true)" />
-        <text :x="set.card.xMm + unit * 12" :y="-set.card.yMm - unit * 16" :font-size="unit * 12">{{ set.card.on ? 'card' : 'card, out' }}</text>
+      <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i, off: !c.on }" :data-thing="'card-' + i" tabindex="0" role="button" :aria-label="label(c.name || 'card', (c.on ? 'in the set; ' : 'out of the set; ') + turnWords)" @pointerdown.prevent="down($event, 'card-' + i)" @keydown="key($event, 'card-' + i)" @focus="emit('choose', 'card-' + i)">
+        <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
+        <line v-bind="flat(c)" stroke="#2a2228" :stroke-width="unit * 7" :stroke-dasharray="c.on ? undefined : `${unit * 6} ${unit * 5}`" />
+        <line v-bind="flat(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4.4" :stroke-dasharray="c.kind === 'diffuser' ? `${unit * 4} ${unit * 2}` : undefined" :transform="`translate(${dirOf(c.facingDeg).x * unit * 1.6} ${-dirOf(c.facingDeg).y * unit * 1.6})`" />
+        <template v-if="chosen === 'card-' + i">
+          <circle class="grip" :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30" :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)" :r="unit * 7" :data-turn="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')" />
+          <rect class="grip" :x="flat(c).x2 - unit * 6" :y="flat(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')" />
+        </template>
+        <text v-if="c.on || chosen === 'card-' + i" :x="c.xMm + unit * 12" :y="-c.yMm - unit * 14" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
       </g>
-      <g class="thing" :class="{ on: chosen === 'light' }" data-thing="light" tabindex="0" role="button" :aria-label="label(set.light.kind, 'comma and full stop turn it')" @pointerdown.prevent="down($event, 'light')" @keydown="key($event, 'light')" @focus="emit('choose', 'light')">
-        <line v-bind="lightLine" stroke="transparent" :stroke-width="unit * 26" />
-        <line v-bind="lightLine" stroke="#a9822f" :stroke-width="unit * 9" />
-        <line v-bind="lightLine" stroke="#fff3c9" :stroke-width="unit * 4" />
-        <circle class="turn" :cx="set.light.xMm + dirOf(set.light.facingDeg).x * unit * 34" :cy="-(set.light.yMm + dirOf(set.light.facingDeg).y * unit * 34)" :r="unit * 6" data-turn="light" @pointerdown.prevent.stop="down($event, 'light', true)" />
-        <text :x="set.light.xMm - unit * 12" :y="-set.light.yMm" :font-size="unit * 12" text-anchor="middle" :transform="`rotate(-90 ${set.light.xMm - unit * 12} ${-set.light.yMm})`">{{ set.light.kind }}</text>
+      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(l.name || l.kind, (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
+        <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
+        <line v-bind="flat(l)" :stroke="l.on ? '#8f6a1c' : '#6c6168'" :stroke-width="unit * 9" stroke-linecap="round" />
+        <line v-bind="flat(l)" :stroke="l.on ? '#fff3c9' : '#cfc6c2'" :stroke-width="unit * 4.5" :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`" />
+        <path v-if="l.on" :d="`M0 ${-unit * 9}L${unit * 20} ${-unit * 15}M0 0L${unit * 24} 0M0 ${unit * 9}L${unit * 20} ${unit * 15}`" :transform="`translate(${l.xMm + dirOf(l.facingDeg).x * unit * 8} ${-(l.yMm + dirOf(l.facingDeg).y * unit * 8)}) rotate(${l.facingDeg - 90})`" stroke="#a9822f" :stroke-width="unit * 1.6" fill="none" />
+        <template v-if="chosen === 'light-' + i">
+          <circle class="grip" :cx="l.xMm + dirOf(l.facingDeg).x * unit * 44" :cy="-(l.yMm + dirOf(l.facingDeg).y * unit * 44)" :r="unit * 7" :data-turn="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'turn')" />
+          <rect class="grip" :x="flat(l).x2 - unit * 6" :y="flat(l).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')" />
+        </template>
+        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ l.name || l.kind }}<tspan v-if="share(i) !== undefined && lights.length > 1"> {{ Math.round(share(i)! * 100) }} %</tspan></text>
       </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `${(set.camera.distanceMm / 10).toFixed(0)} cm away`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
+      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm`, 'seen from above')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
           <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
           <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
@@ -216,8 +254,20 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
       <rect x="0" y="0" :width="set.table.depthMm" :height="unit * 10" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit" />
       <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
       <line :x1="lens.y" :y1="-lens.z" :x2="set.vessel.yMm" :y2="-top / 2" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
-      <line :x1="set.light.yMm - set.light.widthMm / 2" :x2="set.light.yMm + set.light.widthMm / 2" :y1="-set.light.zMm + set.light.heightMm / 2" :y2="-set.light.zMm + set.light.heightMm / 2" stroke="#a9822f" :stroke-width="unit * 2" class="still" />
-      <rect class="thing win" :class="{ on: chosen === 'light' }" data-thing="light" tabindex="0" role="button" :aria-label="label(set.light.kind + ' height', `middle ${(set.light.zMm / 10).toFixed(0)} cm above the table`)" :x="set.light.yMm - set.light.widthMm / 2" :width="set.light.widthMm" :y="-set.light.zMm - set.light.heightMm / 2" :height="set.light.heightMm" fill="#fff3c9" fill-opacity="0.25" stroke="#a9822f" :stroke-width="unit * 2" @pointerdown.prevent="down($event, 'light')" @keydown="key($event, 'light')" @focus="emit('choose', 'light')" />
+      <g v-for="(l, i) in lights" :key="'l' + i" class="thing win" :class="{ on: chosen === 'light-' + i, off: !l.on }" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
+        <rect v-if="Math.abs(l.tiltDeg) < 75" :x="l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))" :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))" :y="-l.zMm - l.heightMm / 2" :height="l.heightMm" fill="#fff3c9" :fill-opacity="l.on ? 0.35 : 0.08" stroke="#8f6a1c" :stroke-width="unit * 2" />
+        <rect v-else :x="l.yMm - l.heightMm / 2" :width="l.heightMm" :y="-l.zMm - 15" height="30" fill="#fff3c9" :fill-opacity="l.on ? 0.6 : 0.1" stroke="#8f6a1c" :stroke-width="unit * 2" />
+        <text v-if="chosen === 'light-' + i || windowLike(l.kind)" :x="l.yMm" :y="-l.zMm + unit * 4" text-anchor="middle" :font-size="unit * 11">{{ l.name || l.kind }}</text>
+      </g>
+      <line v-if="set.backdrop.on" :x1="set.backdrop.yMm" :x2="set.backdrop.yMm" y1="0" :y2="-set.backdrop.heightMm" :stroke="set.backdrop.colour" :stroke-width="unit * 7" class="still" />
+      <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i }" :data-thing="'card-' + i">
+        <template v-if="c.on">
+          <line v-bind="upright(c)" stroke="transparent" :stroke-width="unit * 22" @pointerdown.prevent="down($event, 'card-' + i)" />
+          <line v-bind="upright(c)" stroke="#2a2228" :stroke-width="unit * 7" class="still" />
+          <line v-bind="upright(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4" class="still" />
+          <rect v-if="chosen === 'card-' + i" class="grip" :x="upright(c).x2 - unit * 6" :y="upright(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-tall="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'tall')" />
+        </template>
+      </g>
       <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', 'seen from the side')" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`" :fill="set.food.colour" />
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
@@ -231,11 +281,6 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
       </g>
       <text :x="box[0]! + unit * 8" :y="box[1]! + unit * 18" :font-size="unit * 12" class="cap">From the right. Green is sharp.</text>
     </template>
-    <defs>
-      <linearGradient id="spill" :x1="lightLine.x1" :y1="lightLine.y1" :x2="lightLine.x1 + dirOf(set.light.facingDeg).x * 900" :y2="lightLine.y1 - dirOf(set.light.facingDeg).y * 900" gradientUnits="userSpaceOnUse">
-        <stop offset="0" stop-color="#ffe9a6" stop-opacity="0.75" /><stop offset="1" stop-color="#ffe9a6" stop-opacity="0" />
-      </linearGradient>
-    </defs>
   </svg>
 </template>
 
@@ -248,8 +293,9 @@ svg { width: 100%; height: 100%; display: block; touch-action: none; background:
 .thing:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 4px; }
 .thing.on text { font-weight: 650; }
 .thing.on { filter: drop-shadow(0 0 1.5px #b4456a) drop-shadow(0 0 1.5px #b4456a); }
-.off { opacity: 0.75; }
-.turn { fill: #fffdf9; stroke: #b4456a; stroke-width: 0.35%; cursor: crosshair; }
+.off { opacity: 0.7; }
+.grip { fill: #fffdf9; stroke: #b4456a; stroke-width: 0.35%; cursor: crosshair; }
+rect.grip { cursor: nwse-resize; }
 text { font-family: var(--fl-text); fill: #2a2228; }
 .cap { fill: #5a4f56; pointer-events: none; }
 </style>

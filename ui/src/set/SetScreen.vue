@@ -18,7 +18,8 @@ import { useDraft } from '../parts/draft'
 import { useKeys } from '../parts/keys'
 import FieldRow from './FieldRow.vue'
 import SetBench from './SetBench.vue'
-import { things, type Thing } from './fields'
+import SolveBox from './SolveBox.vue'
+import { fieldsOf, lightKinds, newLight, part, tabs, type Thing } from './fields'
 
 const route = useRoute()
 const router = useRouter()
@@ -84,10 +85,64 @@ watch(shotId, () => {
 })
 
 const chosen = ref<Thing>('camera')
-const panel = computed(() => things.find((t) => t.key === chosen.value)!)
+const kind = computed(() => part(chosen.value)[0])
+const panelFields = computed(() => (draft.value.value ? fieldsOf(draft.value.value, chosen.value) : []))
+const listed = computed(() => (kind.value === 'light' ? (draft.value.value?.lights ?? []) : kind.value === 'card' ? (draft.value.value?.cards ?? []) : []))
+const owned = useQuery({ queryKey: ['cards'], queryFn: () => ask(api.GET('/api/cards')) })
+const mapOn = ref(true)
+const solving = ref(false)
+// What cards do is only worked out at rest; while something is dragged the last figures stay.
+const effects = ref<NonNullable<Report['lit']['cards']>>([])
+watch(report, (r) => {
+  if (r?.lit.cards?.length || !draft.value.value?.cards?.length) effects.value = r?.lit.cards ?? []
+})
+const stops = (v: number) => (v >= 99 ? 'no fill' : v.toFixed(1))
+
+function pick(tab: string) {
+  chosen.value = tab === 'light' || tab === 'card' ? tab + '-0' : tab
+}
+function addLight(k: string) {
+  const s = draft.value.value
+  if (!s) return
+  s.lights = [...(s.lights ?? []), newLight(s, k)]
+  chosen.value = 'light-' + (s.lights.length - 1)
+  changed()
+}
+function addCard(at: number) {
+  const s = draft.value.value
+  const c = at < 0 ? undefined : owned.data.value?.[at]
+  if (!s) return
+  const key = s.lights?.[report.value?.lit.key ?? 0] ?? s.lights?.[0]
+  const right = !key || key.xMm < s.vessel.xMm
+  s.cards = [...(s.cards ?? []), { name: c?.name ?? 'White card', kind: c?.kind ?? 'white', on: true, widthMm: c?.widthMm ?? 594, heightMm: c?.heightMm ?? 420, xMm: s.vessel.xMm + (right ? 1 : -1) * (s.vessel.diameterMm / 2 + 220), yMm: s.vessel.yMm, zMm: 0, facingDeg: right ? 270 : 90, tiltDeg: 0 }]
+  chosen.value = 'card-' + (s.cards.length - 1)
+  changed()
+}
+function takeAway() {
+  const s = draft.value.value
+  const [k, n] = part(chosen.value)
+  if (!s) return
+  if (k === 'light') s.lights = s.lights?.filter((_, i) => i !== n) ?? []
+  if (k === 'card') s.cards = s.cards?.filter((_, i) => i !== n) ?? []
+  chosen.value = 'camera'
+  changed()
+}
+async function inRoom() {
+  if (!draft.value.value) return
+  try {
+    draft.value.value = await ask(api.POST('/api/set/room', { body: { set: draft.value.value, farSideDeg: draft.value.value.daylight.farSideDeg } }))
+    changed()
+  } catch (e) {
+    if (e instanceof Problem) readError.value = e
+  }
+}
+function stand(set: SceneSet) {
+  draft.value.value = set
+  changed()
+}
 const errors = computed(() => [...(readError.value?.fields ?? []), ...(draft.error.value?.fields ?? [])])
 const about = (path: string) => errors.value.find((f) => f.field === 'set.' + path)?.words ?? ''
-const elsewhere = computed(() => (readError.value && !panel.value.fields.some((f) => about(f.path)) ? readError.value : undefined))
+const elsewhere = computed(() => (readError.value && !panelFields.value.some((f) => about(f.path)) ? readError.value : undefined))
 
 function changed() {
   draft.touch()
@@ -102,9 +157,10 @@ async function apply(edits: NonNullable<Finding['try'][number]['edits']>) {
     if (e instanceof Problem) readError.value = e
   }
 }
-function flipCard() {
-  if (!draft.value.value) return
-  draft.value.value.card.on = !draft.value.value.card.on
+function flip(i: number) {
+  const c = draft.value.value?.cards?.[i]
+  if (!c) return
+  c.on = !c.on
   changed()
 }
 
@@ -128,7 +184,7 @@ async function take() {
 const taken = computed(() => (frames.data.value ?? []).filter((f) => f.shotId === shotId.value).slice(-6))
 const find = (k: string) => report.value?.readings.find((r) => r.key === k)
 const large = ['exposure', 'keyFill', 'depthOfField']
-const rest = ['depthNeeded', 'coverNumber', 'frameWidth', 'illuminance', 'ev100', 'direction', 'softness', 'diffraction']
+const rest = ['direction', 'softness', 'penumbra', 'temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100', 'depthNeeded', 'coverNumber', 'frameWidth', 'diffraction']
 
 function other(by: number) {
   const rows = list.data.value ?? []
@@ -139,10 +195,13 @@ function other(by: number) {
 useKeys([
   { key: 'j', does: 'Set of the next shot', run: () => other(1) },
   { key: 'k', does: 'Set of the shot before', run: () => other(-1) },
-  { key: 'w', does: 'White card in or out', run: flipCard },
+  { key: 'w', does: 'The first card in or out', run: () => flip(0) },
+  { key: 'm', does: 'Light map over the table', run: () => (mapOn.value = !mapOn.value) },
+  { key: 's', does: 'Look for light', run: () => (solving.value = !solving.value) },
   { key: 't', does: 'Take a frame', run: () => void take() },
   { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
   { key: 'turns', shown: ', .', does: 'Turn the focused light or card 5°; with Shift 1°', run: () => {} },
+  { key: 'leans', shown: 'Page ↑ ↓', does: 'Lean the focused light or card 5°', run: () => {} },
 ])
 </script>
 
@@ -165,16 +224,23 @@ useKeys([
     </EmptyBench>
     <template v-if="draft.value.value">
       <div class="views">
-        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
+        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
         <SetBench view="side" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
       </div>
       <div class="panel">
         <nav class="tabs" aria-label="What to adjust">
-          <button v-for="t in things" :key="t.key" type="button" :aria-pressed="chosen === t.key" @click="chosen = t.key">{{ t.name }}</button>
+          <button v-for="t in tabs" :key="t.key" type="button" :aria-pressed="kind === t.key" @click="pick(t.key)">{{ t.name }}</button>
           <span class="gap" />
           <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
         </nav>
-        <div class="fields"><FieldRow v-for="f in panel.fields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
+        <div v-if="kind === 'light' || kind === 'card'" class="chips" role="group" :aria-label="kind === 'light' ? 'Lights of this set' : 'Cards of this set'">
+          <button v-for="(x, i) in listed" :key="i" type="button" :aria-pressed="chosen === kind + '-' + i" @click="chosen = kind + '-' + i"><span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}</button>
+          <el-select v-if="kind === 'light'" :key="'l' + listed.length" model-value="" placeholder="Add a light" aria-label="Add a light" size="small" class="adder" @change="addLight"><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
+          <el-select v-else :key="'c' + listed.length" model-value="" placeholder="Add a card" aria-label="Add a card" size="small" class="adder" @change="addCard"><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option v-if="!owned.data.value?.length" :value="-1" label="White card A2" /></el-select>
+          <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>
+        </div>
+        <p v-if="kind === 'daylight'" class="chips small">Sky and sun through the studio's windows. <el-button size="small" @click="inRoom">Take the studio's windows</el-button><span v-if="report?.lit.sunWords" class="soft">{{ report.lit.sunWords }}.</span></p>
+        <div class="fields"><FieldRow v-for="f in panelFields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
       </div>
       <ul v-if="taken.length" class="strip" aria-label="Frames taken of this shot">
         <li v-for="f in taken" :key="f.id"><router-link :to="{ name: 'frames', params: { shoot, shot: shotId } }"><img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame taken ${f.settings.shown}${f.kept ? ', kept' : ''}`" height="74" /></router-link></li>
@@ -185,11 +251,17 @@ useKeys([
         <el-button type="primary" size="large" :loading="taking" @click="take">{{ taking ? 'The camera is at it …' : unsaved ? 'Save this set and take a frame' : 'Take a frame' }} <kbd v-if="!taking">t</kbd></el-button>
         <div v-if="report" class="figures" :class="{ stale: readError }" :aria-busy="reading">
           <ReadingFigure v-for="k in large" v-show="find(k)" :key="k" :reading="find(k) ?? { key: k, label: '', value: 0, unit: '', shown: '', unbounded: false, working: [], source: '' }" large />
-          <div class="card-line">
-            <button type="button" :aria-pressed="draft.value.value.card.on" @click="flipCard">Card {{ draft.value.value.card.on ? 'in' : 'out' }} <kbd>w</kbd></button>
-            <ReadingFigure v-if="find('keyFillWith')" :reading="find('keyFillWith')!" /><ReadingFigure v-if="find('keyFillWithout')" :reading="find('keyFillWithout')!" />
-          </div>
         </div>
+        <section v-if="draft.value.value.cards?.length" class="cards" aria-label="With and without each card">
+          <p class="line-head"><span>Key to fill, stops</span><span>with</span><span>without</span></p>
+          <div v-for="(c, i) in draft.value.value.cards" :key="i" class="card-line">
+            <button type="button" :aria-pressed="c.on" @click="flip(i)"><span aria-hidden="true">{{ c.on ? '●' : '○' }}</span> {{ c.name || c.kind }}<kbd v-if="i === 0">w</kbd></button>
+            <span class="mono" :data-with="i">{{ effects[i] ? stops(effects[i]!.with) : '…' }}</span><span class="mono" :data-without="i">{{ effects[i] ? stops(effects[i]!.without) : '…' }}</span>
+          </div>
+          <ReadingFigure v-if="find('keyFillBare')" :reading="find('keyFillBare')!" />
+        </section>
+        <div class="ways"><el-button size="small" :aria-expanded="solving" @click="solving = !solving">Look for light <kbd>s</kbd></el-button><el-button size="small" :aria-pressed="mapOn" @click="mapOn = !mapOn">Light map {{ mapOn ? 'on' : 'off' }} <kbd>m</kbd></el-button></div>
+        <SolveBox v-if="solving" :key="shotId" :set="draft.value.value" @put="stand" />
         <section v-if="report?.findings.length" aria-label="Findings"><FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" /></section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
         <div v-if="report" class="figures">
@@ -207,7 +279,7 @@ useKeys([
 .views { display: grid; grid-template-columns: 5fr 3fr; gap: 2px; height: clamp(280px, calc(100vh - 400px), 560px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
-.tabs > button { all: unset; cursor: pointer; padding: 8px 13px; font-size: 14px; font-weight: 560; color: var(--fl-soft); }
+.tabs > button { all: unset; cursor: pointer; padding: 8px 10px; font-size: 14px; font-weight: 560; color: var(--fl-soft); }
 .tabs > button[aria-pressed='true'] { color: var(--fl-aubergine); box-shadow: inset 0 -3px 0 var(--fl-fig); }
 .tabs > button:focus-visible { outline: 3px solid var(--fl-fig); }
 .gap { flex: 1; }
@@ -215,10 +287,22 @@ useKeys([
 .strip { list-style: none; display: flex; gap: 6px; margin: 0; padding: 8px; background: var(--fl-grey); flex: none; }
 .strip img { display: block; }
 .figures.stale { opacity: 0.45; }
-.card-line { display: grid; grid-template-columns: 82px 1fr; grid-template-rows: auto auto; column-gap: 10px; padding-left: 0; }
-.card-line button:first-child { all: unset; grid-row: 1 / 3; align-self: center; cursor: pointer; font-size: 13px; border: 1px solid var(--el-border-color); border-radius: 3px; padding: 6px 8px; text-align: center; }
-.card-line > button:first-child[aria-pressed='true'] { background: #fff; border-color: var(--fl-aubergine); font-weight: 600; }
-.card-line > button:first-child:focus-visible { outline: 3px solid var(--fl-fig); }
+.cards { border-bottom: 1px solid var(--fl-line); padding-bottom: 4px; }
+.line-head, .card-line { display: grid; grid-template-columns: 1fr 52px 58px; gap: 6px; align-items: center; font-size: 13px; }
+.line-head { color: var(--fl-soft); }
+.line-head span:not(:first-child), .card-line span.mono { text-align: right; }
+.card-line { min-height: 34px; }
+.card-line button { all: unset; cursor: pointer; padding: 5px 2px; }
+.card-line button[aria-pressed='true'] { font-weight: 600; }
+.card-line button:focus-visible { outline: 3px solid var(--fl-fig); }
+.card-line .mono { font-size: 15px; }
+.chips { display: flex; flex-wrap: wrap; gap: 6px; padding: 8px 14px 0; align-items: center; margin: 0; }
+.chips > button:not(.el-button) { all: unset; cursor: pointer; font-size: 13.5px; padding: 5px 9px; border: 1px solid var(--el-border-color); border-radius: 3px; }
+.chips > button[aria-pressed='true'] { border-color: var(--fl-aubergine); background: #fff; font-weight: 600; }
+.chips > button:focus-visible { outline: 3px solid var(--fl-fig); }
+.adder { width: 132px; }
+.ways { display: flex; gap: 8px; flex-wrap: wrap; }
+.ways :deep(.el-button + .el-button) { margin-left: 0; }
 .eq { list-style: none; padding: 6px 0 0; margin: 0; font-size: 13.5px; display: grid; gap: 3px; }
 summary { cursor: pointer; font-size: 13.5px; }
 kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 6px; }

@@ -1,6 +1,7 @@
 import type { SceneSet } from '../api/client'
 
-export type Thing = 'camera' | 'kit' | 'vessel' | 'food' | 'light' | 'card' | 'table' | 'room'
+/** What is chosen on the set: camera, kit, vessel, food, backdrop, daylight, table, room, or one of a list as light-0, card-1. */
+export type Thing = string
 
 /** One number or choice of the set that a person may change. Scale turns the kept unit into the shown one. */
 export interface Field {
@@ -11,75 +12,119 @@ export interface Field {
   step?: number
   choices?: { value: string; words: string }[]
   colour?: boolean
-  flag?: boolean
+  flag?: [string, string]
   text?: boolean
 }
 
 const cm = { unit: 'cm', scale: 0.1, step: 0.5 }
 const deg = { unit: '°', step: 1 }
+const percent = { unit: '%', scale: 100, step: 5 }
+const one = (all: string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
+export const finishes = one(['matt', 'satin', 'gloss', 'mirror'])
+export const lightKinds = one(['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'])
+export const cardKinds = one(['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'])
 
-export const things: { key: Thing; name: string; fields: Field[] }[] = [
-  {
-    key: 'camera', name: 'Camera', fields: [
-      { path: 'camera.elevationDeg', label: 'Elevation', ...deg }, { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 }, { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
-      { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
-      { path: 'camera.orientation', label: 'Frame lies', choices: [{ value: 'landscape', words: 'Landscape' }, { value: 'portrait', words: 'Portrait' }] },
-      { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
-    ],
-  },
-  {
-    key: 'kit', name: 'Body and lens', fields: [
-      { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' }, { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' }, { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 }, { path: 'camera.narrowAperture', label: 'Lens closes to f/' }, { path: 'camera.closestMm', label: 'Closest focus', ...cm },
-      { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
-      { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 }, { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
-    ],
-  },
-  {
-    key: 'vessel', name: 'Vessel', fields: [
-      { path: 'vessel.kind', label: 'Kind', choices: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug'].map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) })) },
-      { path: 'vessel.diameterMm', label: 'Diameter', ...cm }, { path: 'vessel.heightMm', label: 'Height', ...cm }, { path: 'vessel.xMm', label: 'From the left edge', ...cm }, { path: 'vessel.yMm', label: 'From the near edge', ...cm },
-      { path: 'vessel.colour', label: 'Colour', colour: true },
-    ],
-  },
-  {
-    key: 'food', name: 'Food', fields: [
-      { path: 'food.name', label: 'What it is', text: true }, { path: 'food.aboveMm', label: 'Rises above the rim', ...cm }, { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
-      { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
-    ],
-  },
-  {
-    key: 'light', name: 'Light', fields: [
-      { path: 'light.kind', label: 'Kind', choices: [{ value: 'window', words: 'Window' }, { value: 'softbox', words: 'Softbox' }] },
-      { path: 'light.luminanceCdM2', label: 'Brightness', unit: 'cd/m²', step: 100 }, { path: 'light.widthMm', label: 'Width', ...cm }, { path: 'light.heightMm', label: 'Height', ...cm },
-      { path: 'light.xMm', label: 'From the left edge', ...cm }, { path: 'light.yMm', label: 'From the near edge', ...cm }, { path: 'light.zMm', label: 'Middle above the table', ...cm },
-      { path: 'light.facingDeg', label: 'Shines toward', ...deg }, { path: 'light.tiltDeg', label: 'Leans back', ...deg },
-    ],
-  },
-  {
-    key: 'card', name: 'White card', fields: [
-      { path: 'card.on', label: 'In the set', flag: true }, { path: 'card.widthMm', label: 'Width', ...cm }, { path: 'card.heightMm', label: 'Height', ...cm },
-      { path: 'card.xMm', label: 'From the left edge', ...cm }, { path: 'card.yMm', label: 'From the near edge', ...cm }, { path: 'card.facingDeg', label: 'White side toward', ...deg }, { path: 'card.tiltDeg', label: 'Leans back', ...deg },
-      { path: 'card.reflectance', label: 'Returns of the light', step: 0.01 },
-    ],
-  },
-  {
-    key: 'table', name: 'Table', fields: [
-      { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.colour', label: 'Colour', colour: true },
-    ],
-  },
-  {
-    key: 'room', name: 'Room', fields: [
-      { path: 'room.widthMm', label: 'Width', ...cm }, { path: 'room.depthMm', label: 'Depth', ...cm }, { path: 'room.heightMm', label: 'Height', ...cm }, { path: 'room.reflectance', label: 'Walls return', step: 0.01 },
-    ],
-  },
+/** The tabs under the bench. */
+export const tabs: { key: string; name: string }[] = [
+  { key: 'camera', name: 'Camera' }, { key: 'kit', name: 'Body and lens' }, { key: 'vessel', name: 'Vessel' }, { key: 'food', name: 'Food' },
+  { key: 'light', name: 'Lights' }, { key: 'card', name: 'Cards' }, { key: 'backdrop', name: 'Backdrop' }, { key: 'daylight', name: 'Daylight' }, { key: 'table', name: 'Table' }, { key: 'room', name: 'Room' },
 ]
 
+const plain: Record<string, Field[]> = {
+  camera: [
+    { path: 'camera.elevationDeg', label: 'Elevation', ...deg }, { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 }, { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
+    { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
+    { path: 'camera.orientation', label: 'Frame lies', choices: one(['landscape', 'portrait']) },
+    { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
+  ],
+  kit: [
+    { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' }, { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' }, { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 }, { path: 'camera.narrowAperture', label: 'Lens closes to f/' }, { path: 'camera.closestMm', label: 'Closest focus', ...cm },
+    { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
+    { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 }, { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
+  ],
+  vessel: [
+    { path: 'vessel.kind', label: 'Kind', choices: one(['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug']) },
+    { path: 'vessel.diameterMm', label: 'Diameter', ...cm }, { path: 'vessel.heightMm', label: 'Height', ...cm }, { path: 'vessel.xMm', label: 'From the left edge', ...cm }, { path: 'vessel.yMm', label: 'From the near edge', ...cm },
+    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.colour', label: 'Colour', colour: true },
+  ],
+  food: [
+    { path: 'food.name', label: 'What it is', text: true }, { path: 'food.aboveMm', label: 'Rises above the rim', ...cm }, { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
+    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
+  ],
+  backdrop: [
+    { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] }, { path: 'backdrop.yMm', label: 'From the near edge', ...cm }, { path: 'backdrop.widthMm', label: 'Width', ...cm }, { path: 'backdrop.heightMm', label: 'Height', ...cm }, { path: 'backdrop.colour', label: 'Colour', colour: true },
+  ],
+  daylight: [
+    { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] }, { path: 'daylight.weather', label: 'Sky', choices: one(['overcast', 'mixed', 'clear']) },
+    { path: 'daylight.day', label: 'Day', text: true }, { path: 'daylight.clock', label: 'Clock', text: true }, { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
+    { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 }, { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 }, { path: 'daylight.zone', label: 'Time zone', text: true },
+  ],
+  table: [
+    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.colour', label: 'Colour', colour: true },
+  ],
+  room: [{ path: 'room.widthMm', label: 'Width', ...cm }, { path: 'room.depthMm', label: 'Depth', ...cm }, { path: 'room.heightMm', label: 'Height', ...cm }, { path: 'room.reflectance', label: 'Walls return', step: 0.01 }],
+}
+
+const isWindow = (kind: string) => kind === 'window' || kind === 'roof light'
+
+/** The fields of what is chosen. */
+export function fieldsOf(set: SceneSet, thing: Thing): Field[] {
+  const [kind, n] = part(thing)
+  if (kind === 'light') {
+    const l = set.lights?.[n]
+    if (!l) return []
+    const p = `lights.${n}.`
+    const bright: Field[] = isWindow(l.kind)
+      ? [
+          ...(set.daylight.on ? [] : [{ path: p + 'luminanceCdM2', label: 'Sky behind the glass', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 }]),
+          { path: p + 'glass', label: 'Glass lets through', ...percent }, { path: p + 'revealMm', label: 'Depth of the opening', ...cm },
+          { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent }, { path: p + 'curtainRight', label: 'Curtain from the right', ...percent }, { path: p + 'blindTop', label: 'Blind from the top', ...percent },
+        ]
+      : [
+          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 }, { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 }, { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
+        ]
+    return [
+      { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: lightKinds },
+      { path: p + 'widthMm', label: 'Width', ...cm }, { path: p + 'heightMm', label: 'Height', ...cm }, { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'zMm', label: 'Middle above the table', ...cm },
+      { path: p + 'facingDeg', label: 'Shines toward', ...deg }, { path: p + 'tiltDeg', label: 'Leans back', ...deg }, ...bright,
+    ]
+  }
+  if (kind === 'card') {
+    if (!set.cards?.[n]) return []
+    const p = `cards.${n}.`
+    return [
+      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Face', choices: cardKinds }, { path: p + 'widthMm', label: 'Width', ...cm }, { path: p + 'heightMm', label: 'Height', ...cm },
+      { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'zMm', label: 'Lower edge above the table', ...cm }, { path: p + 'facingDeg', label: 'Face toward', ...deg }, { path: p + 'tiltDeg', label: 'Leans back', ...deg },
+    ]
+  }
+  return plain[kind] ?? []
+}
+
+/** The kind of thing and its place in the list. */
+export function part(thing: Thing): [string, number] {
+  const [kind, n] = thing.split('-') as [string, string | undefined]
+  return [kind, Number(n ?? 0)]
+}
+
 export function read(set: SceneSet, path: string): unknown {
-  const [thing, field] = path.split('.') as [keyof SceneSet, string]
-  return (set[thing] as unknown as Record<string, unknown>)[field]
+  return path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], set)
 }
 
 export function write(set: SceneSet, path: string, value: unknown) {
-  const [thing, field] = path.split('.') as [keyof SceneSet, string]
-  ;(set[thing] as unknown as Record<string, unknown>)[field] = value
+  const keys = path.split('.')
+  const last = keys.pop()!
+  const at = keys.reduce<unknown>((o, key) => (o as Record<string, unknown>)[key], set) as Record<string, unknown>
+  at[last] = value
+}
+
+/** A lamp of a kind, beside the dish. */
+export function newLight(set: SceneSet, kind: string): SceneSet['lights'] extends (infer L)[] | null | undefined ? L : never {
+  const size: Record<string, [number, number]> = { window: [1200, 1400], 'roof light': [1000, 1000], softbox: [600, 900], 'bare head': [60, 60], 'gridded head': [120, 120], 'LED panel': [300, 300], 'phone lamp': [12, 12], bulb: [60, 60] }
+  const lux: Record<string, number> = { softbox: 1500, 'bare head': 4000, 'gridded head': 6000, 'LED panel': 3200, 'phone lamp': 60, bulb: 80 }
+  const [w, h] = size[kind] ?? [300, 300]
+  const roof = kind === 'roof light'
+  return {
+    name: kind[0]!.toUpperCase() + kind.slice(1), on: true, kind: kind as never, xMm: roof ? set.vessel.xMm : set.vessel.xMm + 900, yMm: set.vessel.yMm + (roof ? 0 : 300), zMm: roof ? 2000 : 750, widthMm: w, heightMm: h, facingDeg: 250, tiltDeg: roof ? -90 : kind === 'window' ? 0 : -25,
+    guideM: 0, luxAt1m: lux[kind] ?? 0, luminanceCdM2: isWindow(kind) ? 2500 : 0, kelvin: kind === 'bulb' ? 2700 : isWindow(kind) ? 6500 : 5600, glass: 0.8, revealMm: 0, curtainLeft: 0, curtainRight: 0, blindTop: 0, outside: [],
+  } as never
 }

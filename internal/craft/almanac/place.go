@@ -1,0 +1,160 @@
+// Package almanac tells, for each window of a studio, when the sun comes in and
+// when the light is soft, by day and through the year (handbook L1, L2).
+package almanac
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/sun"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Place is a studio: where it is, and its windows.
+type Place struct {
+	Name    string   `json:"name" maxLength:"120" doc:"What it is called"`
+	LatDeg  float64  `json:"latDeg" doc:"North of the equator, -90 to 90"`
+	LonDeg  float64  `json:"lonDeg" doc:"East of Greenwich, -180 to 180"`
+	Zone    string   `json:"zone" maxLength:"60" doc:"Time zone, such as Europe/London"`
+	TableMm float64  `json:"tableMm" doc:"Height of the table"`
+	Windows []Window `json:"windows" maxItems:"12" doc:"Its windows"`
+}
+
+// Window is one window, and where the table stands to it.
+type Window struct {
+	Name       string    `json:"name" maxLength:"60" doc:"What it is called"`
+	Roof       bool      `json:"roof" doc:"Whether it lies level in the roof"`
+	BearingDeg float64   `json:"bearingDeg" doc:"Compass bearing it looks out to: 0 north, 90 east; for a roof light, that of its upper edge"`
+	WidthMm    float64   `json:"widthMm" doc:"Across"`
+	HeightMm   float64   `json:"heightMm" doc:"Up; for a roof light, its length"`
+	SillMm     float64   `json:"sillMm" doc:"Lower edge above the floor; for a roof light, its height"`
+	RevealMm   float64   `json:"revealMm" doc:"Depth of the opening"`
+	Glass      float64   `json:"glass" doc:"Share of light the glass lets through, 0 to 1"`
+	AwayMm     float64   `json:"awayMm" doc:"From the window to the middle of the set; for a roof light, along the floor"`
+	AlongMm    float64   `json:"alongMm" doc:"How far the set's middle is to the right of the window's, as you look out"`
+	Outside    []Outside `json:"outside" maxItems:"4" doc:"What stands before the sky, nearest first"`
+}
+
+// Outside is something outside a window, upright and square to it.
+type Outside struct {
+	Kind     string  `json:"kind" enum:"wall,tree,awning" doc:"What it is"`
+	AwayMm   float64 `json:"awayMm" doc:"Distance from the window"`
+	AlongMm  float64 `json:"alongMm" doc:"How far its middle is to the right of the window's, as you look out"`
+	BottomMm float64 `json:"bottomMm" doc:"Its lower edge above the floor; negative below"`
+	WidthMm  float64 `json:"widthMm" doc:"Across"`
+	HeightMm float64 `json:"heightMm" doc:"Up"`
+	Colour   string  `json:"colour" doc:"#rrggbb"`
+}
+
+// Check returns what cannot be accepted in a place.
+func (p Place) Check() []finding.FieldProblem {
+	var out []finding.FieldProblem
+	within := func(path string, v, lo, hi float64, unit string) {
+		if !(v >= lo && v <= hi) {
+			out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf("%g is outside what makes sense here: %g to %g %s.", v, lo, hi, unit)})
+		}
+	}
+	within("latDeg", p.LatDeg, -90, 90, "degrees north")
+	within("lonDeg", p.LonDeg, -180, 180, "degrees east")
+	within("tableMm", p.TableMm, 0, 2000, "mm")
+	if _, err := time.LoadLocation(p.Zone); err != nil || p.Zone == "" {
+		out = append(out, finding.FieldProblem{Path: "zone", Words: "“" + p.Zone + "” is no time zone. Write it as Europe/London."})
+	}
+	if len(p.Windows) > 12 {
+		out = append(out, finding.FieldProblem{Path: "windows", Words: "Twelve windows are the most a studio takes."})
+	}
+	for i, w := range p.Windows {
+		at := func(f string) string { return fmt.Sprintf("windows.%d.%s", i, f) }
+		if strings.TrimSpace(w.Name) == "" {
+			out = append(out, finding.FieldProblem{Path: at("name"), Words: "Give it a name, such as “West window”."})
+		}
+		within(at("bearingDeg"), w.BearingDeg, -360, 360, "degrees")
+		within(at("widthMm"), w.WidthMm, 100, 8000, "mm")
+		within(at("heightMm"), w.HeightMm, 100, 6000, "mm")
+		within(at("sillMm"), w.SillMm, 0, 8000, "mm")
+		within(at("revealMm"), w.RevealMm, 0, 1500, "mm")
+		within(at("glass"), w.Glass, 0.05, 1, "(share of light)")
+		within(at("awayMm"), w.AwayMm, 0, 10000, "mm")
+		within(at("alongMm"), w.AlongMm, -8000, 8000, "mm")
+		if !w.Roof {
+			within(at("awayMm"), w.AwayMm, 100, 10000, "mm: the set stands in the room")
+		} else {
+			within(at("sillMm"), w.SillMm, p.TableMm+300, 8000, "mm: a roof light is above the table")
+		}
+		for k, o := range w.Outside {
+			at := func(f string) string { return fmt.Sprintf("windows.%d.outside.%d.%s", i, k, f) }
+			within(at("awayMm"), o.AwayMm, 50, 200000, "mm")
+			within(at("widthMm"), o.WidthMm, 50, 200000, "mm")
+			within(at("heightMm"), o.HeightMm, 50, 100000, "mm")
+			within(at("bottomMm"), o.BottomMm, -50000, 50000, "mm")
+		}
+	}
+	return out
+}
+
+// Sun is the place as the sun sees it.
+func (p Place) Sun() sun.Place { return sun.Place{LatDeg: p.LatDeg, LonDeg: p.LonDeg} }
+
+// frame is a window as the light engine sees it from a set whose middle, on the
+// table, is the origin and whose far side looks out of the window.
+func (p Place) frame(w Window, sky light.Sky) light.Window {
+	out := light.Window{Glass: w.Glass, RevealMm: w.RevealMm, Reveal: 0.7, Sky: sky}
+	x := -w.AlongMm
+	if w.Roof {
+		out.Rect = light.Upright(r3.Vec{X: x, Y: w.AwayMm, Z: w.SillMm - p.TableMm}, w.WidthMm, w.HeightMm, 180, -90)
+	} else {
+		out.Rect = light.Upright(r3.Vec{X: x, Y: w.AwayMm, Z: w.SillMm + w.HeightMm/2 - p.TableMm}, w.WidthMm, w.HeightMm, 180, 0)
+	}
+	for _, o := range w.Outside {
+		out.Outside = append(out.Outside, light.Obstruction{
+			Rect:    light.Upright(r3.Vec{X: x + o.AlongMm, Y: w.AwayMm + o.AwayMm, Z: o.BottomMm + o.HeightMm/2 - p.TableMm}, o.WidthMm, o.HeightMm, 180, 0),
+			Through: Through[o.Kind]})
+	}
+	return out
+}
+
+// Through is the share of light that a kind of thing outside lets through (start
+// values of our own).
+var Through = map[string]float64{"tree": 0.33, "awning": 0.2}
+
+// onSet are the places of a set that the sun is looked for at: its middle and 20 cm
+// round it, at the height of a dish.
+var onSet = []r3.Vec{{Z: 40}, {X: 200, Z: 40}, {X: -200, Z: 40}, {Y: 200, Z: 40}, {Y: -200, Z: 40}}
+
+// direct is the share of the set that the sun shines on.
+func direct(w *light.Window, toward r3.Vec) float64 {
+	if toward.Z <= 0 {
+		return 0
+	}
+	n := 0
+	for _, p := range onSet {
+		if w.Passes(p, toward) > 0.02 {
+			n++
+		}
+	}
+	return float64(n) / float64(len(onSet))
+}
+
+// litBy is the light on the set's middle from one window, room left out, and what
+// of it is the sun's own beam. Walls outside are lit by sky and sun.
+func (p Place) litBy(w Window, weather sun.Weather, at sun.Position) (all, beam light.RGB) {
+	dome := sun.NewDome(weather, at, w.BearingDeg)
+	ray := sun.Beam(weather, at, w.BearingDeg)
+	win := p.frame(w, dome)
+	for i := range win.Outside {
+		o := &win.Outside[i]
+		n := o.Normal()
+		lit := dome.Luminance(r3.Unit(r3.Add(n, r3.Vec{Z: 0.6}))).Times(math.Pi / 2)
+		if ray != nil {
+			lit = lit.Plus(ray.Lux.Times(math.Max(0, r3.Dot(n, ray.Toward))))
+		}
+		o.Luminance = lit.Through(light.OfColour(w.Outside[i].Colour)).Times(1 / math.Pi)
+	}
+	e := light.NewEngine(light.Set{Windows: []light.Window{win}, Sun: ray}, light.Coarse)
+	parts := e.At(r3.Vec{Z: 40}, r3.Vec{Z: 1})
+	return parts.Sum(), parts.Sun
+}

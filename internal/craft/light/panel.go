@@ -1,0 +1,193 @@
+package light
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Surface is how a face of a card returns light: a share evenly to all sides, and a
+// share about the mirror direction.
+type Surface struct {
+	Diffuse RGB // share returned evenly, by part
+	Gloss   RGB // share returned about the mirror direction, by part
+	// Lobe is how tightly: the odd power n of cosⁿ about the mirror direction; 0 is
+	// a perfect mirror.
+	Lobe int
+}
+
+// Plain is a matt surface of one reflectance.
+func Plain(reflectance float64) Surface { return Surface{Diffuse: White(reflectance)} }
+
+// The faces cards come with. White, foils and black have the reflectances of the
+// reference values (0.85, 0.75, 0.88, 0.04); how far each spreads, and gold's tint,
+// are our own start values.
+var Surfaces = map[string]Surface{
+	"white":      Plain(0.85),
+	"black":      Plain(0.04),
+	"dull foil":  {Diffuse: White(0.25), Gloss: White(0.50), Lobe: 7},
+	"silver":     {Diffuse: White(0.12), Gloss: White(0.70), Lobe: 25},
+	"shiny foil": {Gloss: White(0.88)},
+	"gold":       {Diffuse: RGB{0.22, 0.17, 0.09}, Gloss: RGB{0.68, 0.52, 0.26}, Lobe: 25},
+}
+
+// Panel is a flat thing in the set: a card, a flag, a diffuser, an upright
+// backdrop. Its front is where its rectangle faces.
+type Panel struct {
+	Rect
+	Front, Back Surface
+	Through     RGB // share let through and spread evenly: 0.5 to 0.7 for a diffuser
+}
+
+// face is one side of a panel as it sends light out.
+type face struct {
+	Rect
+	panel   int
+	surface Surface
+	through RGB
+	mirror  bool
+	fronts  half
+	levels  [][]RGB  // diffuse luminance, cd/m²: levels[k] has 2^k × 2^k cells, row by row
+	glossy  [][]glow // the same cells: what each finest cell can see, for its lobe
+	enough  int      // the level beyond which cells hardly differ
+	most    float64  // brightest it can look, as lux over a whole hemisphere
+	dead    bool     // sends nothing worth counting
+}
+
+// glow is a part of a source as seen from a cell of a face, or the sun.
+type glow struct {
+	dirs      []r3.Vec // corners as unit directions
+	middle    r3.Vec   // and their middle
+	least     float64  // a mirror direction further from the middle, as a cosine, sees nothing of it
+	luminance RGB
+	sun       RGB // lux of the beam, for the sun; dirs has one direction then
+}
+
+func facesOf(panels []Panel) []face {
+	out := make([]face, 0, 2*len(panels))
+	for i, p := range panels {
+		back := Rect{Centre: p.Centre, U: r3.Scale(-1, p.U), V: p.V}
+		for k, q := range []Rect{p.Rect, back} {
+			s := p.Front
+			if k == 1 {
+				s = p.Back
+			}
+			out = append(out, face{Rect: q, panel: i, surface: s, through: p.Through, fronts: q.front(),
+				mirror: s.Lobe == 0 && s.Gloss.Lux() > 0})
+		}
+	}
+	return out
+}
+
+// settle keeps the luminance of the finest cells and averages the coarser ones.
+// Cells that differ by less than the share even of the mean need not be told apart.
+func (f *face) settle(finest []RGB, even, usual float64) {
+	side := int(math.Round(math.Sqrt(float64(len(finest)))))
+	f.levels = [][]RGB{finest}
+	for ; side > 1; side /= 2 {
+		half, fine := side/2, f.levels[0]
+		next := make([]RGB, half*half)
+		for j := range half {
+			for i := range half {
+				a, b := fine[2*j*side+2*i].Plus(fine[2*j*side+2*i+1]), fine[(2*j+1)*side+2*i].Plus(fine[(2*j+1)*side+2*i+1])
+				next[j*half+i] = a.Plus(b).Times(0.25)
+			}
+		}
+		f.levels = append([][]RGB{next}, f.levels...)
+	}
+	mean := f.levels[0][0].Lux()
+	f.dead = mean < 1e-6 && f.surface.Gloss.Lux() == 0
+	f.most = 0
+	last := len(f.levels) - 1
+	for _, l := range finest {
+		f.most = math.Max(f.most, math.Pi*l.Lux())
+	}
+	for f.enough = 0; f.enough < last; f.enough++ {
+		apart, side, fine := 0.0, 1<<f.enough, 1<<last
+		for at, l := range finest {
+			i, j := at%fine*side/fine, at/fine*side/fine
+			apart = math.Max(apart, math.Abs(l.Lux()-f.levels[f.enough][j*side+i].Lux()))
+		}
+		if apart < even*mean {
+			break
+		}
+	}
+	if f.surface.Lobe > 0 {
+		f.enough = last
+		f.most += usual * f.surface.Gloss.Lux() * 2
+	}
+}
+
+// level is how finely the face must be cut for a receptor at p.
+func (f *face) level(p r3.Vec) int {
+	away := math.Max(f.away(p), 1)
+	size := 2 * math.Max(length(f.U), length(f.V))
+	k := 0
+	for limit := 0.8 * away; k < len(f.levels)-1 && size > limit; k++ {
+		size /= 2
+	}
+	if f.surface.Lobe > 0 && k < 2 {
+		k = min(2, len(f.levels)-1)
+	}
+	return k
+}
+
+// away is the distance from p to the nearest point of the rectangle, mm.
+func (q Rect) away(p r3.Vec) float64 {
+	d := r3.Sub(p, q.Centre)
+	clamp := func(h r3.Vec) r3.Vec {
+		l := length(h)
+		if l == 0 {
+			return r3.Vec{}
+		}
+		u := r3.Scale(1/l, h)
+		return r3.Scale(math.Max(-l, math.Min(l, r3.Dot(d, u))), u)
+	}
+	return length(r3.Sub(d, r3.Add(clamp(q.U), clamp(q.V))))
+}
+
+// lobeMoment is ∫ (r·ω)ⁿ dω over a polygon of directions, r and the corners unit,
+// n odd: the axial moment of Arvo, Applications of Irradiance Tensors to the
+// Simulation of Non-Lambertian Phenomena (SIGGRAPH 1995). Directions more than 90°
+// from r are cut away first.
+func lobeMoment(r r3.Vec, corners []r3.Vec, n int) float64 {
+	var g polygon
+	for _, c := range corners {
+		if g.n < len(g.q)-1 {
+			g.q[g.n] = c
+			g.n++
+		}
+	}
+	g.keep(half{r, 0})
+	if g.n < 3 {
+		return 0
+	}
+	sum := 0.0
+	for i := range g.n {
+		s, t := unit(g.q[i]), unit(g.q[(i+1)%g.n])
+		normal := r3.Cross(s, t)
+		size := length(normal)
+		if size < 1e-12 {
+			continue
+		}
+		normal = r3.Scale(1/size, normal)
+		angle := math.Atan2(size, r3.Dot(s, t))
+		across := r3.Cross(normal, s)
+		a, b := r3.Dot(r, s), r3.Dot(r, across)
+		c2 := a*a + b*b
+		// Along the edge r·ω = c cos(x), x from −φ to angle − φ; S_k = ∫ (r·ω)^k dx.
+		sinTo, cosTo := math.Sincos(angle)
+		from, to := a, a*cosTo+b*sinTo // r·ω at the ends
+		slopeFrom, slopeTo := -b, a*sinTo-b*cosTo
+		s0, total := angle, angle
+		fromPower, toPower := from, to
+		for k := 2; k <= n-1; k += 2 {
+			s0 = (toPower*slopeTo-fromPower*slopeFrom)/float64(k) + float64(k-1)/float64(k)*c2*s0
+			total += s0
+			fromPower *= from * from
+			toPower *= to * to
+		}
+		sum += r3.Dot(r, normal) * total
+	}
+	return math.Abs(sum) / float64(n+1)
+}

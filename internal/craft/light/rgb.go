@@ -1,0 +1,21 @@
+package light
+
+// RGB is an amount of light by the linear sRGB primaries (IEC 61966-2-1), each
+// scaled so that white light of one lux, or one cd/m², is {1, 1, 1}. A part may be
+// below 0 for light outside that gamut.
+type RGB [3]float64
+
+// White is neutral light of the given amount.
+func White(v float64) RGB { return RGB{v, v, v} }
+
+// Lux is the luminous part of it: what a meter reads.
+func (a RGB) Lux() float64 { return 0.2126*a[0] + 0.7152*a[1] + 0.0722*a[2] }
+
+// Plus returns the sum of two lights.
+func (a RGB) Plus(b RGB) RGB { return RGB{a[0] + b[0], a[1] + b[1], a[2] + b[2]} }
+
+// Times returns the light k times as strong.
+func (a RGB) Times(k float64) RGB { return RGB{a[0] * k, a[1] * k, a[2] * k} }
+
+// Through returns the light after a surface or a filter, part by part.
+func (a RGB) Through(b RGB) RGB { return RGB{a[0] * b[0], a[1] * b[1], a[2] * b[2]} }

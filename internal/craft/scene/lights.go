@@ -1,0 +1,327 @@
+package scene
+
+import (
+	"math"
+
+	"figladder/internal/craft/almanac"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/sun"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Light is a window or a lamp: a rectangle that sends light the way it faces.
+type Light struct {
+	Name      string  `json:"name" maxLength:"60" doc:"What you call it"`
+	On        bool    `json:"on" doc:"Whether it is lit, or the window open"`
+	Kind      string  `json:"kind" enum:"window,roof light,softbox,bare head,gridded head,LED panel,phone lamp,bulb" doc:"What it is"`
+	XMm       float64 `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm       float64 `json:"yMm" doc:"Centre, from the table's near edge"`
+	ZMm       float64 `json:"zMm" doc:"Centre above the table top"`
+	WidthMm   float64 `json:"widthMm" doc:"Across"`
+	HeightMm  float64 `json:"heightMm" doc:"Up"`
+	FacingDeg float64 `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
+	TiltDeg   float64 `json:"tiltDeg" doc:"Leans back by; negative looks down"`
+	// How bright: a guide number for a flash, lux at a metre for a lamp, or the
+	// brightness of the face. The first that is above 0 counts.
+	GuideM        float64   `json:"guideM" doc:"Flash: guide number with what is on it, metres at ISO 100; 0 for a light that stays on"`
+	LuxAt1m       float64   `json:"luxAt1m" doc:"Lamp: light at one metre before it; 0 when its brightness is given"`
+	LuminanceCdM2 float64   `json:"luminanceCdM2" doc:"Brightness of its face; for a window, of the sky behind the glass when that is not worked out"`
+	Kelvin        float64   `json:"kelvin" doc:"Colour temperature"`
+	Glass         float64   `json:"glass" doc:"Window: share of light the glass lets through, 0 to 1"`
+	RevealMm      float64   `json:"revealMm" doc:"Window: depth of the opening"`
+	CurtainLeft   float64   `json:"curtainLeft" doc:"Window: share closed from the left as you face it, 0 to 1"`
+	CurtainRight  float64   `json:"curtainRight" doc:"Window: share closed from the right"`
+	BlindTop      float64   `json:"blindTop" doc:"Window: share closed from the top"`
+	Outside       []Outside `json:"outside" maxItems:"4" doc:"Window: what stands before the sky, nearest first"`
+}
+
+// Outside is something that stands outside a window, upright and square to it.
+type Outside struct {
+	Kind     string  `json:"kind" enum:"wall,tree,awning" doc:"What it is. A tree lets a third of the light through, an awning a fifth"`
+	AwayMm   float64 `json:"awayMm" doc:"Distance from the window"`
+	AlongMm  float64 `json:"alongMm" doc:"How far its middle is to the right of the window's, as you look out"`
+	BottomMm float64 `json:"bottomMm" doc:"Its lower edge above the table top; negative below"`
+	WidthMm  float64 `json:"widthMm" doc:"Across"`
+	HeightMm float64 `json:"heightMm" doc:"Up"`
+	Colour   string  `json:"colour" doc:"#rrggbb"`
+}
+
+// Card is a card, a flag or a diffuser standing on the table, or hung above it.
+type Card struct {
+	Name      string  `json:"name" maxLength:"60" doc:"What you call it"`
+	Kind      string  `json:"kind" enum:"white,black,dull foil,silver,shiny foil,gold,diffuser" doc:"Its face"`
+	On        bool    `json:"on" doc:"Whether it is in"`
+	XMm       float64 `json:"xMm" doc:"Middle of its lower edge, from the table's left edge"`
+	YMm       float64 `json:"yMm" doc:"Middle of its lower edge, from the table's near edge"`
+	ZMm       float64 `json:"zMm" doc:"Lower edge above the table top"`
+	WidthMm   float64 `json:"widthMm" doc:"Across"`
+	HeightMm  float64 `json:"heightMm" doc:"Up"`
+	FacingDeg float64 `json:"facingDeg" doc:"Direction its face looks in plan: 0 away from the camera, 90 right"`
+	TiltDeg   float64 `json:"tiltDeg" doc:"Leans back by"`
+}
+
+// Backdrop is an upright board behind the dish, square to the camera.
+type Backdrop struct {
+	On       bool    `json:"on" doc:"Whether it is up"`
+	YMm      float64 `json:"yMm" doc:"From the table's near edge"`
+	WidthMm  float64 `json:"widthMm" doc:"Across; its middle is behind the dish's"`
+	HeightMm float64 `json:"heightMm" doc:"Up from the table top"`
+	Colour   string  `json:"colour" doc:"#rrggbb"`
+}
+
+// Daylight is what is outside the windows. Off, each window's sky has the brightness
+// and colour that is given for it, all over.
+type Daylight struct {
+	On         bool    `json:"on" doc:"Whether sky and sun are worked out from place, day and hour"`
+	Weather    string  `json:"weather" enum:"overcast,mixed,clear" doc:"The sky"`
+	Day        string  `json:"day" doc:"YYYY-MM-DD"`
+	Clock      string  `json:"clock" doc:"Wall clock, HH:MM"`
+	Zone       string  `json:"zone" doc:"Time zone, such as Europe/London"`
+	LatDeg     float64 `json:"latDeg" doc:"North of the equator"`
+	LonDeg     float64 `json:"lonDeg" doc:"East of Greenwich"`
+	FarSideDeg float64 `json:"farSideDeg" doc:"Compass bearing of the set's far side, 0 north, 90 east"`
+}
+
+// Window reports whether the light is an opening onto the sky.
+func (l Light) Window() bool { return l.Kind == "window" || l.Kind == "roof light" }
+
+// Flash reports whether the light is a flash.
+func (l Light) Flash() bool { return !l.Window() && l.GuideM > 0 }
+
+// SyncSeconds is the shutter a flash is used with, s. Beside it other light counts
+// for so long.
+const SyncSeconds = 1. / 160
+
+// Rect is the light's face.
+func (l Light) Rect() light.Rect {
+	return light.Upright(r3.Vec{X: l.XMm, Y: l.YMm, Z: l.ZMm}, l.WidthMm, l.HeightMm, l.FacingDeg, l.TiltDeg)
+}
+
+// beams is how tightly a kind of lamp shines: the power of the cosine off its axis
+// (start values of our own: a grid of 20° falls to half at about 12°).
+var beams = map[string]float64{"gridded head": 30, "LED panel": 1}
+
+// Luminance is the brightness of a lamp's face along its axis, cd/m². A flash counts
+// as a light that gives in SyncSeconds what it gives in one burst: with a guide
+// number G its light at a metre is 2.5 G² lux·s (ISO 2720 with N = G/d, C = 250).
+func (l Light) Luminance() float64 {
+	m2 := l.WidthMm * l.HeightMm / 1e6
+	switch {
+	case l.Flash():
+		return 2.5 * l.GuideM * l.GuideM / m2 / SyncSeconds
+	case !l.Window() && l.LuxAt1m > 0:
+		return l.LuxAt1m / m2
+	}
+	return l.LuminanceCdM2
+}
+
+// Rect is the card's face.
+func (c Card) Rect() light.Rect {
+	st, ct := math.Sincos(c.TiltDeg * math.Pi / 180)
+	sf, cf := math.Sincos(c.FacingDeg * math.Pi / 180)
+	// Leaning back moves the middle away from the foot, opposite to where it faces.
+	back := c.HeightMm / 2 * st
+	at := r3.Vec{X: c.XMm - back*sf, Y: c.YMm - back*cf, Z: c.ZMm + c.HeightMm/2*ct}
+	return light.Upright(at, c.WidthMm, c.HeightMm, c.FacingDeg, c.TiltDeg)
+}
+
+// Panel is the card as the light engine sees it. White and black are so on both
+// sides; foils have a plain white back.
+func (c Card) Panel() light.Panel {
+	p := light.Panel{Rect: c.Rect()}
+	switch c.Kind {
+	case "diffuser":
+		p.Front, p.Back, p.Through = light.Plain(0.3), light.Plain(0.3), light.White(0.6)
+	case "white", "black":
+		p.Front, p.Back = light.Surfaces[c.Kind], light.Surfaces[c.Kind]
+	default:
+		p.Front, p.Back = light.Surfaces[c.Kind], light.Plain(0.7)
+	}
+	return p
+}
+
+// Rect is the backdrop's face, toward the camera.
+func (s Set) backdropRect() light.Rect {
+	b := s.Backdrop
+	return light.Upright(r3.Vec{X: s.Vessel.XMm, Y: b.YMm, Z: b.HeightMm / 2}, b.WidthMm, b.HeightMm, 180, 0)
+}
+
+// linear is a colour's share of light returned, by part.
+func linear(hex string) light.RGB { return light.OfColour(hex) }
+
+// tinted is a reflectance with the tint of a colour.
+func tinted(hex string, reflectance float64) light.RGB {
+	c := linear(hex)
+	if y := c.Lux(); y > 1e-4 {
+		c = c.Times(reflectance / y)
+	} else {
+		c = light.White(reflectance)
+	}
+	for i := range c {
+		c[i] = math.Min(c[i], 0.95)
+	}
+	return c
+}
+
+// Outdoors is the sun's place and the sky of the set's daylight.
+func (d Daylight) Outdoors() (sun.Position, *sun.Dome, *light.Sun, error) {
+	when, err := sun.Instant(d.Day, d.Clock, d.Zone)
+	if err != nil {
+		return sun.Position{}, nil, nil, err
+	}
+	at, err := sun.At(sun.Place{LatDeg: d.LatDeg, LonDeg: d.LonDeg}, when)
+	if err != nil {
+		return at, nil, nil, err
+	}
+	return at, sun.NewDome(sun.Weather(d.Weather), at, d.FarSideDeg), sun.Beam(sun.Weather(d.Weather), at, d.FarSideDeg), nil
+}
+
+// obstruction is something outside a window, lit by sky and sun as it stands.
+func (s Set) obstruction(l Light, o Outside, sky light.Sky, beam *light.Sun) light.Obstruction {
+	q := l.Rect()
+	n := q.Normal()
+	if math.Abs(n.Z) > 0.9 { // over a roof light it lies level
+		n = r3.Vec{Z: -1}
+	} else {
+		n = r3.Unit(r3.Vec{X: n.X, Y: n.Y})
+	}
+	facing := math.Atan2(n.X, n.Y) * 180 / math.Pi
+	// As one looks out, right is the way the window's U points away from the room.
+	right := r3.Vec{X: -n.Y, Y: n.X}
+	at := r3.Add(r3.Sub(q.Centre, r3.Scale(o.AwayMm, n)), r3.Scale(o.AlongMm, right))
+	at.Z = o.BottomMm + o.HeightMm/2
+	face := light.Upright(at, o.WidthMm, o.HeightMm, facing, 0)
+	// It is lit by half the sky it faces, and by the sun when that shines on it.
+	lit := sky.Luminance(r3.Unit(r3.Add(n, r3.Vec{Z: 0.6}))).Times(math.Pi / 2)
+	if beam != nil {
+		lit = lit.Plus(beam.Lux.Times(math.Max(0, r3.Dot(n, beam.Toward))))
+	}
+	return light.Obstruction{Rect: face, Luminance: lit.Through(linear(o.Colour)).Times(1 / math.Pi), Through: almanac.Through[o.Kind]}
+}
+
+// Lighting is the set as the light engine sees it.
+func (s Set) Lighting() light.Set {
+	h := s.Hero()
+	w, d, t := s.Room.WidthMm/1000, s.Room.DepthMm/1000, s.Room.HeightMm/1000
+	out := light.Set{
+		Table:  light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Diffuse: tinted(s.Table.Colour, s.Table.Reflectance)},
+		Room:   light.Enclosure{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
+		Solids: []light.Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+	}
+	var dome *sun.Dome
+	if s.Daylight.On {
+		if _, d, beam, err := s.Daylight.Outdoors(); err == nil {
+			dome, out.Sun = d, beam
+		}
+	}
+	for _, l := range s.Lights {
+		if !l.On {
+			continue
+		}
+		if !l.Window() {
+			out.Sources = append(out.Sources, light.Source{Rect: l.Rect(), Luminance: light.OfKelvin(l.Kelvin).Times(l.Luminance()), Beam: beams[l.Kind], Solid: true})
+			continue
+		}
+		win := light.Window{Rect: l.Rect(), Glass: l.Glass, RevealMm: l.RevealMm, Reveal: 0.7, Left: l.CurtainLeft, Right: l.CurtainRight, Top: l.BlindTop}
+		var sky light.Sky
+		if dome != nil {
+			sky = dome
+		} else {
+			// The brightness that is given is that of the face, after the glass.
+			sky = light.EvenSky(light.OfKelvin(l.Kelvin).Times(l.LuminanceCdM2))
+			win.Glass = 1
+		}
+		win.Sky = sky
+		for _, o := range l.Outside {
+			win.Outside = append(win.Outside, s.obstruction(l, o, sky, out.Sun))
+		}
+		out.Windows = append(out.Windows, win)
+	}
+	for _, c := range s.Cards {
+		if c.On {
+			out.Panels = append(out.Panels, c.Panel())
+		}
+	}
+	if s.Backdrop.On {
+		out.Panels = append(out.Panels, light.Panel{Rect: s.backdropRect(), Front: light.Surface{Diffuse: linear(s.Backdrop.Colour)}, Back: light.Plain(0.3)})
+	}
+	return out
+}
+
+// Only returns the set with one light on and the rest off.
+func (s Set) Only(i int) Set {
+	out := s.Copy()
+	for k := range out.Lights {
+		out.Lights[k].On = out.Lights[k].On && k == i
+	}
+	return out
+}
+
+// Copy returns a set that shares nothing with s.
+func (s Set) Copy() Set {
+	out := s
+	out.Lights = append([]Light{}, s.Lights...)
+	for i := range out.Lights {
+		out.Lights[i].Outside = append([]Outside{}, s.Lights[i].Outside...)
+	}
+	out.Cards = append([]Card{}, s.Cards...)
+	return out
+}
+
+// key returns the index of the light that gives the dish the most, straight or by a
+// diffuser; −1 when none is on.
+func (s Set) key(share []float64) int {
+	best := -1
+	for i, v := range share {
+		if s.Lights[i].On && (best < 0 || v > share[best]) {
+			best = i
+		}
+	}
+	return best
+}
+
+// HasFlash reports whether a flash is on.
+func (s Set) HasFlash() bool {
+	for _, l := range s.Lights {
+		if l.On && l.Flash() {
+			return true
+		}
+	}
+	return false
+}
+
+// InRoom puts the windows of a studio round the set, whose far side looks to a
+// compass bearing, with sky and sun worked out. Lamps stay.
+func (s Set) InRoom(p almanac.Place, farSideDeg float64) Set {
+	out := s.Copy()
+	lights := []Light{}
+	for _, w := range p.Windows {
+		if len(lights) == 6 {
+			break
+		}
+		a := w.BearingDeg - farSideDeg
+		sin, cos := math.Sincos(a * math.Pi / 180)
+		// Out of the window is (sin, cos); to the right as one looks out is (cos, −sin).
+		at := r3.Vec{X: s.Vessel.XMm + w.AwayMm*sin - w.AlongMm*cos, Y: s.Vessel.YMm + w.AwayMm*cos + w.AlongMm*sin}
+		l := Light{Name: w.Name, On: true, Kind: "window", XMm: math.Round(at.X), YMm: math.Round(at.Y), ZMm: math.Round(w.SillMm + w.HeightMm/2 - p.TableMm), WidthMm: w.WidthMm, HeightMm: w.HeightMm,
+			FacingDeg: math.Mod(a+180+720, 360), LuminanceCdM2: 2500, Kelvin: 6500, Glass: w.Glass, RevealMm: w.RevealMm, Outside: []Outside{}}
+		if w.Roof {
+			l.Kind, l.TiltDeg, l.ZMm = "roof light", -90, math.Round(w.SillMm-p.TableMm)
+		}
+		for _, o := range w.Outside {
+			x := Outside(o)
+			x.BottomMm -= p.TableMm
+			l.Outside = append(l.Outside, x)
+		}
+		lights = append(lights, l)
+	}
+	for _, l := range s.Lights {
+		if !l.Window() && len(lights) < 8 {
+			lights = append(lights, l)
+		}
+	}
+	out.Lights = lights
+	d := &out.Daylight
+	d.On, d.LatDeg, d.LonDeg, d.Zone, d.FarSideDeg = true, p.LatDeg, p.LonDeg, p.Zone, math.Mod(farSideDeg+720, 360)
+	return out
+}
