@@ -46,11 +46,20 @@ func Parse(hex string) (LCH, error) {
 // can show.
 func (c LCH) Hex() string {
 	for k := 1.0; k > 0; k -= 0.02 {
-		if x := colorful.OkLch(c.Lightness, c.Chroma*k, c.HueDeg); x.IsValid() {
-			return x.Hex()
+		if x := colorful.OkLch(c.Lightness, c.Chroma*k, c.HueDeg); all(x, -hair, 1+hair) {
+			return x.Clamped().Hex()
 		}
 	}
 	return colorful.OkLch(c.Lightness, 0, 0).Clamped().Hex()
+}
+
+// hair is by how much a part may stand out of the screen's range and still be taken
+// as on its edge: less than one step of eight bits. A colour that is there and back
+// would otherwise lose chroma to rounding.
+const hair = 0.003
+
+func all(c colorful.Color, lo, hi float64) bool {
+	return c.R >= lo && c.R <= hi && c.G >= lo && c.G <= hi && c.B >= lo && c.B <= hi
 }
 
 // Distance is CIEDE2000 between two colours: about 1 is just to be seen side by

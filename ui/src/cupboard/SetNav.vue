@@ -5,6 +5,7 @@ import SubNav from '../parts/SubNav.vue'
 const params = { shoot: useRoute().params.shoot as string }
 const items = [
   { name: 'set', words: 'Set', to: { name: 'set', params } },
+  { name: 'round', words: 'Light round', to: { name: 'round', params } },
   { name: 'props', words: 'Props', to: { name: 'props', params } },
   { name: 'pack', words: 'Pull and pack', to: { name: 'pack', params } },
 ]

@@ -13,7 +13,7 @@ const tidy = (v: number) => String(Math.round(v * (props.field.scale ?? 1) * 100
 watch(
   () => read(props.set, props.field.path),
   (v) => {
-    if (typeof v === 'number' && Number(typed.value) !== Number(tidy(v))) {
+    if (typeof v === 'number' && (typed.value === '' || Number(typed.value) !== Number(tidy(v)))) {
       typed.value = tidy(v)
       wrong.value = ''
     } else if (typeof v === 'string') typed.value = v

@@ -66,7 +66,17 @@ async function readNow(quick: boolean) {
     if (mine === asked) reading.value = false
   }
 }
-const readQuick = useThrottleFn(() => readNow(true), 90, true)
+// The last call may come after the drop; the finer reading then stands.
+let dragging = false
+const readWhileDragging = useThrottleFn(() => (dragging ? readNow(true) : Promise.resolve()), 90, true)
+function dragged() {
+  dragging = true
+  void readWhileDragging()
+}
+function dropped() {
+  dragging = false
+  changed()
+}
 
 watch(
   planned.data,
@@ -224,8 +234,8 @@ useKeys([
     </EmptyBench>
     <template v-if="draft.value.value">
       <div class="views">
-        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
-        <SetBench view="side" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="readQuick" @drop="changed" />
+        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+        <SetBench view="side" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
       </div>
       <div class="panel">
         <nav class="tabs" aria-label="What to adjust">
@@ -275,7 +285,7 @@ useKeys([
 </template>
 
 <style scoped>
-.pick { width: 290px; }
+.pick { width: 226px; }
 .views { display: grid; grid-template-columns: 5fr 3fr; gap: 2px; height: clamp(280px, calc(100vh - 400px), 560px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
