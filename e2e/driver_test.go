@@ -104,12 +104,15 @@ func open(t *testing.T, base string, width, height int64) *page {
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true))
 	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
 	ctx, stopTab := chromedp.NewContext(alloc)
-	ctx, stopTime := context.WithTimeout(ctx, 5*time.Minute)
+	ctx, stopTime := context.WithTimeout(ctx, 12*time.Minute)
 	t.Cleanup(func() { stopTime(); stopTab(); stopAlloc() })
 	p := &page{t, ctx, base}
 	p.do(chromedp.EmulateViewport(width, height))
 	return p
 }
+
+// in is the same tab for a part of a test.
+func (p *page) in(t *testing.T) *page { return &page{t, p.ctx, p.base} }
 
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()

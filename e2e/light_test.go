@@ -21,10 +21,9 @@ func (p *page) number(selector string) float64 {
 	return v
 }
 
-// On the demo: cards are moved, switched and looked for, the set is lit from all
+// lightIsWorkedWith walks the light of the demo: cards are moved, switched and looked for, the set is lit from all
 // round, and the west window's year and day are read.
-func TestLight(t *testing.T) {
-	p := demoPage(t)
+func lightIsWorkedWith(t *testing.T, p *page) {
 	p.visit("Merrow", "/set/HERO", "Key to fill", "")
 	filled := p.reading("keyFill")
 	told := p.number("[data-without='0']")

@@ -92,12 +92,19 @@ func TestShots(t *testing.T) {
 	}
 }
 
-// axe looks at every view, the demo's data in it, for what would keep a person
-// out; the page must also fit its width and reach everything by keyboard.
-func TestEveryViewIsOpenToAll(t *testing.T) {
+// TestDemo walks the demo's data: every view is looked at, then the light is worked
+// with. The demo takes a while to load, so it is loaded once.
+func TestDemo(t *testing.T) {
+	p := demoPage(t)
+	t.Run("every view is open to all", func(t *testing.T) { everyViewIsOpenToAll(t, p.in(t)) })
+	t.Run("light", func(t *testing.T) { lightIsWorkedWith(t, p.in(t)) })
+}
+
+// everyViewIsOpenToAll has axe look for what would keep a person out; the page must
+// also fit its width and reach everything by keyboard.
+func everyViewIsOpenToAll(t *testing.T, p *page) {
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "axe-core comes with the page's libraries")
-	p := demoPage(t)
 	for _, v := range views {
 		p.visit(v.shoot, v.path, v.sees, v.js)
 		eval[any](p, string(axe)+"; null")

@@ -46,14 +46,15 @@ type Detail struct {
 	TableLeafMm float64 // the smallest part of the table summed on its own
 	Facets      int     // upright faces round the hero
 	MapCells    int     // a light map's first grid has cells of so many steps
+	Bend        float64 // how far, as a share of the brightest node, light half way between nodes may lie from their mean before the map goes finer
 }
 
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, TableLeafMm: 8, Facets: 48, MapCells: 4}
-	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 2e-3, Passes: 1, TableCells: 10, TableLeafMm: 40, Facets: 24, MapCells: 8}
-	Search = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.3, Skip: 5e-3, Passes: 1, TableCells: 6, TableLeafMm: 90, Facets: 16, MapCells: 8}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
+	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
 // Parts is illuminance by where it came from.
@@ -165,8 +166,7 @@ func (e *Engine) light() {
 			c := cells[at]
 			f := &e.faces[c.face]
 			p, n := place(c)
-			eye := e.look(p, n)
-			eye.rough = true
+			eye := e.glance(p, n)
 			lux := e.room.Plus(e.direct(eye, nil)).Plus(e.fromFaces(eye)).Plus(e.sunOn(f.cell(c.i, c.j, side, side), n))
 			if f.surface.Lobe > 0 {
 				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe)
@@ -193,8 +193,7 @@ func (e *Engine) light() {
 		parallel(len(all), func(at int) {
 			c := all[at]
 			p, n := place(c)
-			eye := e.look(p, n)
-			eye.rough = true
+			eye := e.glance(p, n)
 			more := e.fromTableCoarsely(eye)
 			k := c.j*side + c.i
 			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
@@ -316,6 +315,10 @@ func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 // is seen through the given outlines.
 func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	var whole outline
+	// At the most it fills its area over the square of its distance.
+	if near := f.away(eye.p); f.areaMm2*f.most < e.detail.Skip*e.usual*math.Pi*near*near {
+		return RGB{}
+	}
 	if f.most == 0 || !eye.rect(&f.Rect, &whole) || whole.factor()*f.most < e.detail.Skip*e.usual {
 		return RGB{}
 	}

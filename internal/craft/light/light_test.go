@@ -178,9 +178,8 @@ func TestNoLightIsMade(t *testing.T) {
 			side := 1 << e.detail.PanelLevels
 			// What arrives, asked for in the same way.
 			arrives := func(c Rect, n r3.Vec) float64 {
-				eye := e.look(r3.Add(c.Centre, r3.Scale(0.01, n)), n)
+				eye := e.glance(r3.Add(c.Centre, r3.Scale(0.01, n)), n)
 				defer eye.done()
-				eye.rough = true
 				return e.room.Plus(e.direct(eye, nil)).Plus(e.sunOn(c, n)).Plus(e.fromFaces(eye)).Plus(e.fromTableCoarsely(eye)).Lux()
 			}
 			in, out := 0.0, 0.0

@@ -17,9 +17,9 @@ type Map struct {
 	Asked   int       // nodes that were worked out; the rest lie between them
 }
 
-// bend is how far, as a share of the brightest node, the light half way between
-// nodes may lie from their mean before the places between are worked out too.
-const bend = 0.012
+// edge is by how much, of the brightest node, the light must jump before the last
+// step is taken: from two nodes' distance to one.
+const edge = 0.15
 
 // Map works out the light on the whole table at the given step. It starts from a
 // wide grid and works out more only where the light bends: at the edges of shadows
@@ -95,7 +95,8 @@ func (e *Engine) Map(stepMm float64) Map {
 			for _, q := range [5][2]int{{im, jm}, {im, c.j0}, {im, c.j1}, {c.i0, jm}, {c.i1, jm}} {
 				off = math.Max(off, math.Abs(at(q[0], q[1])-between(q[0], q[1])))
 			}
-			if off > bend*most && (c.i1-c.i0 > 2 || c.j1-c.j0 > 2) {
+			wide := max(c.i1-c.i0, c.j1-c.j0)
+			if off > e.detail.Bend*most && wide > 4 || off > edge*most && wide > 2 {
 				for _, a := range [2][2]int{{c.i0, im}, {im, c.i1}} {
 					for _, b := range [2][2]int{{c.j0, jm}, {jm, c.j1}} {
 						if a[1] > a[0] && b[1] > b[0] && (a[1]-a[0] > 1 || b[1]-b[0] > 1) {
@@ -149,8 +150,7 @@ func (e *Engine) tableLux(p r3.Vec) float64 {
 		}
 	}
 	p.Z = 0.01
-	eye := e.look(p, r3.Vec{Z: 1})
-	eye.rough = true
+	eye := e.glance(p, r3.Vec{Z: 1})
 	lux := e.room.Plus(e.direct(eye, nil)).Plus(e.sunAt(eye)).Plus(e.fromFaces(eye))
 	eye.done()
 	return lux.Lux()

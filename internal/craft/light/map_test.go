@@ -115,13 +115,19 @@ func BenchmarkMap(b *testing.B) {
 		}
 	})
 	b.Run("whole, 1 cm, from nothing", func(b *testing.B) {
+		asked := 0
 		for b.Loop() {
-			NewEngine(s, Coarse).Map(10)
+			m := NewEngine(s, Coarse).Map(10)
+			asked = m.Asked
 		}
+		b.ReportMetric(float64(asked), "nodes")
 	})
-	b.Run("while dragging, 4 cm, from nothing", func(b *testing.B) {
+	b.Run("while dragging, 5 cm, from nothing", func(b *testing.B) {
+		asked := 0
 		for b.Loop() {
-			NewEngine(s, Search).Map(40)
+			m := NewEngine(s, Search).Map(50)
+			asked = m.Asked
 		}
+		b.ReportMetric(float64(asked), "nodes")
 	})
 }

@@ -43,21 +43,27 @@ func (o *outline) dropOne() {
 
 // area is twice the signed area; above 0 counter-clockwise.
 func (o *outline) area() float64 {
+	if o.n == 0 {
+		return 0
+	}
 	sum := 0.0
-	for i := range o.n {
-		a, b := o.p[i], o.p[(i+1)%o.n]
+	a := o.p[o.n-1]
+	for _, b := range o.p[:o.n] {
 		sum += a.x*b.y - b.x*a.y
+		a = b
 	}
 	return sum
 }
 
-// turnLeft makes the outline counter-clockwise.
-func (o *outline) turnLeft() {
-	if o.area() < 0 {
+// turnLeft makes the outline counter-clockwise, and returns twice its area.
+func (o *outline) turnLeft() float64 {
+	area := o.area()
+	if area < 0 {
 		for i, j := 0, o.n-1; i < j; i, j = i+1, j-1 {
 			o.p[i], o.p[j] = o.p[j], o.p[i]
 		}
 	}
+	return math.Abs(area)
 }
 
 // cut writes to out the part of o on the left of the line from a to b (or on its
@@ -101,8 +107,8 @@ func (o *outline) bounds() (lo, hi pt) {
 func (o *outline) apart(q *outline) bool { return o.edgeParts(q) || q.edgeParts(o) }
 
 func (o *outline) edgeParts(q *outline) bool {
-	for i := range o.n {
-		a, b := o.p[i], o.p[(i+1)%o.n]
+	a := o.p[o.n-1]
+	for _, b := range o.p[:o.n] {
 		dx, dy := b.x-a.x, b.y-a.y
 		out := true
 		for _, c := range q.p[:q.n] {
@@ -114,6 +120,7 @@ func (o *outline) edgeParts(q *outline) bool {
 		if out {
 			return true
 		}
+		a = b
 	}
 	return false
 }

@@ -47,6 +47,7 @@ type face struct {
 	through RGB
 	mirror  bool
 	fronts  half
+	areaMm2 float64
 	levels  [][]RGB  // diffuse luminance, cd/m²: levels[k] has 2^k × 2^k cells, row by row
 	glossy  [][]glow // the same cells: what each finest cell can see, for its lobe
 	enough  int      // the level beyond which cells hardly differ
@@ -72,7 +73,7 @@ func facesOf(panels []Panel) []face {
 			if k == 1 {
 				s = p.Back
 			}
-			out = append(out, face{Rect: q, panel: i, surface: s, through: p.Through, fronts: q.front(),
+			out = append(out, face{Rect: q, panel: i, surface: s, through: p.Through, fronts: q.front(), areaMm2: q.AreaMm2(),
 				mirror: s.Lobe == 0 && s.Gloss.Lux() > 0})
 		}
 	}

@@ -104,6 +104,15 @@ func (e *Engine) look(p, n r3.Vec) *receptor {
 	return eye
 }
 
+// glance is look for a bounce or a map, where less will do.
+func (e *Engine) glance(p, n r3.Vec) *receptor {
+	eye := receptors.Get().(*receptor)
+	eye.view, eye.rough = newView(p, n), true
+	eye.arc = inPassing
+	eye.take(e.blockers, nil)
+	return eye
+}
+
 func (eye *receptor) done() { receptors.Put(eye) }
 
 func (eye *receptor) take(all []blocker, cut *half) {
@@ -137,7 +146,7 @@ func (eye *receptor) take(all []blocker, cut *half) {
 func (eye *receptor) turnedOver(e *Engine, f *face) *receptor {
 	out := receptors.Get().(*receptor)
 	over := func(v r3.Vec) r3.Vec { return r3.Sub(v, r3.Scale(2*r3.Dot(v, f.fronts.n), f.fronts.n)) }
-	out.view = view{p: r3.Sub(eye.p, r3.Scale(2*f.fronts.side(eye.p), f.fronts.n)), a: over(eye.a), b: over(eye.b), n: over(eye.n)}
+	out.view = view{p: r3.Sub(eye.p, r3.Scale(2*f.fronts.side(eye.p), f.fronts.n)), a: over(eye.a), b: over(eye.b), n: over(eye.n), arc: eye.arc}
 	out.rough = eye.rough
 	out.take(e.blockers, &f.fronts)
 	return out

@@ -56,7 +56,7 @@ func (e *Engine) lightGrid(x, y, w, d float64, n int) grid {
 		if g.bare[k] = !e.covered(p); g.bare[k] {
 			cell := Rect{Centre: p, U: r3.Vec{X: w / float64(2*n)}, V: r3.Vec{Y: d / float64(2*n)}}
 			p.Z = 0.01
-			eye := e.look(p, r3.Vec{Z: 1})
+			eye := e.glance(p, r3.Vec{Z: 1})
 			g.straight[k] = e.room.Plus(e.direct(eye, nil)).Plus(e.sunOn(cell, r3.Vec{Z: 1}))
 			eye.done()
 		}
@@ -85,8 +85,7 @@ func (e *Engine) relightGrid(g *grid) {
 		if len(e.faces) > 0 {
 			p := g.place(k)
 			p.Z = 0.01
-			eye := e.look(p, r3.Vec{Z: 1})
-			eye.rough = true
+			eye := e.glance(p, r3.Vec{Z: 1})
 			lux = lux.Plus(e.fromFaces(eye))
 			eye.done()
 		}

@@ -10,6 +10,7 @@ import (
 // way of a mirror the axes are left-handed; outlines are turned to suit.
 type view struct {
 	p, a, b, n r3.Vec
+	arc        int // into how many straight pieces each visible half of a round edge is cut
 }
 
 func newView(p, n r3.Vec) view {
@@ -17,7 +18,7 @@ func newView(p, n r3.Vec) view {
 	s := math.Copysign(1, n.Z)
 	k := -1 / (s + n.Z)
 	m := n.X * n.Y * k
-	return view{p: p, n: n, a: r3.Vec{X: 1 + s*n.X*n.X*k, Y: s * m, Z: -s * n.X}, b: r3.Vec{X: m, Y: s + n.Y*n.Y*k, Z: -n.Y}}
+	return view{p: p, n: n, arc: closely, a: r3.Vec{X: 1 + s*n.X*n.X*k, Y: s * m, Z: -s * n.X}, b: r3.Vec{X: m, Y: s + n.Y*n.Y*k, Z: -n.Y}}
 }
 
 // local turns a place into the receptor's frame.
@@ -108,15 +109,15 @@ func (v *view) rect(q *Rect, out *outline, cuts ...half) bool {
 	for _, w := range g.q[:g.n] {
 		out.add(w.X/w.Z, w.Y/w.Z)
 	}
-	if out.n < 3 {
-		return false
-	}
-	out.turnLeft()
-	return out.area() > tiny
+	return out.n >= 3 && out.turnLeft() > tiny
 }
 
-// arc is into how many straight pieces each visible half of a round edge is cut.
-const arc = 9
+// How many straight pieces a half of a round edge is cut into, looked at closely or
+// in passing.
+const (
+	closely   = 9
+	inPassing = 5
+)
 
 // cylinder writes how an upright cylinder looks; cuts as in rect.
 func (v *view) cylinder(c *Cylinder, out *outline, cuts ...half) bool {
@@ -129,8 +130,8 @@ func (v *view) cylinder(c *Cylinder, out *outline, cuts ...half) bool {
 	// The general case: cut the edges of a prism, take the hull of what is left.
 	var points [mostHull]pt
 	k := 0
-	const sides = 2 * arc
-	r := c.RadiusMm * fat(2*math.Pi/sides)
+	sides := 2 * v.arc
+	r := c.RadiusMm * fat(2*math.Pi/float64(sides))
 	all := append(cuts, half{v.n, r3.Dot(v.n, v.p) + rim})
 	edge := func(a, b r3.Vec) {
 		for _, h := range all {
@@ -155,7 +156,7 @@ func (v *view) cylinder(c *Cylinder, out *outline, cuts ...half) bool {
 	was := r3.Vec{X: c.Foot.X + r, Y: c.Foot.Y, Z: c.Foot.Z}
 	h := r3.Vec{Z: c.HeightMm}
 	for i := 1; i <= sides; i++ {
-		s, o := math.Sincos(2 * math.Pi * float64(i) / sides)
+		s, o := math.Sincos(2 * math.Pi * float64(i) / float64(sides))
 		is := r3.Vec{X: c.Foot.X + r*o, Y: c.Foot.Y + r*s, Z: c.Foot.Z}
 		edge(was, is)
 		edge(r3.Add(was, h), r3.Add(is, h))
@@ -206,9 +207,9 @@ func (v *view) silhouette(c *Cylinder, out *outline) bool {
 		default:
 			return false
 		}
-		const sides = 2 * arc
+		sides := 2 * v.arc
 		for i := range sides {
-			if !put(2*math.Pi*float64(i)/sides, c.RadiusMm*fat(2*math.Pi/sides), z) {
+			if !put(2*math.Pi*float64(i)/float64(sides), c.RadiusMm*fat(2*math.Pi/float64(sides)), z) {
 				return false
 			}
 		}
@@ -226,13 +227,13 @@ func (v *view) silhouette(c *Cylinder, out *outline) bool {
 		if forward != near { // the far half runs the other way round
 			from, span = from+span, -span
 		}
-		r := c.RadiusMm * fat(math.Abs(span)/arc)
-		for i := range arc + 1 {
+		r := c.RadiusMm * fat(math.Abs(span)/float64(v.arc))
+		for i := range v.arc + 1 {
 			radius := r
-			if i == 0 || i == arc {
+			if i == 0 || i == v.arc {
 				radius = c.RadiusMm // the tangents touch the cylinder itself
 			}
-			if !put(from+span*float64(i)/arc, radius, z) {
+			if !put(from+span*float64(i)/float64(v.arc), radius, z) {
 				return false
 			}
 		}

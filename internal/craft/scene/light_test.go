@@ -63,6 +63,13 @@ func TestChecksOfLight(t *testing.T) {
 				s.Lights[0].XMm, s.Lights[0].YMm, s.Lights[0].WidthMm = 250, 450, 300
 			},
 			func(s *Set) { s.Backdrop.On, s.Backdrop.YMm, s.Camera.ElevationDeg = true, 2200, 8 }},
+		"dark-corner": {
+			func(s *Set) {
+				s.Room.Reflectance = 0.05
+				l := &s.Lights[0]
+				l.XMm, l.YMm, l.ZMm, l.WidthMm, l.HeightMm = 420, 450, 220, 200, 200
+			},
+			func(s *Set) { s.Room.Reflectance = 0.5 }},
 		"steam-lost": {
 			func(s *Set) {
 				s.Food.Steams, s.Backdrop.On, s.Backdrop.Colour, s.Camera.ElevationDeg = true, true, "#e8e4dc", 15

@@ -186,6 +186,34 @@ func backgroundUneven(r *reader) []finding.Finding {
 		Try:     []finding.Try{finding.Press("Set it back by 40 cm", finding.SetNumber("backdrop.yMm", y))}})
 }
 
+// darkCorner: a corner of the frame sinks so far that it reads as a hole (handbook
+// L11).
+func darkCorner(r *reader) []finding.Finding {
+	if r.lux.Total() <= 0 || r.lightMap.NX < 2 {
+		return nil
+	}
+	worst, where := 0.0, ""
+	for _, c := range []struct {
+		u, v float64
+		name string
+	}{{-0.85, -0.85, "lower left"}, {0.85, -0.85, "lower right"}, {-0.85, 0.85, "upper left"}, {0.85, 0.85, "upper right"}} {
+		p, ok := r.onTableAt(c.u, c.v)
+		if !ok {
+			continue
+		}
+		if stops := math.Log2(math.Max(r.lightMap.At(p.X, p.Y), 1e-6) / r.lux.Total()); stops < worst {
+			worst, where = stops, c.name
+		}
+	}
+	if worst > -2.5 {
+		return nil
+	}
+	return one(finding.Finding{Code: "dark-corner", Severity: finding.Note, Subject: "Dark corner",
+		Measure: fmt.Sprintf("%s corner %.1f stops under the dish", where, -worst), Limit: "2.5 stops",
+		Because: "A corner so dark reads as a hole. Bounce light into it, or put a light object there; never the darkest one.",
+		Try:     []finding.Try{finding.Hands("Stand a white card outside the frame that faces that corner"), finding.Hands("Put a pale prop or a fold of linen there")}})
+}
+
 // steamLost: steam does not show (handbook L8).
 func steamLost(r *reader) []finding.Finding {
 	if !r.s.Food.Steams || r.steam >= 0.5 {

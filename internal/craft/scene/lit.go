@@ -60,7 +60,7 @@ var bandSteps = []float64{-4, -3, -2, -1.5, -1, -0.5, 0, 0.5, 1, 2, 3}
 
 const (
 	mapFineMm   = 10.0
-	mapCoarseMm = 40.0
+	mapCoarseMm = 50.0
 )
 
 func (r *reader) light(d light.Detail) {
@@ -143,6 +143,15 @@ func (r *reader) shares(top r3.Vec) {
 		r.mired = most - least
 	}
 	r.out.Lit.Key = r.s.key(each)
+	if key := r.out.Lit.Key; key >= 0 {
+		lines := []reading.Line{}
+		for _, x := range r.out.Lit.Shares {
+			lines = append(lines, reading.Line{Words: x.Name + ", by itself: straight, by cards, table and room", Formula: fmt.Sprintf("%.0f lx of %.0f", x.Lux, total), Shown: fmt.Sprintf("%.0f %%", 100*x.Share)})
+		}
+		x := reading.New("keyShare", "Most light from", 100*each[key]/math.Max(total, 1e-9), "%", 0, srcLight, lines...)
+		x.Shown, x.Unit = fmt.Sprintf("%s, %.0f %%", r.s.Lights[key].Name, x.Value), ""
+		r.add(x)
+	}
 }
 
 // face is what of a light can be seen: for a window what is not closed.

@@ -15,7 +15,7 @@ import (
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
 		depthShort, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
-		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, steamLost, phoneFlash, movementBlurs, boomOverhead, lowAngleTooDeep,
+		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, movementBlurs, boomOverhead, lowAngleTooDeep,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)
 	}

@@ -230,7 +230,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         </template>
         <text v-if="c.on || chosen === 'card-' + i" :x="c.xMm + unit * 12" :y="-c.yMm - unit * 14" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
       </g>
-      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(l.name || l.kind, (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
+      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + (share(i) !== undefined && lights.length > 1 ? ` ${Math.round(share(i)! * 100)} %` : ''), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
         <line v-bind="flat(l)" :stroke="l.on ? '#8f6a1c' : '#6c6168'" :stroke-width="unit * 9" stroke-linecap="round" />
         <line v-bind="flat(l)" :stroke="l.on ? '#fff3c9' : '#cfc6c2'" :stroke-width="unit * 4.5" :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`" />
@@ -241,7 +241,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         </template>
         <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ l.name || l.kind }}<tspan v-if="share(i) !== undefined && lights.length > 1"> {{ Math.round(share(i)! * 100) }} %</tspan></text>
       </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm`, 'seen from above')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
+      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
           <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
           <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
@@ -272,7 +272,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`" :fill="set.food.colour" />
         <path :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
       </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm`, 'seen from the side')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
+      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm, the camera`, 'seen from the side')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :transform="`translate(${lens.y} ${-lens.z}) rotate(${set.camera.elevationDeg})`">
           <rect :x="-unit * 26" :y="-unit * 11" :width="unit * 22" :height="unit * 22" :rx="unit * 3" fill="#4a2545" />
           <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />
