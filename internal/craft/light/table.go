@@ -164,6 +164,14 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 			Plus(e.tablePart(eye, through, leaf, near, x-hw, y+hd, hw, hd)).Plus(e.tablePart(eye, through, leaf, near, x+hw, y+hd, hw, hd))
 	}
 	l := e.top.at(x, y)
+	if e.set.Sun != nil && e.detail.GlossSees { // a patch of sun may miss the middle, or be all there is
+		l = RGB{}
+		const looks = 4
+		for k := range looks * looks {
+			l = l.Plus(e.top.at(x+hw*((2*float64(k%looks)+1)/looks-1), y+hd*((2*float64(k/looks)+1)/looks-1)))
+		}
+		l = l.Times(1. / (looks * looks))
+	}
 	if l == (RGB{}) {
 		return RGB{}
 	}

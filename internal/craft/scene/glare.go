@@ -59,24 +59,26 @@ func (r *reader) veil(p, n r3.Vec, finish string, diffuse float64) float64 {
 // glareStops is a veil that is seen as glare.
 const glareStops = 0.5
 
-// glare looks from the lens at table, plate, glass and spoon for mirrored lights.
-func (r *reader) glare() {
-	m := r.lightMap
-	looked, glaring := 0, 0
-	const n = 14
-	up := r3.Vec{Z: 1}
-	for j := range n {
-		for i := range n {
-			p, ok := r.onTableAt(2*(float64(i)+0.5)/n-1, 2*(float64(j)+0.5)/n-1)
-			if !ok {
-				continue
-			}
-			looked++
-			if r.veil(p, up, r.s.Table.Finish, r.s.Table.Reflectance*m.At(p.X, p.Y)/math.Pi) > glareStops {
-				glaring++
-			}
+// glareOver looks at n × n places of the frame, and counts those where table is seen
+// and those where it glares. lux is the light on the table at a place.
+func (r *reader) glareOver(n int, lux func(p r3.Vec) float64) (glaring, looked int) {
+	for k := range n * n {
+		p, ok := r.onTableAt(2*(float64(k%n)+0.5)/float64(n)-1, 2*(float64(k/n)+0.5)/float64(n)-1)
+		if !ok {
+			continue
+		}
+		looked++
+		if r.veil(p, r3.Vec{Z: 1}, r.s.Table.Finish, r.s.Table.Reflectance*lux(p)/math.Pi) > glareStops {
+			glaring++
 		}
 	}
+	return glaring, looked
+}
+
+// glare looks from the lens at table, plate, glass and spoon for mirrored lights.
+func (r *reader) glare() {
+	up := r3.Vec{Z: 1}
+	glaring, looked := r.glareOver(14, func(p r3.Vec) float64 { return r.lightMap.At(p.X, p.Y) })
 	if looked > 0 {
 		r.glareShare = float64(glaring) / float64(looked)
 	}

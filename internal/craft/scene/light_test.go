@@ -79,6 +79,9 @@ func TestChecksOfLight(t *testing.T) {
 				l := &s.Lights[0]
 				l.XMm, l.YMm, l.FacingDeg = 100, 1500, 145
 			}},
+		"lamp-caution": {
+			func(s *Set) { s.Lights[1].On = true },
+			func(s *Set) {}},
 		"phone-front": {
 			func(s *Set) {
 				s.Lights[1] = Light{Name: "Phone", On: true, Kind: "phone lamp", XMm: 800, YMm: -300, ZMm: 400, WidthMm: 10, HeightMm: 10, FacingDeg: 0, LuxAt1m: 50, Kelvin: 5000, Outside: []Outside{}}

@@ -236,6 +236,25 @@ func steamLost(r *reader) []finding.Finding {
 	return one(f)
 }
 
+// lampCaution: the caution that goes with lamps on stands.
+func lampCaution(r *reader) []finding.Finding {
+	for _, l := range r.s.Lights {
+		if !l.On || l.Window() || l.Kind == "phone lamp" {
+			continue
+		}
+		over := l.XMm > -l.WidthMm/2 && l.XMm < r.s.Table.WidthMm+l.WidthMm/2 && l.YMm > -l.WidthMm/2 && l.YMm < r.s.Table.DepthMm+l.WidthMm/2
+		f := finding.Finding{Code: "lamp-caution", Severity: finding.Note, Subject: l.Name, Measure: fmt.Sprintf("a lamp %.0f cm above the table", l.ZMm/10), Limit: "stand weighted, cable taped, away from water",
+			Because: "Heads get hot, cables trip, and water or spray near a plug can kill. Weight the stand, tape the cable down, keep sprays and spills from lamp and socket, and follow its maker and local rules.",
+			Try:     []finding.Try{finding.Hands("Sandbag the stand, run the cable behind the set, dry hands before you touch the switch")}}
+		if over {
+			f.Severity = finding.Care
+			f.Because = "It hangs over the set: tether it as well, and keep heads from under it. " + f.Because
+		}
+		return one(f)
+	}
+	return nil
+}
+
 // phoneFlash: never a bare light from the camera's place (handbook L10).
 func phoneFlash(r *reader) []finding.Finding {
 	var out []finding.Finding

@@ -162,16 +162,21 @@ func (l Light) face() light.Rect {
 	return light.Window{Rect: l.Rect(), Left: l.CurtainLeft, Right: l.CurtainRight, Top: l.BlindTop}.Opening()
 }
 
-// direction is where the light comes from on the whole, and how large it looks. The
-// way is Gershun's light vector: on each axis the light from one side less that from
-// the other, of what comes straight and through diffusers.
-func (r *reader) direction(top r3.Vec) {
+// vector is Gershun's light vector over the dish: on each axis the light from one
+// side less that from the other, lux, of what comes straight, by cards and through
+// diffusers.
+func (r *reader) vector(top r3.Vec) r3.Vec {
 	at := func(n r3.Vec) float64 {
 		p := r.engine.At(top, n)
 		return p.Direct.Plus(p.Sun).Plus(p.Card).Lux()
 	}
 	x, y, z := r3.Vec{X: 1}, r3.Vec{Y: 1}, r3.Vec{Z: 1}
-	v := r3.Vec{X: at(x) - at(r3.Scale(-1, x)), Y: at(y) - at(r3.Scale(-1, y)), Z: at(z) - at(r3.Scale(-1, z))}
+	return r3.Vec{X: at(x) - at(r3.Scale(-1, x)), Y: at(y) - at(r3.Scale(-1, y)), Z: at(z) - at(r3.Scale(-1, z))}
+}
+
+// direction is where the light comes from on the whole, and how large it looks.
+func (r *reader) direction(top r3.Vec) {
+	v := r.vector(top)
 	r.facing = light.DirectionToward(v)
 	dir := reading.New("direction", "Light comes from", r.facing.Clock, "o'clock", 1, "Gershun's light vector; 12 is behind the food, 6 the camera's side",
 		reading.Line{Words: "Light from the right less from the left", Formula: "E(+x) − E(−x)", Shown: lux(v.X)},

@@ -15,7 +15,7 @@ import (
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
 		depthShort, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
-		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, movementBlurs, boomOverhead, lowAngleTooDeep,
+		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, lowAngleTooDeep,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)
 	}
@@ -205,7 +205,7 @@ func ratioAgainstMood(r *reader) []finding.Finding {
 		return nil
 	}
 	if f.Try == nil {
-		f.Try = []finding.Try{finding.Hands("Move the light further to the side of the dish, or let it be worked out: Solve")}
+		f.Try = []finding.Try{finding.Hands("Move the light further to the side of the dish, or look for light with what you own")}
 	}
 	return one(f)
 }

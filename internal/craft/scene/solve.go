@@ -464,11 +464,12 @@ func (a *Answer) judge(g Goal, d light.Detail) {
 	top := r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5})
 	r.lux = r.engine.At(top, r3.Vec{Z: 1})
 	a.FillStops, a.Lux = finite(k.Stops), math.Round(r.lux.Total())
-	way := r.way(top)
+	way := light.DirectionToward(r.vector(top))
 	a.Clock, a.ClockWords = math.Round(way.Clock*10)/10, ClockWords(way.Clock)
 	a.BrightStops = math.Round(100*r.brightRound()) / 100
 	if g.NoGlare && gloss[s.Table.Finish].share > 0 {
-		a.GlareShare = r.glareRound()
+		glaring, looked := r.glareOver(7, func(r3.Vec) float64 { return r.lux.Total() })
+		a.GlareShare = float64(glaring) / math.Max(float64(looked), 1)
 	}
 	var miss []string
 	add := func(off, within float64, words string) {
@@ -564,16 +565,6 @@ func (s Set) standing() string {
 	return strings.Join(out, "; ")
 }
 
-// way is Gershun's light vector over the dish (see direction).
-func (r *reader) way(top r3.Vec) light.Direction {
-	at := func(n r3.Vec) float64 {
-		p := r.engine.At(top, n)
-		return p.Direct.Plus(p.Sun).Plus(p.Card).Lux()
-	}
-	x, y, z := r3.Vec{X: 1}, r3.Vec{Y: 1}, r3.Vec{Z: 1}
-	return light.DirectionToward(r3.Vec{X: at(x) - at(r3.Scale(-1, x)), Y: at(y) - at(r3.Scale(-1, y)), Z: at(z) - at(r3.Scale(-1, z))})
-}
-
 // brightRound is brightest with a few looks instead of a map.
 func (r *reader) brightRound() float64 {
 	most := 0.0
@@ -586,27 +577,4 @@ func (r *reader) brightRound() float64 {
 	}
 	food := math.Max(linear(r.s.Food.Colour).Lux(), 0.01)
 	return math.Log2(math.Max(most*r.s.Table.Reflectance, 1e-6) / math.Max(r.lux.Total()*food, 1e-6))
-}
-
-// glareRound is the share of the table in the frame that shows glare, from a few
-// looks.
-func (r *reader) glareRound() float64 {
-	looked, glaring := 0, 0
-	const n = 7
-	for j := range n {
-		for i := range n {
-			p, ok := r.onTableAt(2*(float64(i)+0.5)/n-1, 2*(float64(j)+0.5)/n-1)
-			if !ok {
-				continue
-			}
-			looked++
-			if r.veil(p, r3.Vec{Z: 1}, r.s.Table.Finish, r.s.Table.Reflectance*r.lux.Total()/math.Pi) > glareStops {
-				glaring++
-			}
-		}
-	}
-	if looked == 0 {
-		return 0
-	}
-	return float64(glaring) / float64(looked)
 }

@@ -157,7 +157,8 @@ useKeys([
       </section>
     </template>
     <template #reading>
-      <template v-if="strip.data.value && !editing">
+      <template v-if="strip.data.value && windows.length">
+        <p v-if="editing" class="small soft">A window's bearing is the way you look when you look out of it. Distances go to the middle of the set on its table. What changes here shows below as soon as it is saved.</p>
         <h2>{{ strip.data.value.window }}</h2>
         <p>{{ strip.data.value.words }}</p>
         <dl v-if="shown" aria-label="At one hour">

@@ -46,7 +46,7 @@ function take() {
 <style scoped>
 .field { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; align-items: center; font-size: 13.5px; min-height: 32px; }
 span { display: flex; align-items: baseline; gap: 5px; }
-input { width: 108px; height: 30px; border: 1px solid var(--el-border-color); border-radius: 3px; background: #fff; padding: 0 7px; font-size: 14px; color: var(--fl-ink); font-family: var(--fl-text); }
+input { width: 148px; height: 30px; border: 1px solid var(--el-border-color); border-radius: 3px; background: #fff; padding: 0 7px; font-size: 14px; color: var(--fl-ink); font-family: var(--fl-text); }
 input.mono { width: 74px; text-align: right; font-family: var(--fl-mono); }
 .bad input { border: 2px solid var(--fl-fig-ink); }
 i { font-style: normal; font-size: 12.5px; color: var(--fl-soft); width: 18px; }

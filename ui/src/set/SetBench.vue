@@ -181,6 +181,8 @@ const upright = (c: { yMm: number; zMm: number; heightMm: number; facingDeg: num
 })
 const faces: Record<string, string> = { white: '#ffffff', black: '#17131a', 'dull foil': '#b9bcc0', silver: '#dfe3e8', 'shiny foil': '#f4f8fb', gold: '#d9b45b', diffuser: '#fdf6e3' }
 const share = (i: number) => props.report?.lit.shares?.find((s) => s.index === i)?.share
+/** A light's name, with its share when more than one is on. */
+const shownAs = (i: number) => (lights.value[i]!.name || lights.value[i]!.kind) + (share(i) !== undefined && (props.report?.lit.shares?.length ?? 0) > 1 ? `, ${Math.round(share(i)! * 100)} %` : '')
 const sharp = computed(() => {
   const w = (props.report?.frame.widthMm ?? 0) / 2
   const s = props.set.vessel
@@ -228,9 +230,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
           <circle class="grip" :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30" :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)" :r="unit * 7" :data-turn="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')" />
           <rect class="grip" :x="flat(c).x2 - unit * 6" :y="flat(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')" />
         </template>
-        <text v-if="c.on || chosen === 'card-' + i" :x="c.xMm + unit * 12" :y="-c.yMm - unit * 14" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
+        <text :x="c.xMm + unit * 12" :y="-c.yMm - unit * 14" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
       </g>
-      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + (share(i) !== undefined && lights.length > 1 ? ` ${Math.round(share(i)! * 100)} %` : ''), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
+      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
         <line v-bind="flat(l)" :stroke="l.on ? '#8f6a1c' : '#6c6168'" :stroke-width="unit * 9" stroke-linecap="round" />
         <line v-bind="flat(l)" :stroke="l.on ? '#fff3c9' : '#cfc6c2'" :stroke-width="unit * 4.5" :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`" />
@@ -239,7 +241,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
           <circle class="grip" :cx="l.xMm + dirOf(l.facingDeg).x * unit * 44" :cy="-(l.yMm + dirOf(l.facingDeg).y * unit * 44)" :r="unit * 7" :data-turn="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'turn')" />
           <rect class="grip" :x="flat(l).x2 - unit * 6" :y="flat(l).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')" />
         </template>
-        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ l.name || l.kind }}<tspan v-if="share(i) !== undefined && lights.length > 1"> {{ Math.round(share(i)! * 100) }} %</tspan></text>
+        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ shownAs(i) }}</text>
       </g>
       <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
@@ -293,6 +295,8 @@ svg { width: 100%; height: 100%; display: block; touch-action: none; background:
 .thing:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 4px; }
 .thing.on text { font-weight: 650; }
 .thing.on { filter: drop-shadow(0 0 1.5px #b4456a) drop-shadow(0 0 1.5px #b4456a); }
+.thing.win.on { filter: none; }
+.win.on rect { stroke: #b4456a; }
 .off { opacity: 0.7; }
 .grip { fill: #fffdf9; stroke: #b4456a; stroke-width: 0.35%; cursor: crosshair; }
 rect.grip { cursor: nwse-resize; }
