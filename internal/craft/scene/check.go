@@ -130,6 +130,7 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 		within(at("facingDeg"), l.FacingDeg, -360, 360, "degrees")
 		within(at("tiltDeg"), l.TiltDeg, -90, 90, "degrees")
 		within(at("guideM"), l.GuideM, 0, 200, "metres")
+		within(at("wattS"), l.WattS, 0, 10000, "watt-seconds")
 		within(at("luxAt1m"), l.LuxAt1m, 0, 1e6, "lx")
 		within(at("kelvin"), l.Kelvin, 1700, 20000, "K")
 		within(at("glass"), l.Glass, 0, 1, "(share of light)")
@@ -137,7 +138,7 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 		within(at("curtainLeft"), l.CurtainLeft, 0, 1, "(share closed)")
 		within(at("curtainRight"), l.CurtainRight, 0, 1, "(share closed)")
 		within(at("blindTop"), l.BlindTop, 0, 1, "(share closed)")
-		if l.Window() || l.GuideM == 0 && l.LuxAt1m == 0 {
+		if l.Window() || l.GuideM == 0 && l.WattS == 0 && l.LuxAt1m == 0 {
 			within(at("luminanceCdM2"), l.LuminanceCdM2, 1, 1e7, "cd/m²")
 		}
 		if len(l.Outside) > 4 {

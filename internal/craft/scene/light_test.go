@@ -130,6 +130,13 @@ func TestFlashByItsGuideNumber(t *testing.T) {
 	h := value(t, r, "illuminance").Value * SyncSeconds // lux·s
 	assert.InEpsilon(t, 11, math.Sqrt(h*100/250), 0.01)
 	assert.Equal(t, 1./160, r.Exposure.Seconds, "the flash sets the time")
+	assert.InEpsilon(t, 11, value(t, r, "flash").Value, 0.01)
+	// Watt-seconds: the formula turned round, and twice the energy is √2 of the f-number.
+	w := s.Copy()
+	w.Lights[1].GuideM, w.Lights[1].WattS = 0, 22*22*2.5*math.Pi/40/0.67
+	assert.InEpsilon(t, 11, value(t, Read(w, Wants{}, light.Coarse), "flash").Value, 0.01)
+	w.Lights[1].WattS *= 2
+	assert.InEpsilon(t, 11*math.Sqrt2, value(t, Read(w, Wants{}, light.Coarse), "flash").Value, 0.01)
 	// One stop less is √2 of the guide number.
 	s.Lights[1].GuideM = 22 / math.Sqrt2
 	assert.InEpsilon(t, h/2, value(t, Read(s, Wants{}, light.Fine), "illuminance").Value*SyncSeconds, 1e-6)

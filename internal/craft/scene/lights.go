@@ -21,9 +21,10 @@ type Light struct {
 	HeightMm  float64 `json:"heightMm" doc:"Up"`
 	FacingDeg float64 `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
 	TiltDeg   float64 `json:"tiltDeg" doc:"Leans back by; negative looks down"`
-	// How bright: a guide number for a flash, lux at a metre for a lamp, or the
-	// brightness of the face. The first that is above 0 counts.
+	// How bright: a guide number or watt-seconds for a flash, lux at a metre for a
+	// lamp, or the brightness of the face. The first that is above 0 counts.
 	GuideM        float64   `json:"guideM" doc:"Flash: guide number with what is on it, metres at ISO 100; 0 for a light that stays on"`
+	WattS         float64   `json:"wattS" doc:"Flash: watt-seconds, when its guide number is not known"`
 	LuxAt1m       float64   `json:"luxAt1m" doc:"Lamp: light at one metre before it; 0 when its brightness is given"`
 	LuminanceCdM2 float64   `json:"luminanceCdM2" doc:"Brightness of its face; for a window, of the sky behind the glass when that is not worked out"`
 	Kelvin        float64   `json:"kelvin" doc:"Colour temperature"`
@@ -86,7 +87,22 @@ type Daylight struct {
 func (l Light) Window() bool { return l.Kind == "window" || l.Kind == "roof light" }
 
 // Flash reports whether the light is a flash.
-func (l Light) Flash() bool { return !l.Window() && l.GuideM > 0 }
+func (l Light) Flash() bool { return !l.Window() && (l.GuideM > 0 || l.WattS > 0) }
+
+// Guide is a flash's guide number in metres at ISO 100. From watt-seconds it is
+// reckoned for a face that sends evenly: with Q = 40 lm/W × Ws × the share that
+// leaves the head (half through a softbox, two thirds else; start values of our own),
+// light at a metre is Q/π lux·s and G² = that / 2.5. A metered guide number is better.
+func (l Light) Guide() float64 {
+	if l.GuideM > 0 {
+		return l.GuideM
+	}
+	share := 0.67
+	if l.Kind == "softbox" {
+		share = 0.5
+	}
+	return math.Sqrt(40 * l.WattS * share / math.Pi / 2.5)
+}
 
 // SyncSeconds is the shutter a flash is used with, s. Beside it other light counts
 // for so long.
@@ -108,7 +124,7 @@ func (l Light) Luminance() float64 {
 	m2 := l.WidthMm * l.HeightMm / 1e6
 	switch {
 	case l.Flash():
-		return 2.5 * l.GuideM * l.GuideM / m2 / SyncSeconds
+		return 2.5 * l.Guide() * l.Guide() / m2 / SyncSeconds
 	case !l.Window() && l.LuxAt1m > 0:
 		return l.LuxAt1m / m2
 	}

@@ -142,6 +142,7 @@ func (r *reader) shares(top r3.Vec) {
 	if most > 0 {
 		r.mired = most - least
 	}
+	r.flash(each)
 	r.out.Lit.Key = r.s.key(each)
 	if key := r.out.Lit.Key; key >= 0 {
 		lines := []reading.Line{}
@@ -152,6 +153,27 @@ func (r *reader) shares(top r3.Vec) {
 		x.Shown, x.Unit = fmt.Sprintf("%s, %.0f %%", r.s.Lights[key].Name, x.Value), ""
 		r.add(x)
 	}
+}
+
+// flash is the f-number that the flashes alone give at ISO 100: N = √(H × 100 / 250).
+func (r *reader) flash(each []float64) {
+	h := 0.0
+	lines := []reading.Line{}
+	for i, l := range r.s.Lights {
+		if l.On && l.Flash() {
+			h += each[i] * SyncSeconds
+			lines = append(lines, reading.Line{Words: l.Name + ", guide number", Formula: "metered, or from watt-seconds: √(40 × Ws × share / π / 2.5)", Shown: fmt.Sprintf("%.0f m", l.Guide())})
+		}
+	}
+	if h <= 0 {
+		return
+	}
+	n := math.Sqrt(h * 100 / 250)
+	lines = append(lines, reading.Line{Words: "Their light on the dish in one burst", Formula: "E × t, by every way", Shown: fmt.Sprintf("%.0f lx·s", h)},
+		reading.Line{Words: "f-number at ISO 100", Formula: fmt.Sprintf("√(%.0f × 100 / 250)", h), Shown: fmt.Sprintf("f/%.1f", n)})
+	x := reading.New("flash", "Flash at the dish, ISO 100", n, "", 1, "Guide number = distance × f-number; ISO 2720, C = 250", lines...)
+	x.Shown = fmt.Sprintf("f/%.1f", n)
+	r.add(x)
 }
 
 // face is what of a light can be seen: for a window what is not closed.

@@ -9,7 +9,7 @@ create function set_with_lists(s jsonb) returns jsonb language sql immutable as 
       'table', '{"finish": "matt"}'::jsonb || (s->'table'),
       'vessel', '{"finish": "satin"}'::jsonb || (s->'vessel'),
       'food', '{"steams": false}'::jsonb || (s->'food'),
-      'lights', jsonb_build_array(jsonb_build_object('name', initcap(s->'light'->>'kind'), 'on', true, 'guideM', 0, 'luxAt1m', 0, 'kelvin', 6500, 'glass', 0.8,
+      'lights', jsonb_build_array(jsonb_build_object('name', initcap(s->'light'->>'kind'), 'on', true, 'guideM', 0, 'wattS', 0, 'luxAt1m', 0, 'kelvin', 6500, 'glass', 0.8,
         'revealMm', 0, 'curtainLeft', 0, 'curtainRight', 0, 'blindTop', 0, 'outside', '[]'::jsonb) || (s->'light')),
       'cards', jsonb_build_array(jsonb_build_object('name', 'White card', 'kind', 'white', 'zMm', 0) || ((s->'card') - 'reflectance')),
       'backdrop', '{"on": false, "yMm": 1100, "widthMm": 1200, "heightMm": 800, "colour": "#8d8580"}'::jsonb,

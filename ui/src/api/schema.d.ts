@@ -3312,6 +3312,11 @@ export interface components {
             tiltDeg: number;
             /**
              * Format: double
+             * @description Flash: watt-seconds, when its guide number is not known
+             */
+            wattS: number;
+            /**
+             * Format: double
              * @description Across
              */
             widthMm: number;

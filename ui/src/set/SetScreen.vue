@@ -194,7 +194,7 @@ async function take() {
 const taken = computed(() => (frames.data.value ?? []).filter((f) => f.shotId === shotId.value).slice(-6))
 const find = (k: string) => report.value?.readings.find((r) => r.key === k)
 const large = ['exposure', 'keyFill', 'depthOfField']
-const rest = ['keyShare', 'direction', 'softness', 'penumbra', 'temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100', 'depthNeeded', 'coverNumber', 'frameWidth', 'diffraction']
+const rest = ['flash', 'keyShare', 'direction', 'softness', 'penumbra', 'temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100', 'depthNeeded', 'coverNumber', 'frameWidth', 'diffraction']
 
 function other(by: number) {
   const rows = list.data.value ?? []

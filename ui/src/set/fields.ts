@@ -81,7 +81,7 @@ export function fieldsOf(set: SceneSet, thing: Thing): Field[] {
           { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent }, { path: p + 'curtainRight', label: 'Curtain from the right', ...percent }, { path: p + 'blindTop', label: 'Blind from the top', ...percent },
         ]
       : [
-          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 }, { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 }, { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
+          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 }, { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 }, { path: p + 'wattS', label: 'Or watt-seconds', unit: 'Ws', step: 50 }, { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
         ]
     return [
       { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: lightKinds },
@@ -125,6 +125,6 @@ export function newLight(set: SceneSet, kind: string): SceneSet['lights'] extend
   const roof = kind === 'roof light'
   return {
     name: kind[0]!.toUpperCase() + kind.slice(1), on: true, kind: kind as never, xMm: roof ? set.vessel.xMm : set.vessel.xMm + 900, yMm: set.vessel.yMm + (roof ? 0 : 300), zMm: roof ? 2000 : 750, widthMm: w, heightMm: h, facingDeg: 250, tiltDeg: roof ? -90 : kind === 'window' ? 0 : -25,
-    guideM: 0, luxAt1m: lux[kind] ?? 0, luminanceCdM2: isWindow(kind) ? 2500 : 0, kelvin: kind === 'bulb' ? 2700 : isWindow(kind) ? 6500 : 5600, glass: 0.8, revealMm: 0, curtainLeft: 0, curtainRight: 0, blindTop: 0, outside: [],
+    guideM: 0, wattS: 0, luxAt1m: lux[kind] ?? 0, luminanceCdM2: isWindow(kind) ? 2500 : 0, kelvin: kind === 'bulb' ? 2700 : isWindow(kind) ? 6500 : 5600, glass: 0.8, revealMm: 0, curtainLeft: 0, curtainRight: 0, blindTop: 0, outside: [],
   } as never
 }
