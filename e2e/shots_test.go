@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -68,6 +69,9 @@ func (p *page) visit(shoot, path, sees, js string) {
 	p.sees(sees)
 	if js != "" {
 		eval[any](p, js)
+	}
+	if strings.HasPrefix(path, "/shoots/") && strings.Contains(path, "/round/") {
+		p.until("document.querySelectorAll('.cell img').length === 12", "twelve frames")
 	}
 	p.until("[...document.images].every(i => i.complete) && document.fonts.status === 'loaded'", "pictures and fonts")
 	time.Sleep(700 * time.Millisecond)

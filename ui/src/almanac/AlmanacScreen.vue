@@ -72,7 +72,7 @@ function step(days: number) {
 }
 
 const moments = computed(() => strip.data.value?.moments ?? [])
-const most = computed(() => Math.max(400, ...moments.value.map((m) => Math.min(m.clearLux, 20000))))
+const most = computed(() => Math.max(400, ...moments.value.map((m) => Math.max(m.clearLux, m.overcastLux))))
 const logY = (lux: number) => 130 - (Math.log2(Math.max(lux, 10) / 10) / Math.log2(most.value / 10)) * 120
 const x = (min: number) => ((min - 240) / (22 * 60 - 240)) * 760
 const band = computed(() => {
@@ -80,7 +80,7 @@ const band = computed(() => {
   if (m.length < 2) return ''
   return 'M' + m.map((q) => `${x(q.min)} ${logY(Math.max(q.overcastLux, q.clearLux))}`).join('L') + 'L' + [...m].reverse().map((q) => `${x(q.min)} ${logY(Math.min(q.overcastLux, q.clearLux))}`).join('L') + 'Z'
 })
-const luxMarks = computed(() => [50, 200, 1000, 5000, 20000].filter((v) => v <= most.value * 1.05))
+const luxMarks = computed(() => [50, 200, 1000, 5000, 20000, 80000].filter((v) => v <= most.value * 1.05))
 const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
 const now = ref(-1)
 const shown = computed(() => moments.value[now.value] ?? moments.value.find((m) => m.min === (strip.data.value?.best?.[0]?.fromMin ?? 720)) ?? moments.value[Math.floor(moments.value.length / 2)])
@@ -144,7 +144,7 @@ useKeys([
       <p class="key small"><span class="swatch direct" /> sun on the set <span class="swatch soft" /> soft, bright enough <span class="swatch dim" /> daylight, dim <span class="swatch night" /> dark <span class="soft">Hours by the clock on the wall, summer time too. Press a day.</span></p>
       <section v-if="strip.data.value" aria-label="The day" class="strip">
         <header><button type="button" aria-label="Day before" @click="step(-1)">‹</button><input v-model="day" type="date" aria-label="Day" min="1900-01-01" max="2100-12-31" /><button type="button" aria-label="Next day" @click="step(1)">›</button><span class="soft">{{ strip.data.value.rise ? `sun ${strip.data.value.rise} to ${strip.data.value.set}` : 'no sunrise' }}, {{ strip.data.value.zone }} {{ strip.data.value.offset }}</span></header>
-        <svg viewBox="-52 -6 828 166" role="img" :aria-label="strip.data.value.words" @pointermove="hover" @pointerleave="now = -1">
+        <svg viewBox="-66 -6 842 166" role="img" :aria-label="strip.data.value.words" @pointermove="hover" @pointerleave="now = -1">
           <g class="luxes"><template v-for="v in luxMarks" :key="v"><line x1="0" x2="760" :y1="logY(v)" :y2="logY(v)" /><text x="-6" :y="logY(v) + 4" text-anchor="end">{{ v }} lx</text></template></g>
           <g><rect v-for="s in strip.data.value.best" :key="s.fromMin" :x="x(s.fromMin)" :width="x(s.toMin) - x(s.fromMin)" y="0" height="132" fill="#5e7457" opacity="0.16" /></g>
           <g><rect v-for="s in strip.data.value.direct" :key="s.fromMin" :x="x(s.fromMin)" :width="x(s.toMin) - x(s.fromMin)" y="0" height="132" fill="#f0b93f" opacity="0.35" /></g>

@@ -34,6 +34,7 @@ button:focus-visible { outline: 3px solid var(--fl-fig); }
 .n.words { font-size: 13.5px; white-space: nowrap; }
 .large .n { font-size: 25px; }
 .large .n.words { font-size: 15px; }
+@media (max-width: 1100px) { .large .n.words { font-size: 12.5px; letter-spacing: -0.02em; } }
 .unit { font-size: 12.5px; color: var(--fl-soft); margin-left: 5px; }
 .turn { color: var(--fl-fig-ink); text-align: right; font-family: var(--fl-mono); }
 .working { background: #f3ece3; padding: 8px 10px; margin-bottom: 6px; font-size: 12.5px; border-left: 3px solid var(--fl-brass); }

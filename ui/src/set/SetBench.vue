@@ -230,7 +230,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
           <circle class="grip" :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30" :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)" :r="unit * 7" :data-turn="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')" />
           <rect class="grip" :x="flat(c).x2 - unit * 6" :y="flat(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')" />
         </template>
-        <text :x="c.xMm + unit * 12" :y="-c.yMm - unit * 14" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
+        <text :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)" :y="-c.yMm - unit * 14" :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
       </g>
       <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
@@ -241,7 +241,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
           <circle class="grip" :cx="l.xMm + dirOf(l.facingDeg).x * unit * 44" :cy="-(l.yMm + dirOf(l.facingDeg).y * unit * 44)" :r="unit * 7" :data-turn="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'turn')" />
           <rect class="grip" :x="flat(l).x2 - unit * 6" :y="flat(l).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')" />
         </template>
-        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ shownAs(i) }}</text>
+        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : dirOf(l.facingDeg).x < -0.5 ? unit * 4 : dirOf(l.facingDeg).y * unit * 20 + unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ shownAs(i) }}</text>
       </g>
       <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
         <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
