@@ -59,8 +59,8 @@ func (w Window) Opening() Rect {
 	if right < left {
 		left, right = 0, 0
 	}
-	// U points to the left as seen from the room, since the window faces into it.
-	c := w.At(-(left+right)/2, (top-1)/2)
+	// U points to the right as seen from the room.
+	c := w.At((left+right)/2, (top-1)/2)
 	return Rect{Centre: c, U: r3.Scale(math.Max((right-left)/2, 0), w.U), V: r3.Scale(math.Max((top+1)/2, 0), w.V)}
 }
 

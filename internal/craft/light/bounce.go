@@ -1,0 +1,158 @@
+package light
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// fromFaces is what all faces send to the receptor.
+func (e *Engine) fromFaces(eye *receptor) RGB {
+	var sum RGB
+	for k := range e.faces {
+		sum = sum.Plus(e.fromFace(eye, &e.faces[k]))
+	}
+	return sum
+}
+
+// fromCards is fromFaces without the diffusers.
+func (e *Engine) fromCards(eye *receptor) RGB {
+	var sum RGB
+	for k := range e.faces {
+		if e.faces[k].through.Lux() == 0 {
+			sum = sum.Plus(e.fromFace(eye, &e.faces[k]))
+		}
+	}
+	return sum
+}
+
+func (e *Engine) fromFace(eye *receptor, f *face) RGB {
+	if f.dead || f.fronts.side(eye.p) <= 0.02 {
+		return RGB{}
+	}
+	if f.mirror {
+		return e.fromMirror(eye, f).Plus(e.fromCells(eye, f, nil))
+	}
+	return e.fromCells(eye, f, nil)
+}
+
+// fromCells is what the cells of a face send to the receptor, all of it or only what
+// is seen through the given outlines.
+func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
+	var whole outline
+	// At the most it fills its area over the square of its distance.
+	if near := f.away(eye.p); f.areaMm2*f.most < e.detail.Skip*e.usual*math.Pi*near*near {
+		return RGB{}
+	}
+	if f.most == 0 || !eye.rect(&f.Rect, &whole) || whole.factor()*f.most < e.detail.Skip*e.usual {
+		return RGB{}
+	}
+	pieces := eye.pieces[:0]
+	eye.cutThrough(&whole, f.fronts, through, func(part *outline) { pieces = append(pieces, *part) })
+	eye.pieces = pieces
+	if len(pieces) == 0 {
+		return RGB{}
+	}
+	level := min(f.level(eye.p), f.enough)
+	if f.surface.Lobe > 0 {
+		level = min(2, len(f.levels)-1)
+		if e.detail.GlossSees && !eye.rough {
+			level = len(f.levels) - 1
+		}
+	}
+	if level == 0 && f.surface.Lobe == 0 {
+		seen := 0.0
+		for i := range pieces {
+			seen += pieces[i].factor()
+		}
+		return f.levels[0][0].Times(math.Pi * seen)
+	}
+	open := len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
+	side := 1 << level
+	step := (1 << (len(f.levels) - 1)) / side // finest cells to one of this level
+	grid, above := eye.gridOf(&f.Rect, side)
+	var sum RGB
+	for j := range side {
+		for i := range side {
+			var o, cut outline
+			if above {
+				k := j*(side+1) + i
+				o.n = 4
+				o.p[0], o.p[1], o.p[2], o.p[3] = grid[k], grid[k+1], grid[k+side+2], grid[k+side+1]
+				o.turnLeft()
+			} else if cell := f.cell(i, j, side, side); !eye.rect(&cell, &o) {
+				continue
+			}
+			seen := 0.0
+			if open {
+				seen = o.factor()
+			} else {
+				for k := range pieces {
+					if !o.apart(&pieces[k]) && o.within(&pieces[k], &cut) {
+						seen += cut.factor()
+					}
+				}
+			}
+			if seen == 0 {
+				continue
+			}
+			l := f.levels[level][j*side+i]
+			if f.surface.Lobe > 0 && seen*f.most > 0.1*e.detail.Skip*e.usual {
+				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.glossy[(j*step+step/2)*side*step+i*step+step/2]))
+			}
+			sum = sum.Plus(l.Times(math.Pi * seen))
+		}
+	}
+	return sum
+}
+
+// gridOf projects the corners of a rectangle's side × side cells, and reports
+// whether all are above the horizon.
+func (eye *receptor) gridOf(q *Rect, side int) ([]pt, bool) {
+	c, u, v := eye.local(q.Centre), eye.turned(q.U), eye.turned(q.V)
+	if c.Z-math.Abs(u.Z)-math.Abs(v.Z) <= rim {
+		return nil, false
+	}
+	eye.grid = eye.grid[:0]
+	for j := range side + 1 {
+		t := 2*float64(j)/float64(side) - 1
+		for i := range side + 1 {
+			s := 2*float64(i)/float64(side) - 1
+			z := 1 / (c.Z + s*u.Z + t*v.Z)
+			eye.grid = append(eye.grid, pt{(c.X + s*u.X + t*v.X) * z, (c.Y + s*u.Y + t*v.Y) * z})
+		}
+	}
+	return eye.grid, true
+}
+
+// fromMirror is what the receptor sees of sources in a mirror: the receptor is
+// turned over the mirror's plane and looks out through it.
+func (e *Engine) fromMirror(eye *receptor, f *face) RGB {
+	var o outline
+	if !eye.rect(&f.Rect, &o) {
+		return RGB{}
+	}
+	portal := append([]outline{}, eye.past(&o, f.fronts)...)
+	if len(portal) == 0 {
+		return RGB{}
+	}
+	over := eye.turnedOver(e, f)
+	sum := e.direct(over, portal)
+	// Cards, diffusers and the table, seen in it.
+	for k := range e.faces {
+		if d := &e.faces[k]; !d.dead && d.panel != f.panel && d.fronts.side(over.p) > 0.02 {
+			sum = sum.Plus(e.fromCells(over, d, portal))
+		}
+	}
+	sum = sum.Plus(e.fromTable(over, portal))
+	if s := e.set.Sun; s != nil {
+		if x, ok := f.crossed(over.p, s.Toward); ok && r3.Dot(f.fronts.n, s.Toward) > 0 {
+			to := unit(r3.Sub(x, eye.p))
+			if cos := r3.Dot(to, eye.n); cos > 0 && e.clear(eye.p, x) {
+				sum = sum.Plus(s.Lux.Times(cos * e.beam(r3.Add(x, r3.Scale(0.01, f.fronts.n)), s.Toward)))
+			}
+		}
+	}
+	over.done()
+	return sum.Through(f.surface.Gloss)
+}

@@ -1,0 +1,208 @@
+package light
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// shine is the luminance of a glossy cell at x toward p: what it sees, weighed by
+// its lobe about the mirror direction. The weight is (n+1)/2π cosⁿ, less where the
+// light comes in more grazing than it leaves, so that no light is made (Neumann &
+// Neumann's bound for lobe models).
+func (f *face) shine(p, x r3.Vec, seen []glow) RGB {
+	n := f.fronts.n
+	to := unit(r3.Sub(p, x))
+	out := r3.Dot(to, n)
+	r := r3.Sub(r3.Scale(2*out, n), to)
+	power := f.surface.Lobe
+	var sum RGB
+	for _, g := range seen {
+		if out <= 0 || r3.Dot(r, g.middle) < g.least {
+			continue
+		}
+		bound := grazing(g.dirs, r, n, out, power)
+		if g.sun != (RGB{}) {
+			if c := r3.Dot(r, g.dirs[0]); c > 0 {
+				sum = sum.Plus(g.sun.Times(bound * float64(power+1) / (2 * math.Pi) * math.Pow(c, float64(power))))
+			}
+			continue
+		}
+		sum = sum.Plus(g.luminance.Times(bound * float64(power+1) / (2 * math.Pi) * lobeMoment(r, g.dirs, power)))
+	}
+	return sum.Through(f.surface.Gloss)
+}
+
+// shineOver is the mean of shine over a cell: at more places the larger the cell
+// looks against its lobe, each weighed by what it gives the receptor.
+func (f *face) shineOver(eye *receptor, cell Rect, seen []glow) RGB {
+	size := math.Max(r3.Norm(cell.U), r3.Norm(cell.V)) * 2 / math.Max(cell.away(eye.p), 1)
+	most := 6
+	if eye.rough {
+		most = 1
+	}
+	n := max(1, min(most, int(math.Ceil(size*math.Sqrt(float64(f.surface.Lobe))/1.3))))
+	if n == 1 {
+		return f.shine(eye.p, cell.Centre, seen)
+	}
+	var sum RGB
+	all := 0.0
+	for j := range n {
+		for i := range n {
+			x := cell.cell(i, j, n, n).Centre
+			d := r3.Sub(x, eye.p)
+			r2 := r3.Norm2(d)
+			k := r3.Dot(d, eye.n) * -r3.Dot(d, f.fronts.n) / (r2 * r2)
+			if k > 0 {
+				sum, all = sum.Plus(f.shine(eye.p, x, seen).Times(k)), all+k
+			}
+		}
+	}
+	if all == 0 {
+		return RGB{}
+	}
+	return sum.Times(1 / all)
+}
+
+// leastOf is the cosine from the mirror direction to the middle of a glow below
+// which it gives less than a thousandth of what it would straight on.
+func leastOf(reach float64, power int) float64 {
+	edge := math.Acos(math.Pow(1e-3, 1/float64(power)))
+	if edge+reach > math.Pi {
+		return -1
+	}
+	return math.Cos(edge + reach)
+}
+
+// grazing is the mean of min(1, in/out) over the corners of what is seen, each
+// weighed by the lobe.
+func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
+	sum, all := 0.0, 0.0
+	for _, d := range dirs {
+		k := math.Pow(math.Max(0.05, r3.Dot(r, d)), float64(power))
+		sum, all = sum+k*math.Max(0, math.Min(1, r3.Dot(d, n)/out)), all+k
+	}
+	return sum / all
+}
+
+// glows is what a cell sees of sources, diffusers and the sun.
+func (e *Engine) glows(eye *receptor, power int) []glow {
+	var out []glow
+	keep := func(o *outline, l RGB) { out = eye.glow(out, o, l, power, e.detail.GlossSees) }
+	d := e.detail
+	d.SkyStrips *= 2 // a gloss picks out a part of the sky
+	eye.sources(&e.set, d, nil, keep)
+	for k := range e.faces {
+		f := &e.faces[k]
+		if f.through.Lux() == 0 || f.dead || f.fronts.side(eye.p) <= 0.02 {
+			continue
+		}
+		level := min(2, len(f.levels)-1)
+		side := 1 << level
+		for at, l := range f.levels[level] {
+			q := f.cell(at%side, at/side, side, side)
+			var o outline
+			if !eye.rect(&q, &o) {
+				continue
+			}
+			for _, part := range eye.past(&o, f.fronts) {
+				keep(&part, l)
+			}
+		}
+	}
+	if s := e.set.Sun; s != nil && r3.Dot(eye.n, s.Toward) > 0 {
+		if share := e.beam(eye.p, s.Toward); share > 0 {
+			out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: s.Lux.Times(share)})
+		}
+	}
+	return out
+}
+
+// wide is the largest angle, as a cosine, that a part of a source may span before it
+// is divided for a gloss.
+const wide = 0.85
+
+// glow appends a part of a source as a gloss sees it, divided where it looks large.
+func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool) []glow {
+	if o.factor() < 1e-5 {
+		return out
+	}
+	g := glow{luminance: l, dirs: make([]r3.Vec, 0, o.n)}
+	for _, q := range o.p[:min(o.n, 11)] {
+		d := unit(eye.direction(q))
+		g.dirs, g.middle = append(g.dirs, d), r3.Add(g.middle, d)
+	}
+	g.middle = unit(g.middle)
+	reach := 0.0
+	for _, d := range g.dirs {
+		reach = math.Max(reach, math.Acos(math.Min(1, r3.Dot(d, g.middle))))
+	}
+	g.least = leastOf(reach, power)
+	if !divide {
+		return append(out, g)
+	}
+	least, a, b := 1.0, 0, 0
+	for i := range g.dirs {
+		for k := range i {
+			if c := r3.Dot(g.dirs[i], g.dirs[k]); c < least {
+				least, a, b = c, i, k
+			}
+		}
+	}
+	if least > wide {
+		return append(out, g)
+	}
+	// Cut half way along its longest diagonal, across it.
+	m := r3.Add(g.dirs[a], g.dirs[b])
+	z := r3.Dot(m, eye.n)
+	if z <= 1e-6 {
+		return append(out, g)
+	}
+	middle := pt{r3.Dot(m, eye.a) / z, r3.Dot(m, eye.b) / z}
+	along := pt{o.p[b].x - o.p[a].x, o.p[b].y - o.p[a].y}
+	far := pt{middle.x - along.y, middle.y + along.x}
+	var half outline
+	for _, left := range [2]bool{true, false} {
+		if o.cut(middle, far, left, &half) && half.n < o.n+3 {
+			if half.area() < tiny {
+				continue
+			}
+			out = eye.glow(out, &half, l, power, divide)
+		}
+	}
+	return out
+}
+
+// secondGlows is what a cell sees of the table, in a few parts, and of cards.
+func (e *Engine) secondGlows(eye *receptor, power int) []glow {
+	var out []glow
+	keep := func(q Rect, fronts half, l RGB) {
+		var o outline
+		if l.Lux() <= 0 || fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
+			return
+		}
+		for _, part := range eye.past(&o, fronts) {
+			out = eye.glow(out, &part, l, power, false)
+		}
+	}
+	for k := range e.faces {
+		if f := &e.faces[k]; f.through.Lux() == 0 && !f.dead {
+			l := f.levels[0][0]
+			if f.surface.Lobe > 0 {
+				l = l.Plus(f.shine(eye.p, f.Centre, f.glossy[len(f.glossy)/2]))
+			}
+			keep(f.Rect, f.fronts, l)
+		}
+	}
+	if e.top.n > 0 {
+		top := Rect{Centre: r3.Vec{X: e.top.w / 2, Y: e.top.d / 2}, U: r3.Vec{X: e.top.w / 2}, V: r3.Vec{Y: e.top.d / 2}}
+		const parts = 4
+		for j := range parts {
+			for i := range parts {
+				q := top.cell(i, j, parts, parts)
+				keep(q, half{r3.Vec{Z: 1}, 0}, e.top.at(q.Centre.X, q.Centre.Y))
+			}
+		}
+	}
+	return out
+}
