@@ -80,6 +80,7 @@ type Engine struct {
 	blockers []blocker
 	faces    []face
 	top      tabletop
+	patches  []patch // the sun on the table, which top leaves out
 	room     RGB
 	usual    float64 // light on the table at its brightest, straight, lux: a scale
 }
@@ -167,9 +168,10 @@ func (e *Engine) light() {
 			f := &e.faces[c.face]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			lux := e.room.Plus(e.direct(eye, nil)).Plus(e.fromFaces(eye)).Plus(e.sunOn(f.cell(c.i, c.j, side, side), n))
+			sun := e.sunOn(f.cell(c.i, c.j, side, side), n)
+			lux := e.room.Plus(e.direct(eye, nil)).Plus(e.fromFaces(eye)).Plus(sun)
 			if f.surface.Lobe > 0 {
-				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe)
+				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, sun)
 			}
 			eye.done()
 			got[c.face][c.j*side+c.i] = lux
@@ -179,6 +181,7 @@ func (e *Engine) light() {
 	send(true)
 	first(others)
 	send(false)
+	e.patches = e.sunlit()
 	e.top = e.lightTable()
 	e.relight()
 	if len(e.faces) == 0 {

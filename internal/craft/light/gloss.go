@@ -85,8 +85,9 @@ func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
 	return sum / all
 }
 
-// glows is what a cell sees of sources, diffusers and the sun.
-func (e *Engine) glows(eye *receptor, power int) []glow {
+// glows is what a cell sees of sources, diffusers and the sun, whose light on the
+// cell is its mean there.
+func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 	var out []glow
 	keep := func(o *outline, l RGB) { out = eye.glow(out, o, l, power, e.detail.GlossSees) }
 	d := e.detail
@@ -110,10 +111,8 @@ func (e *Engine) glows(eye *receptor, power int) []glow {
 			}
 		}
 	}
-	if s := e.set.Sun; s != nil && r3.Dot(eye.n, s.Toward) > 0 {
-		if share := e.beam(eye.p, s.Toward); share > 0 {
-			out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: s.Lux.Times(share)})
-		}
+	if s := e.set.Sun; s != nil && sun.Lux() > 0 {
+		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
 	}
 	return out
 }
@@ -187,11 +186,21 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 	}
 	for k := range e.faces {
 		if f := &e.faces[k]; f.through.Lux() == 0 && !f.dead {
-			l := f.levels[0][0]
-			if f.surface.Lobe > 0 {
-				l = l.Plus(f.shine(eye.p, f.Centre, f.glossy[len(f.glossy)/2]))
+			// A card that looks large shows its own light and shade.
+			level := 0
+			for size := math.Sqrt(f.areaMm2) / math.Max(f.away(eye.p), 1); size > 0.4 && level < min(1, f.enough); size /= 2 {
+				level++
 			}
-			keep(f.Rect, f.fronts, l)
+			side, finest := 1<<level, 1<<(len(f.levels)-1)
+			for at, l := range f.levels[level] {
+				i, j := at%side, at/side
+				q := f.cell(i, j, side, side)
+				if f.surface.Lobe > 0 {
+					step := finest / side
+					l = l.Plus(f.shine(eye.p, q.Centre, f.glossy[(j*step+step/2)*finest+i*step+step/2]))
+				}
+				keep(q, f.fronts, l)
+			}
 		}
 	}
 	if e.top.n > 0 {
@@ -200,7 +209,26 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 		for j := range parts {
 			for i := range parts {
 				q := top.cell(i, j, parts, parts)
-				keep(q, half{r3.Vec{Z: 1}, 0}, e.top.at(q.Centre.X, q.Centre.Y))
+				// What stands on the table hides what is under it.
+				var l RGB
+				bare := 0.0
+				for k := range 9 {
+					p := q.At(float64(k%3-1)*2/3, float64(k/3-1)*2/3)
+					if got := e.top.at(p.X, p.Y); got != (RGB{}) {
+						l, bare = l.Plus(got), bare+1
+					}
+				}
+				if bare > 0 {
+					keep(q, half{r3.Vec{Z: 1}, 0}, l.Times(1/bare))
+				}
+			}
+		}
+		for i := range e.patches {
+			var o outline
+			if eye.onTable(&e.patches[i].outline, &o) {
+				for _, part := range eye.past(&o, half{r3.Vec{Z: 1}, 0}) {
+					out = eye.glow(out, &part, e.patches[i].light, power, false)
+				}
 			}
 		}
 	}

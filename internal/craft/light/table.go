@@ -28,9 +28,6 @@ func (e *Engine) lightTable() tabletop {
 	if s.Diffuse.Lux() <= 0 || n < 1 || s.WidthMm <= 0 || s.DepthMm <= 0 {
 		return tabletop{}
 	}
-	if e.set.Sun != nil && e.detail.GlossSees {
-		n *= 3 // a patch of sun has hard edges
-	}
 	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(0, 0, s.WidthMm, s.DepthMm, n)}
 	if m := e.detail.NearCells; m > 0 {
 		for _, c := range e.set.Solids {
@@ -54,10 +51,9 @@ func (e *Engine) lightGrid(x, y, w, d float64, n int) grid {
 	parallel(nodes, func(k int) {
 		p := g.place(k)
 		if g.bare[k] = !e.covered(p); g.bare[k] {
-			cell := Rect{Centre: p, U: r3.Vec{X: w / float64(2*n)}, V: r3.Vec{Y: d / float64(2*n)}}
 			p.Z = 0.01
 			eye := e.glance(p, r3.Vec{Z: 1})
-			g.straight[k] = e.room.Plus(e.direct(eye, nil)).Plus(e.sunOn(cell, r3.Vec{Z: 1}))
+			g.straight[k] = e.room.Plus(e.direct(eye, nil))
 			eye.done()
 		}
 	})
@@ -133,7 +129,7 @@ func (e *Engine) fromTable(eye *receptor, through []outline) RGB {
 	if e.top.n == 0 || eye.p.Z <= 0 {
 		return RGB{}
 	}
-	return e.tablePart(eye, through, e.top.leafMm, 0.5, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2)
+	return e.tablePart(eye, through, e.top.leafMm, 0.5, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, through))
 }
 
 // fromTableCoarsely is fromTable for a cell of a card, where less will do.
@@ -141,7 +137,7 @@ func (e *Engine) fromTableCoarsely(eye *receptor) RGB {
 	if e.top.n == 0 || eye.p.Z <= 0 {
 		return RGB{}
 	}
-	return e.tablePart(eye, nil, math.Max(60, e.top.leafMm), 1, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2)
+	return e.tablePart(eye, nil, math.Max(60, e.top.leafMm), 1, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, nil))
 }
 
 // tablePart sums a part of the table. It is divided while it is larger than near
@@ -164,14 +160,6 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 			Plus(e.tablePart(eye, through, leaf, near, x-hw, y+hd, hw, hd)).Plus(e.tablePart(eye, through, leaf, near, x+hw, y+hd, hw, hd))
 	}
 	l := e.top.at(x, y)
-	if e.set.Sun != nil && e.detail.GlossSees { // a patch of sun may miss the middle, or be all there is
-		l = RGB{}
-		const looks = 4
-		for k := range looks * looks {
-			l = l.Plus(e.top.at(x+hw*((2*float64(k%looks)+1)/looks-1), y+hd*((2*float64(k/looks)+1)/looks-1)))
-		}
-		l = l.Times(1. / (looks * looks))
-	}
 	if l == (RGB{}) {
 		return RGB{}
 	}
