@@ -9,16 +9,6 @@ import (
 
 type dish struct{ title, form, ingredients, method string }
 
-// loft puts the room's west window on the left of a set, as bright as a sky of
-// the given luminance.
-func loft(s *scene.Set, sky float64) {
-	s.Lights[0] = scene.Light{Name: "West window", On: true, Kind: "window", XMm: -450, YMm: 560, ZMm: 750, WidthMm: 1400, HeightMm: 1600, FacingDeg: 90, LuminanceCdM2: sky, Kelvin: 6500, Glass: 0.8, RevealMm: 180,
-		Outside: []scene.Outside{{Kind: "wall", AwayMm: 6000, BottomMm: -3000, WidthMm: 14000, HeightMm: 5200, Colour: "#b8863b"}}}
-	s.Daylight = scene.Daylight{On: false, Weather: "overcast", Day: "2026-12-03", Clock: "13:00", Zone: zone, LatDeg: 50.35, LonDeg: -4.12, FarSideDeg: 0}
-	s.Room = scene.Room{WidthMm: 6200, DepthMm: 5100, HeightMm: 2900, Reflectance: 0.35}
-	s.Table = scene.Table{WidthMm: 1600, DepthMm: 900, Reflectance: 0.12, Colour: "#4a4039", Finish: "matt"}
-}
-
 var winter = []dish{
 	{"Cider mussels with sea beet", "soup",
 		"1 kg mussels, scrubbed\n2 shallots, finely chopped\n25 g butter\n300 ml dry cider\n100 g sea beet, stalks stripped\n2 tbsp double cream\n1 handful parsley, chopped",
@@ -65,41 +55,12 @@ func (l *loader) winter() *store.Shoot {
 		return s
 	}
 	l.say("Building the winter sets and taking three frames.")
-	l.set(hero(mussels), func(x *scene.Set) {
-		loft(x, 1500)
-		x.Vessel = scene.Vessel{Kind: "pot", XMm: 800, YMm: 430, DiameterMm: 240, HeightMm: 105, Colour: "#26262a", Finish: "satin"}
-		x.Food = scene.Food{Name: "Cider mussels", AboveMm: 22, Colour: "#3a3744", Garnish: "#6f8f4a", Steams: true}
-		x.Camera.DistanceMm, x.Camera.Aperture, x.Camera.ElevationDeg = 1000, 14, 42
-		x.Cards = []scene.Card{{Name: "White card A2", Kind: "white", On: true, XMm: 1330, YMm: 330, WidthMm: 594, HeightMm: 420, FacingDeg: 280}, {Name: "Black card A2", Kind: "black", XMm: 420, YMm: 300, WidthMm: 594, HeightMm: 420, FacingDeg: 90}}
-	})
-	l.set(hero(trout), func(x *scene.Set) {
-		loft(x, 1500)
-		x.Vessel.DiameterMm, x.Vessel.Colour = 200, "#5b6f8a"
-		x.Food = scene.Food{Name: "Cured trout on rye", AboveMm: 18, Colour: "#c9744f", Garnish: "#7d9a56"}
-		x.Camera.DistanceMm, x.Camera.Aperture = 720, 5.6
-	})
-	l.set(hero(pavlova), func(x *scene.Set) {
-		loft(x, 1500)
-		x.Vessel.DiameterMm = 220
-		x.Food = scene.Food{Name: "Quince pavlova", AboveMm: 95, Colour: "#e8ddcb", Garnish: "#b4456a"}
-		x.Vessel.YMm, x.Camera.ElevationDeg = 620, 9
-		x.Camera.Orientation, x.Camera.FocalMm, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 60, 820, 13
-	})
-	l.set(hero(sesame), func(x *scene.Set) {
-		loft(x, 1500)
-		x.Vessel.Colour = "#8d9396"
-		x.Food = scene.Food{Name: "Black sesame ice cream", AboveMm: 46, Colour: "#4b4a4d", Garnish: "#1e1d1f"}
-		x.Camera.DistanceMm, x.Camera.ElevationDeg = 620, 28
-	})
-	l.set(hero(sloe), func(x *scene.Set) {
-		loft(x, 1500)
-		x.Vessel.Colour = "#c9d3d6"
-		x.Food = scene.Food{Name: "Sloe and tonic", Colour: "#8e2f4c"}
-		x.Lights[0].On = false
-		x.Lights = append(x.Lights, scene.Light{Name: "Softbox 60 × 90", On: true, Kind: "softbox", XMm: 420, YMm: 1350, ZMm: 620, WidthMm: 600, HeightMm: 900, FacingDeg: 155, TiltDeg: -8, LuxAt1m: 1400, Kelvin: 5600, Outside: []scene.Outside{}})
-		x.Backdrop = scene.Backdrop{On: true, YMm: 1600, WidthMm: 1400, HeightMm: 1000, Colour: "#2d3440"}
-	})
-	_ = toddy
+	l.set(hero(mussels), musselSet)
+	l.set(hero(trout), troutSet)
+	l.set(hero(pavlova), pavlovaSet)
+	l.set(hero(sesame), sesameSet)
+	l.set(hero(sloe), sloeSet)
+	l.set(hero(toddy), toddySet)
 	for _, shots := range [][]string{{hero(mussels)}, {hero(trout)}, {hero(pavlova)}} {
 		l.take(shots[0], true)
 	}

@@ -124,7 +124,7 @@ func (f *face) level(p r3.Vec) int {
 	away := math.Max(f.away(p), 1)
 	size := 2 * math.Max(length(f.U), length(f.V))
 	k := 0
-	for limit := 0.8 * away; k < len(f.levels)-1 && size > limit; k++ {
+	for limit := 0.25 * away; k < len(f.levels)-1 && size > limit; k++ {
 		size /= 2
 	}
 	if f.surface.Lobe > 0 && k < 2 {

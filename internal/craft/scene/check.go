@@ -56,6 +56,7 @@ func (s Set) Check() []finding.FieldProblem {
 	choice("table.finish", s.Table.Finish, finishes...)
 	choice("vessel.finish", s.Vessel.Finish, finishes...)
 	s.checkLights(bad, within, hex, choice)
+	s.checkThings(bad, within, hex, choice)
 	if s.Backdrop.On {
 		within("backdrop.yMm", s.Backdrop.YMm, s.Vessel.YMm+s.Vessel.DiameterMm/2, 6000, "mm, behind the dish")
 	}

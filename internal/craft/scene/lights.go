@@ -1,7 +1,9 @@
 package scene
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/light"
@@ -261,7 +263,43 @@ func (s Set) Lighting() light.Set {
 	if s.Backdrop.On {
 		out.Panels = append(out.Panels, light.Panel{Rect: s.backdropRect(), Front: light.Surface{Diffuse: linear(s.Backdrop.Colour)}, Back: light.Plain(0.3)})
 	}
+	if s.Ground.On {
+		out.Table.Diffuse = linear(s.Ground.Colour)
+	}
+	if s.HasSweep() { // last: the renderer stands it up with its curve
+		g := s.Ground
+		at := r3.Vec{X: g.XMm, Y: g.YMm + g.DepthMm/2, Z: g.RiseMm / 2}
+		out.Panels = append(out.Panels, light.Panel{Rect: light.Upright(at, g.WidthMm, g.RiseMm, 180, 0), Front: light.Surface{Diffuse: linear(g.Colour)}, Back: light.Plain(0.3)})
+	}
+	out.Solids = append(out.Solids, s.inTheWay()...)
 	return out
+}
+
+// HasSweep reports whether a sheet runs up behind the set.
+func (s Set) HasSweep() bool { return s.Ground.On && s.Ground.Kind == "sweep" && s.Ground.RiseMm > 20 }
+
+// Shadows of at most so many things beside the dish are followed by the light engine,
+// of things at least so high; the rest hardly throw one.
+const (
+	shadowsMost = 8
+	shadowsMm   = 25
+)
+
+// inTheWay are the things beside the dish that stand in the way of light: the tallest
+// few, as cylinders.
+func (s Set) inTheWay() []light.Cylinder {
+	var out []light.Cylinder
+	for _, t := range s.Things {
+		if !t.On || t.HeightMm+t.LiftMm < shadowsMm || t.Lies() || t.Cutlery() || t.settles() {
+			continue
+		}
+		if math.Hypot(t.XMm-s.Vessel.XMm, t.YMm-s.Vessel.YMm) < s.Vessel.DiameterMm/2 { // on the dish
+			continue
+		}
+		out = append(out, light.Cylinder{Foot: r3.Vec{X: t.XMm, Y: t.YMm}, RadiusMm: t.WidthMm / 2, HeightMm: t.HeightMm + t.LiftMm})
+	}
+	slices.SortStableFunc(out, func(a, b light.Cylinder) int { return cmp.Compare(b.HeightMm*b.RadiusMm, a.HeightMm*a.RadiusMm) })
+	return out[:min(len(out), shadowsMost)]
 }
 
 // Only returns the set with one light on and the rest off.
@@ -281,6 +319,8 @@ func (s Set) Copy() Set {
 		out.Lights[i].Outside = append([]Outside{}, s.Lights[i].Outside...)
 	}
 	out.Cards = append([]Card{}, s.Cards...)
+	out.Things = append([]Thing{}, s.Things...)
+	out.Views = append([]View{}, s.Views...)
 	return out
 }
 

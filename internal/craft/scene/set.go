@@ -22,11 +22,16 @@ type Set struct {
 	Food   Food   `json:"food" doc:"The food as a simple shape"`
 	Camera Camera `json:"camera" doc:"Camera and lens"`
 	// Lights and cards are told apart by their place in the list.
-	Lights   []Light  `json:"lights" maxItems:"8" doc:"Windows and lamps"`
-	Cards    []Card   `json:"cards" maxItems:"8" doc:"Cards, flags and diffusers"`
-	Backdrop Backdrop `json:"backdrop" doc:"An upright board behind the dish"`
-	Daylight Daylight `json:"daylight" doc:"What is outside the windows"`
-	Room     Room     `json:"room" doc:"The room round the set"`
+	Lights   []Light   `json:"lights" maxItems:"8" doc:"Windows and lamps"`
+	Cards    []Card    `json:"cards" maxItems:"8" doc:"Cards, flags and diffusers"`
+	Backdrop Backdrop  `json:"backdrop" doc:"An upright board behind the dish"`
+	Ground   Ground    `json:"ground" doc:"A board or sheet under the set"`
+	Things   []Thing   `json:"things" maxItems:"120" doc:"Props and pieces of food beside, under and on the dish"`
+	Views    []View    `json:"views" maxItems:"8" doc:"Other cameras on this set"`
+	Advice   string    `json:"advice" enum:",loud,quiet,off" doc:"How much advice about composition is given; empty is loud"`
+	Answers  Questions `json:"answers" doc:"The three questions that decide"`
+	Daylight Daylight  `json:"daylight" doc:"What is outside the windows"`
+	Room     Room      `json:"room" doc:"The room round the set"`
 }
 
 // Table is the table top. Its surface is at z = 0.
@@ -36,6 +41,7 @@ type Table struct {
 	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1"`
 	Colour      string  `json:"colour" doc:"#rrggbb"`
 	Finish      string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
+	Material    string  `json:"material" enum:",wood,stone,linen,paint,metal" doc:"What the top is; empty is wood"`
 }
 
 // Vessel is a round thing standing on the table.
@@ -46,23 +52,34 @@ type Vessel struct {
 	DiameterMm float64 `json:"diameterMm" doc:"At its widest"`
 	HeightMm   float64 `json:"heightMm" doc:"From the table to the rim"`
 	Colour     string  `json:"colour" doc:"#rrggbb"`
+	Second     string  `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish     string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
+	Material   string  `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
 }
 
 // Food is what is in the vessel.
 type Food struct {
-	Name     string  `json:"name" maxLength:"120" doc:"What it is"`
-	AboveMm  float64 `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
-	Colour   string  `json:"colour" doc:"#rrggbb"`
-	Garnish  string  `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
-	Steams   bool    `json:"steams" doc:"Whether steam is to be seen"`
-	Movement float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
+	Name      string  `json:"name" maxLength:"120" doc:"What it is"`
+	AboveMm   float64 `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
+	Colour    string  `json:"colour" doc:"#rrggbb"`
+	Garnish   string  `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
+	Form      string  `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells" doc:"Its shape; empty is usual for its vessel"`
+	Finish    string  `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
+	Strength  float64 `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
+	FillShare float64 `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
+	Steams    bool    `json:"steams" doc:"Whether steam is to be seen"`
+	Movement  float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
 }
 
 // Camera is the body, lens and where they are.
 type Camera struct {
 	ElevationDeg   float64 `json:"elevationDeg" doc:"Above the table plane; 90 is straight down"`
 	DistanceMm     float64 `json:"distanceMm" doc:"Lens to the middle of the dish"`
+	AimXMm         float64 `json:"aimXMm" doc:"Aims so far to the right of the dish's middle"`
+	AimYMm         float64 `json:"aimYMm" doc:"And so far beyond it"`
+	AimZMm         float64 `json:"aimZMm" doc:"And so far above it"`
+	Body           string  `json:"body" maxLength:"120" doc:"The body, as the kit names it"`
+	Lens           string  `json:"lens" maxLength:"120" doc:"The lens, as the kit names it"`
 	Orientation    string  `json:"orientation" enum:"landscape,portrait" doc:"How the frame lies"`
 	FocalMm        float64 `json:"focalMm" doc:"Focal length set"`
 	Aperture       float64 `json:"aperture" doc:"f-number set"`
@@ -90,8 +107,10 @@ type Room struct {
 // TopMm is the height of the highest thing on the dish above the table.
 func (s Set) TopMm() float64 { return s.Vessel.HeightMm + math.Max(0, s.Food.AboveMm) }
 
-// Aim is the point the camera looks at: the middle of the dish.
-func (s Set) Aim() r3.Vec { return r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm, Z: s.TopMm() / 2} }
+// Aim is the point the camera looks at: the middle of the dish, or beside it.
+func (s Set) Aim() r3.Vec {
+	return r3.Vec{X: s.Vessel.XMm + s.Camera.AimXMm, Y: s.Vessel.YMm + s.Camera.AimYMm, Z: s.TopMm()/2 + s.Camera.AimZMm}
+}
 
 // ToCamera is the unit vector from the dish to the lens.
 func (s Set) ToCamera() r3.Vec {
@@ -131,6 +150,8 @@ func Start() Set {
 		Backdrop: Backdrop{YMm: 1100, WidthMm: 1200, HeightMm: 800, Colour: "#8d8580"},
 		Daylight: Daylight{Weather: "overcast", Day: "2026-12-03", Clock: "11:00", Zone: "Europe/London"},
 		Room:     Room{WidthMm: 6000, DepthMm: 5000, HeightMm: 2800, Reflectance: 0.5},
+		Things:   []Thing{},
+		Views:    []View{},
 	}
 }
 

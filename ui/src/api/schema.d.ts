@@ -2125,6 +2125,21 @@ export interface components {
         Camera: {
             /**
              * Format: double
+             * @description Aims so far to the right of the dish's middle
+             */
+            aimXMm: number;
+            /**
+             * Format: double
+             * @description And so far beyond it
+             */
+            aimYMm: number;
+            /**
+             * Format: double
+             * @description And so far above it
+             */
+            aimZMm: number;
+            /**
+             * Format: double
              * @description f-number set
              */
             aperture: number;
@@ -2133,6 +2148,8 @@ export interface components {
              * @description Lowest ISO
              */
             baseIso: number;
+            /** @description The body, as the kit names it */
+            body: string;
             /**
              * Format: double
              * @description Closest focus, from the lens
@@ -2158,6 +2175,8 @@ export interface components {
              * @description Highest ISO you accept from it
              */
             highestIso: number;
+            /** @description The lens, as the kit names it */
+            lens: string;
             /**
              * Format: double
              * @description Longest focal length of the lens
@@ -2846,6 +2865,21 @@ export interface components {
             aboveMm: number;
             /** @description #rrggbb */
             colour: string;
+            /**
+             * Format: double
+             * @description Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual
+             */
+            fillShare: number;
+            /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "" | "matt" | "satin" | "gloss";
+            /**
+             * @description Its shape; empty is usual for its vessel
+             * @enum {string}
+             */
+            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells";
             /** @description Colour of what is scattered on it, #rrggbb, or empty */
             garnish: string;
             /**
@@ -2857,6 +2891,11 @@ export interface components {
             name: string;
             /** @description Whether steam is to be seen */
             steams: boolean;
+            /**
+             * Format: double
+             * @description Drink: share of full strength, 0 to 1; 0 is full
+             */
+            strength: number;
         };
         Footprint: {
             /**
@@ -2964,6 +3003,59 @@ export interface components {
              * @description The version read; 0 for new ones
              */
             version: number;
+        };
+        Ground: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description What lies, away from the camera
+             */
+            depthMm: number;
+            /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
+            /**
+             * @description A lying board, or a sheet swept up behind
+             * @enum {string}
+             */
+            kind: "" | "board" | "sweep";
+            /**
+             * @description What its face is
+             * @enum {string}
+             */
+            material: "" | "paint" | "wood" | "stone" | "linen" | "paper" | "metal";
+            /** @description Whether there is one */
+            on: boolean;
+            /** @description The cupboard's backdrop, or empty */
+            propId: string;
+            /**
+             * Format: double
+             * @description Sweep: how high it goes behind
+             */
+            riseMm: number;
+            /**
+             * Format: double
+             * @description Turned in plan; a sweep is not
+             */
+            turnDeg: number;
+            /**
+             * Format: double
+             * @description Across
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Middle, from the table's left edge
+             */
+            xMm: number;
+            /**
+             * Format: double
+             * @description Middle of what lies, from the table's near edge
+             */
+            yMm: number;
         };
         Grouping: {
             /**
@@ -4214,6 +4306,23 @@ export interface components {
             /** @description By shelf */
             pulls: components["schemas"]["Pull"][];
         };
+        Questions: {
+            /**
+             * @description Is it balanced?
+             * @enum {string}
+             */
+            balanced: "" | "yes" | "no";
+            /**
+             * @description Does the hero stand out?
+             * @enum {string}
+             */
+            stands: "" | "yes" | "no";
+            /**
+             * @description Does it tell a story?
+             * @enum {string}
+             */
+            tells: "" | "yes" | "no";
+        };
         RailRung: {
             /** @description Stable name */
             key: string;
@@ -4613,6 +4722,13 @@ export interface components {
             setupMinor: number;
         };
         Set: {
+            /**
+             * @description How much advice about composition is given; empty is loud
+             * @enum {string}
+             */
+            advice: "" | "loud" | "quiet" | "off";
+            /** @description The three questions that decide */
+            answers: components["schemas"]["Questions"];
             /** @description An upright board behind the dish */
             backdrop: components["schemas"]["Backdrop"];
             /** @description Camera and lens */
@@ -4623,14 +4739,20 @@ export interface components {
             daylight: components["schemas"]["Daylight"];
             /** @description The food as a simple shape */
             food: components["schemas"]["Food"];
+            /** @description A board or sheet under the set */
+            ground: components["schemas"]["Ground"];
             /** @description Windows and lamps */
             lights: components["schemas"]["Light"][];
             /** @description The room round the set */
             room: components["schemas"]["Room"];
             /** @description The table top */
             table: components["schemas"]["Table"];
+            /** @description Props and pieces of food beside, under and on the dish */
+            things: components["schemas"]["Thing"][];
             /** @description What the food is in or on */
             vessel: components["schemas"]["Vessel"];
+            /** @description Other cameras on this set */
+            views: components["schemas"]["View"][];
         };
         SetAsk: {
             /** @description Coarser, for while something is being dragged */
@@ -5168,6 +5290,11 @@ export interface components {
              */
             finish: "matt" | "satin" | "gloss" | "mirror";
             /**
+             * @description What the top is; empty is wood
+             * @enum {string}
+             */
+            material: "" | "wood" | "stone" | "linen" | "paint" | "metal";
+            /**
              * Format: double
              * @description Share of light returned, 0 to 1
              */
@@ -5242,6 +5369,90 @@ export interface components {
              * @description Counts saves; 0 before the first
              */
             version: number;
+        };
+        Thing: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many pieces, slices or cubes; 0 is usual for its kind
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Length; for round things not asked
+             */
+            depthMm: number;
+            /** @description Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none */
+            drink: string;
+            /**
+             * Format: double
+             * @description Vessel: how full it is, 0 to 1 of its height
+             */
+            fillShare: number;
+            /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss" | "mirror";
+            /**
+             * Format: double
+             * @description Height or thickness
+             */
+            heightMm: number;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "plate" | "bowl" | "tiny bowl" | "pot" | "glass" | "coupe" | "mug" | "jug" | "bottle" | "jar" | "board" | "box" | "knife" | "fork" | "spoon" | "linen" | "tile" | "paper" | "mound" | "slices" | "stack" | "scatter" | "drizzle" | "foam" | "ice" | "herbs" | "crumb";
+            /**
+             * Format: double
+             * @description On a riser or hidden lift of so much, above what it rests on
+             */
+            liftMm: number;
+            /**
+             * @description What it is made of; empty is usual for its kind
+             * @enum {string}
+             */
+            material: "" | "ceramic" | "glass" | "metal" | "wood" | "stone" | "linen" | "paper" | "food";
+            /** @description What you call it */
+            name: string;
+            /** @description Whether it is in the set */
+            on: boolean;
+            /**
+             * @description Scatter: what each piece is
+             * @enum {string}
+             */
+            piece: "" | "berry" | "slice" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig";
+            /** @description The cupboard's prop, or empty */
+            propId: string;
+            /** @description Second colour, #rrggbb, or empty */
+            second: string;
+            /**
+             * Format: double
+             * @description Leans away from the camera by, before it is turned
+             */
+            tiltDeg: number;
+            /**
+             * Format: double
+             * @description Turned in plan; 0 its length points away from the camera, 90 right
+             */
+            turnDeg: number;
+            /**
+             * Format: double
+             * @description Diameter at the widest, or across
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Middle, from the table's left edge
+             */
+            xMm: number;
+            /**
+             * Format: double
+             * @description Middle, from the table's near edge
+             */
+            yMm: number;
         };
         Tick: {
             /**
@@ -5497,6 +5708,13 @@ export interface components {
              */
             kind: "plate" | "bowl" | "pot" | "glass" | "coupe" | "mug";
             /**
+             * @description What it is made of; empty is usual for its kind
+             * @enum {string}
+             */
+            material: "" | "ceramic" | "glass" | "metal" | "wood" | "stone";
+            /** @description Second colour, #rrggbb, or empty */
+            second: string;
+            /**
              * Format: double
              * @description Centre, from the table's left edge
              */
@@ -5506,6 +5724,12 @@ export interface components {
              * @description Centre, from the table's near edge
              */
             yMm: number;
+        };
+        View: {
+            /** @description Camera and lens */
+            camera: components["schemas"]["Camera"];
+            /** @description What it is for */
+            name: string;
         };
         WantRequest: {
             /**

@@ -1,0 +1,666 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// spot is a place on a surface that a ray met.
+type spot struct {
+	p, n, g r3.Vec // place, shading normal and true normal, both toward the ray
+	part    *part
+	object  int32
+	outside bool // the ray came from before the face
+	t       float64
+}
+
+// meet finds what a ray meets first.
+func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
+	r := newRay(o, d)
+	far := float32(math.MaxFloat32)
+	if !math.IsInf(most, 1) {
+		far = float32(most)
+	}
+	h, ok := s.tree.nearest(&r, 1e-3, far)
+	met := -1
+	for i := range s.flats {
+		if t, hit := s.flats[i].meet(&r, 1e-3, h.t); hit {
+			h.t, met = t, i
+		}
+	}
+	if met >= 0 {
+		f := &s.flats[met]
+		n := r3.Vec{X: float64(f.n[0]), Y: float64(f.n[1]), Z: float64(f.n[2])}
+		p := &s.parts[f.part]
+		out := spot{p: r3.Add(o, r3.Scale(float64(h.t), d)), n: n, g: n, part: p, object: p.object, outside: r3.Dot(n, d) < 0, t: float64(h.t)}
+		if !out.outside {
+			out.n, out.g = r3.Scale(-1, n), r3.Scale(-1, n)
+		}
+		return out, true
+	}
+	if !ok {
+		return spot{}, false
+	}
+	t := &s.tree.tris[h.tri]
+	k := &s.skins[s.tree.order[h.tri]]
+	e1, e2 := r3.Vec{X: float64(t.e1[0]), Y: float64(t.e1[1]), Z: float64(t.e1[2])}, r3.Vec{X: float64(t.e2[0]), Y: float64(t.e2[1]), Z: float64(t.e2[2])}
+	g := unit(r3.Cross(e1, e2))
+	u, v := float64(h.u), float64(h.v)
+	w := 1 - u - v
+	n := r3.Vec{
+		X: w*float64(k.n[0][0]) + u*float64(k.n[1][0]) + v*float64(k.n[2][0]),
+		Y: w*float64(k.n[0][1]) + u*float64(k.n[1][1]) + v*float64(k.n[2][1]),
+		Z: w*float64(k.n[0][2]) + u*float64(k.n[1][2]) + v*float64(k.n[2][2]),
+	}
+	if l := r3.Dot(n, n); l > 1e-9 {
+		n = r3.Scale(1/math.Sqrt(l), n)
+	} else {
+		n = g
+	}
+	p := &s.parts[k.part]
+	out := spot{p: r3.Add(o, r3.Scale(float64(h.t), d)), part: p, object: p.object, outside: r3.Dot(g, d) < 0, t: float64(h.t)}
+	if !out.outside {
+		n, g = r3.Scale(-1, n), r3.Scale(-1, g)
+	}
+	if r3.Dot(n, d) > -1e-3 { // a smoothed edge that turns away from the eye
+		n = unit(r3.Sub(n, r3.Scale(r3.Dot(n, d)+1e-3, d)))
+	}
+	out.n, out.g = n, g
+	return out, true
+}
+
+// reach is how much light gets from p to q past what is between: glass and drinks let
+// it through straight on, dimmed by their edges and by what they absorb.
+func (s *stage) reach(p, q r3.Vec, absorb light.RGB) light.RGB {
+	d := r3.Sub(q, p)
+	left := math.Sqrt(r3.Dot(d, d))
+	d = r3.Scale(1/left, d)
+	left -= 2e-2
+	out := light.RGB{1, 1, 1}
+	whole := newRay(p, d)
+	for i := range s.flats {
+		if _, ok := s.flats[i].meet(&whole, 1e-3, float32(left)); ok {
+			return light.RGB{}
+		}
+	}
+	opaque, clear := s.tree.blocked(&whole, 1e-3, float32(left))
+	if opaque {
+		return light.RGB{}
+	}
+	if !clear {
+		return dim(out, absorb, left)
+	}
+	for range 24 {
+		if left <= 0 {
+			return out
+		}
+		r := newRay(p, d)
+		h, ok := s.tree.nearest(&r, 1e-3, float32(left))
+		if !ok {
+			return dim(out, absorb, left)
+		}
+		k := &s.skins[s.tree.order[h.tri]]
+		m := &s.parts[k.part]
+		if !m.stuff.Clear {
+			return light.RGB{}
+		}
+		t := float64(h.t)
+		out = dim(out, absorb, t)
+		tri := &s.tree.tris[h.tri]
+		g := unit(r3.Cross(r3.Vec{X: float64(tri.e1[0]), Y: float64(tri.e1[1]), Z: float64(tri.e1[2])}, r3.Vec{X: float64(tri.e2[0]), Y: float64(tri.e2[1]), Z: float64(tri.e2[2])}))
+		cos := r3.Dot(g, d)
+		f0 := (m.stuff.Front - m.stuff.Back) / (m.stuff.Front + m.stuff.Back)
+		out = out.Times(1 - schlick(f0*f0, math.Abs(cos)))
+		if cos < 0 {
+			absorb = m.stuff.AbsorbB
+		} else {
+			absorb = m.stuff.AbsorbF
+		}
+		if out[0]+out[1]+out[2] < 1e-3 {
+			return light.RGB{}
+		}
+		p = r3.Add(p, r3.Scale(t+2e-3, d))
+		left -= t + 2e-3
+	}
+	return light.RGB{}
+}
+
+// dim is light after a way of mm through what absorbs it (Beer and Lambert).
+func dim(l, absorb light.RGB, mm float64) light.RGB {
+	if absorb == (light.RGB{}) {
+		return l
+	}
+	return light.RGB{l[0] * math.Exp(-absorb[0]*mm), l[1] * math.Exp(-absorb[1]*mm), l[2] * math.Exp(-absorb[2]*mm)}
+}
+
+// straight is the light that comes to a surface straight from lamps and sun, lux over π
+// times whatever the surface makes of a direction: one lamp is drawn, in proportion to
+// what it would give unhindered, and one place on it.
+//
+// For an even surface, makes is its colour over π whatever the direction, and even says
+// so: then what the lamps would give unhindered is known exactly when they shine evenly,
+// and only what is hidden, or shines unevenly, is left to the draw (a control variate).
+func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, makes func(w r3.Vec, cos float64) light.RGB) light.RGB {
+	var sum light.RGB
+	from := r3.Add(p, r3.Scale(5e-3, g))
+	if s.sun != nil {
+		if cos := r3.Dot(n, s.sun.Toward); cos > 0 && r3.Dot(g, s.sun.Toward) > 0 {
+			for i := range s.set.Windows {
+				w := &s.set.Windows[i]
+				share := w.Passes(from, s.sun.Toward)
+				if share == 0 {
+					continue
+				}
+				x, ok := crossed(w.Opening(), from, s.sun.Toward)
+				if !ok {
+					continue
+				}
+				if got := s.reach(from, x, absorb); got != (light.RGB{}) {
+					sum = sum.Plus(s.sun.Lux.Times(share * cos).Through(got).Through(makes(s.sun.Toward, cos)))
+				}
+				break
+			}
+		}
+	}
+	if len(s.lamps) == 0 {
+		return sum
+	}
+	var weight [16]float64
+	all := 0.0
+	count := min(len(s.lamps), 16)
+	for i := range count {
+		l := &s.lamps[i]
+		v := r3.Sub(l.Centre, from)
+		back := -r3.Dot(v, l.n)
+		d2 := r3.Dot(v, v)
+		w := l.mean * l.area / (d2 + l.area/math.Pi)
+		reach := math.Sqrt(l.area)
+		if back <= 0 {
+			w = 0
+		} else {
+			r := math.Sqrt(d2)
+			w *= back / r * math.Max(0.03, math.Min(1, (r3.Dot(v, n)+reach)/(r+reach)))
+			if l.source != nil && l.source.Beam > 2 {
+				w *= math.Max(1e-3, math.Pow(back/r, l.source.Beam))
+			}
+		}
+		weight[i] = w
+		all += w
+	}
+	if all <= 0 {
+		return sum
+	}
+	// One lamp is drawn; several places along it are looked at, and one of them, drawn by
+	// what it would give, is asked whether it is seen (resampled importance sampling,
+	// Talbot et al. 2005). They lie in order, so that even draws spread over the lamp.
+	pick, u, v, choose := d.roll()*all, d.roll(), d.roll(), d.roll()
+	at := 0
+	for at < count-1 && pick >= weight[at] {
+		pick -= weight[at]
+		at++
+	}
+	if weight[at] == 0 {
+		return sum
+	}
+	l := &s.lamps[at]
+	var gives [candidates]light.RGB
+	var places [candidates]r3.Vec
+	var share [candidates]float64
+	total := 0.0
+	var drawn, usual light.RGB // all that was drawn, and the same at the lamp's usual luminance
+	for i := range candidates {
+		y := l.At(2*(float64(i)+u)/candidates-1, 2*v-1)
+		w := r3.Sub(y, from)
+		d2 := r3.Dot(w, w)
+		w = r3.Scale(1/math.Sqrt(d2), w)
+		cos, back := r3.Dot(w, n), -r3.Dot(w, l.n)
+		if cos <= 0 || back <= 0 || r3.Dot(w, g) <= 0 {
+			continue
+		}
+		size := cos * back * l.area / d2 * all / weight[at]
+		surface := makes(w, cos)
+		got := l.shows(from, w).Times(size).Through(surface)
+		if even {
+			drawn, usual = drawn.Plus(got), usual.Plus(l.usual.Times(size).Through(surface))
+		}
+		gives[i], places[i], share[i] = got, y, math.Max(0, got.Lux())
+		total += share[i]
+	}
+	one := 0
+	for left := choose * total; one < candidates-1 && left >= share[one]; one++ {
+		left -= share[one]
+	}
+	var open light.RGB // what comes unhindered
+	if even {
+		for i := range count {
+			if weight[i] > 0 {
+				open = open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(makes(n, 1)))
+			}
+		}
+		open = open.Plus(drawn.Plus(usual.Times(-1)).Times(1. / candidates))
+	}
+	if total == 0 {
+		return sum.Plus(open)
+	}
+	if share[one] == 0 {
+		return sum.Plus(open)
+	}
+	got := s.reach(from, places[one], absorb)
+	best := gives[one].Times(total / share[one] / candidates)
+	if even {
+		hidden := light.RGB{1, 1, 1}.Plus(got.Times(-1))
+		return sum.Plus(open).Plus(best.Through(hidden).Times(-1))
+	}
+	return sum.Plus(best.Through(got))
+}
+
+// candidates are how many places of lamps are looked at for one that is asked.
+const candidates = 8
+
+// crossed is where a ray meets a rectangle.
+func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
+	n := r3.Cross(q.U, q.V)
+	den := r3.Dot(n, d)
+	if den == 0 {
+		return p, false
+	}
+	t := r3.Dot(n, r3.Sub(q.Centre, p)) / den
+	return r3.Add(p, r3.Scale(t, d)), t > 0
+}
+
+// away draws the direction in which an evenly returning surface is left, and the
+// weight of what comes from there over π: half the time, when there are cards, toward
+// one of them.
+func (s *stage) away(p, n r3.Vec, d *dice) (r3.Vec, float64) {
+	u, v := d.roll(), d.roll()
+	if len(s.cards) == 0 {
+		return cosine(n, u, v), 1
+	}
+	const toCards = 0.5
+	var areas [12]seenRect
+	all := 0.0
+	count := 0
+	for i := range s.cards {
+		if count == len(areas) {
+			break
+		}
+		q := seen(&s.cards[i], p)
+		if q.steradian > 1e-4 && r3.Dot(r3.Sub(s.cards[i].Centre, p), n) > -math.Sqrt(s.cards[i].AreaMm2()) {
+			areas[count] = q
+			all += q.steradian
+			count++
+		}
+	}
+	if count == 0 {
+		return cosine(n, u, v), 1
+	}
+	var w r3.Vec
+	if pick := d.random(); pick < toCards {
+		pick *= all / toCards
+		at := 0
+		for at < count-1 && pick >= areas[at].steradian {
+			pick -= areas[at].steradian
+			at++
+		}
+		w = unit(r3.Sub(areas[at].draw(u, v), p))
+	} else {
+		w = cosine(n, u, v)
+	}
+	cos := r3.Dot(w, n)
+	if cos <= 0 {
+		return w, 0
+	}
+	pdf := (1 - toCards) * cos / math.Pi
+	for i := range areas[:count] {
+		if areas[i].shows(w) {
+			pdf += toCards / all
+		}
+	}
+	return w, cos / math.Pi / pdf
+}
+
+// shows reports whether a direction meets the rectangle.
+func (s *seenRect) shows(w r3.Vec) bool {
+	z := r3.Dot(w, s.z)
+	if z >= 0 {
+		return false
+	}
+	k := s.z0 / z
+	x, y := r3.Dot(w, s.x)*k, r3.Dot(w, s.y)*k
+	return x >= s.x0 && x <= s.x1 && y >= s.y0 && y <= s.y1
+}
+
+// depths: a path ends by chance after sure vertices, and for certain after most.
+const (
+	sure = 3
+	most = 14
+)
+
+// trace follows a path and returns the light that comes back along it. lampsToo says
+// whether a lamp that it meets counts: not after a surface that has asked the lamps
+// already, nor beyond glass after it, through which it has asked them, too.
+func (s *stage) trace(o, d r3.Vec, absorb light.RGB, lampsToo bool, depth int, r *dice) light.RGB {
+	through := light.RGB{1, 1, 1}
+	blunt := !lampsToo
+	var sum light.RGB
+	for ; depth < most; depth++ {
+		h, ok := s.meet(o, d, math.Inf(1))
+		if !ok {
+			return sum.Plus(s.room.Through(through))
+		}
+		through = dim(through, absorb, h.t)
+		if depth >= sure {
+			k := math.Min(0.95, math.Max(through[0], math.Max(through[1], through[2])))
+			if k <= 0 || r.random() >= k {
+				return sum
+			}
+			through = through.Times(1 / k)
+		}
+		if h.part.lamp > 0 {
+			if lampsToo {
+				sum = sum.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through))
+			}
+			return sum
+		}
+		got, next := s.scatter(&h, d, absorb, blunt, r)
+		sum = sum.Plus(got.Through(through))
+		if next.weight == (light.RGB{}) {
+			return sum
+		}
+		through = through.Through(next.weight)
+		if !h.part.stuff.Clear || h.part.panel != nil {
+			lampsToo = next.lampsToo
+			blunt = blunt || !lampsToo
+		}
+		o, d, absorb = next.o, next.d, next.absorb
+	}
+	return sum
+}
+
+// onward is how a path leaves a surface.
+type onward struct {
+	o, d     r3.Vec
+	weight   light.RGB
+	absorb   light.RGB
+	lampsToo bool
+}
+
+// bluntest is the roughness that metal and coats have at least after an even surface:
+// sharp images of lamps thrown on by them come too seldom to be drawn (Kaplanyan &
+// Dachsbacher 2013).
+const bluntest = 0.5
+
+// rough is the GGX alpha from which a coat or metal asks the lamps itself; below it
+// the reflected ray finds them.
+const rough = 0.45
+
+// scatter is what a surface sends back along a ray straight from the lamps, and where
+// the path goes on.
+func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice) (light.RGB, onward) {
+	st := &h.part.stuff
+	alpha := st.Rough
+	if blunt {
+		alpha = math.Max(alpha, bluntest)
+	}
+	switch {
+	case h.part.panel != nil:
+		return s.card(h, d, absorb, r)
+	case st.Clear:
+		return light.RGB{}, s.clearEdge(h, d, absorb, r.random(), true)
+	case st.Metal:
+		return s.shiny(h, d, painted(st, h.p, h.object), alpha, absorb, r)
+	}
+	out := -r3.Dot(d, h.n)
+	if st.Coat > 0 {
+		f := schlick(0.04, out) * st.Coat
+		if r.random() < f {
+			return s.shiny(h, d, light.RGB{1, 1, 1}, alpha, absorb, r)
+		}
+	}
+	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r)
+}
+
+// even is a surface that returns light evenly, and lets some through.
+func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+	n, g := h.n, h.g
+	if lets > 0 && r.random() < lets { // light from the other side
+		n, g = r3.Scale(-1, n), r3.Scale(-1, g)
+	}
+	got := s.straight(h.p, n, g, absorb, r, true, func(r3.Vec, float64) light.RGB { return colour.Times(1 / math.Pi) })
+	w, k := s.away(h.p, n, r)
+	if k == 0 || r3.Dot(w, g) <= 0 {
+		return got, onward{}
+	}
+	return got, onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
+}
+
+// shiny is a metal or a coat of a roughness; f0 is what it returns at right angles, or
+// 1 when the share of the coat has been drawn already.
+func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+	a, b := frame(h.n)
+	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: math.Max(1e-4, -r3.Dot(d, h.n))}
+	al := math.Max(1e-3, alpha*alpha)
+	var got light.RGB
+	asks := alpha >= rough
+	tint := func(cos float64) light.RGB {
+		var out light.RGB
+		for i := range out {
+			out[i] = schlick(f0[i], cos)
+		}
+		return out
+	}
+	brdf := func(w r3.Vec, cos float64) light.RGB {
+		half := unit(r3.Sub(w, d))
+		return tint(r3.Dot(half, w)).Times(ggx(math.Max(0, r3.Dot(half, h.n)), math.Max(1e-4, cos), v.Z, al))
+	}
+	if asks {
+		got = s.straight(h.p, h.n, h.g, absorb, r, false, brdf)
+	}
+	half := microfacet(v, al, r.roll(), r.roll())
+	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
+	if l.Z <= 0 {
+		return got, onward{}
+	}
+	w := r3.Add(r3.Add(r3.Scale(l.X, a), r3.Scale(l.Y, b)), r3.Scale(l.Z, h.n))
+	if c := r3.Dot(w, h.g); c <= 0 { // under a facet of the mesh, not of the true surface
+		w = r3.Sub(w, r3.Scale(2*c, h.g))
+	}
+	lv, ll := hidden(v.Z, al), hidden(l.Z, al)
+	k := (1 + lv) / (1 + lv + ll)
+	return got, onward{o: r3.Add(h.p, r3.Scale(5e-3, h.g)), d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lampsToo: !asks}
+}
+
+// clearEdge is glass or a drink: reflected when pick falls under its share, else bent
+// through. Without choose the weight of either way is left out.
+func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, choose bool) onward {
+	st := &h.part.stuff
+	from, to, beyond := st.Front, st.Back, st.AbsorbB
+	if !h.outside {
+		from, to, beyond = st.Back, st.Front, st.AbsorbF
+	}
+	eta := from / to
+	cos := -r3.Dot(d, h.n)
+	share, c2 := fresnel(cos, eta)
+	if pick < share {
+		w := r3.Add(d, r3.Scale(2*cos, h.n))
+		if r3.Dot(w, h.g) <= 0 {
+			w = r3.Add(d, r3.Scale(-2*r3.Dot(d, h.g), h.g))
+		}
+		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.RGB{1, 1, 1}, absorb: absorb, lampsToo: true}
+	}
+	_ = choose
+	w := unit(r3.Add(r3.Scale(eta, d), r3.Scale(eta*cos-c2, h.n)))
+	if r3.Dot(w, h.g) >= 0 {
+		w = d
+	}
+	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.RGB{1, 1, 1}, absorb: beyond, lampsToo: true}
+}
+
+// card is a card, a flag, a diffuser or the backdrop, as the light engine has it.
+func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice) (light.RGB, onward) {
+	face, far := h.part.panel, h.part.other
+	if !h.outside {
+		face, far = far, face
+	}
+	even, gloss, lets := face.Diffuse.Lux(), face.Gloss.Lux(), h.part.through.Lux()
+	all := even + gloss + lets
+	if all == 0 {
+		return light.RGB{}, onward{}
+	}
+	pick := r.random() * all
+	switch {
+	case pick < even:
+		return s.even(h, face.Diffuse.Times(all/even), 0, absorb, r)
+	case pick < even+lets:
+		turned := *h
+		turned.n, turned.g = r3.Scale(-1, h.n), r3.Scale(-1, h.g)
+		return s.even(&turned, h.part.through.Times(all/lets), 0, absorb, r)
+	}
+	out := -r3.Dot(d, h.n)
+	m := r3.Add(d, r3.Scale(2*out, h.n))
+	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
+	w, weight := m, face.Gloss.Times(all/gloss)
+	var got light.RGB
+	if n := face.Lobe; n > 0 {
+		w = lobe(m, n, r.roll(), r.roll())
+		in := r3.Dot(w, h.n)
+		if in <= 0 {
+			return got, onward{}
+		}
+		if sun := s.sun; sun != nil {
+			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
+			if c > 0 && in > 0 {
+				lum := s.sunAt(from, absorb).Times(math.Min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
+				got = lum.Through(weight)
+			}
+		}
+		weight = weight.Times(math.Min(1, in/out))
+	}
+	return got, onward{o: from, d: w, weight: weight, absorb: absorb, lampsToo: true}
+}
+
+// sunAt is the sun's light on a face turned to it, lux.
+func (s *stage) sunAt(p r3.Vec, absorb light.RGB) light.RGB {
+	for i := range s.set.Windows {
+		w := &s.set.Windows[i]
+		if share := w.Passes(p, s.sun.Toward); share > 0 {
+			if x, ok := crossed(w.Opening(), p, s.sun.Toward); ok {
+				return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb))
+			}
+		}
+	}
+	return light.RGB{}
+}
+
+// first is a sample of a pixel: what is seen, apart by what can be smoothed how.
+type first struct {
+	even    light.RGB // light by way of an even surface
+	albedo  light.RGB // and that surface's colour, with what lies before it
+	clean   light.RGB // everything else: gloss, glass, lamps
+	n       r3.Vec    // normal of the surface met
+	at      r3.Vec    // place of it
+	object  int32
+	visible bool
+}
+
+// look samples what a ray from the lens sees. At the first surface both its gloss and
+// its even part are followed, so that a highlight is not left to chance.
+func (s *stage) look(o, d r3.Vec, r *dice) first {
+	var f first
+	var absorb light.RGB
+	through := light.RGB{1, 1, 1}
+	for step := range 10 {
+		h, ok := s.meet(o, d, math.Inf(1))
+		if !ok {
+			f.clean = f.clean.Plus(s.room.Through(through))
+			if step == 0 {
+				f.object = -2
+				f.n = r3.Scale(-1, d)
+			}
+			return f
+		}
+		through = dim(through, absorb, h.t)
+		if step == 0 {
+			f.n, f.at, f.object, f.visible = h.n, h.p, h.object, true
+			if h.object < 0 {
+				f.object = -3
+			}
+		}
+		if h.part.lamp > 0 {
+			f.clean = f.clean.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through))
+			return f
+		}
+		st := &h.part.stuff
+		switch {
+		case h.part.panel != nil && h.matt():
+			// A card or backdrop of one even colour is smoothed like any surface.
+			got, next := s.card(&h, d, absorb, r)
+			if next.weight != (light.RGB{}) {
+				got = got.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
+			}
+			f.even = f.even.Plus(got.Through(through))
+			f.albedo = f.albedo.Plus(through)
+			return f
+		case h.part.panel != nil || st.Metal:
+			got, next := s.scatter(&h, d, absorb, false, r)
+			f.clean = f.clean.Plus(got.Through(through))
+			if next.weight != (light.RGB{}) {
+				f.clean = f.clean.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(through).Through(next.weight))
+			}
+			return f
+		case st.Clear:
+			if step == 0 {
+				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
+				if share < 1 {
+					mirrored := s.clearEdge(&h, d, absorb, 0, false)
+					f.clean = f.clean.Plus(s.trace(mirrored.o, mirrored.d, mirrored.absorb, true, 1, r).Through(through).Times(share))
+					through = through.Times(1 - share)
+					next := s.clearEdge(&h, d, absorb, 1, false)
+					o, d, absorb = next.o, next.d, next.absorb
+					continue
+				}
+			}
+			next := s.clearEdge(&h, d, absorb, r.random(), true)
+			o, d, absorb = next.o, next.d, next.absorb
+			continue
+		}
+		if st.Coat > 0 {
+			k := schlick(0.04, -r3.Dot(d, h.n)) * st.Coat
+			got, next := s.shiny(&h, d, light.RGB{1, 1, 1}, st.Rough, absorb, r)
+			shine := got
+			if next.weight != (light.RGB{}) {
+				shine = shine.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
+			}
+			f.clean = f.clean.Plus(shine.Through(through).Times(k))
+			through = through.Times(1 - k)
+		}
+		colour := painted(st, h.p, h.object)
+		white := light.RGB{1, 1, 1}
+		got, next := s.even(&h, white, st.Through, absorb, r)
+		if next.weight != (light.RGB{}) {
+			got = got.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
+		}
+		f.albedo = f.albedo.Plus(colour.Through(through))
+		f.even = f.even.Plus(got.Through(colour).Through(through))
+		return f
+	}
+	return f
+}
+
+// matt reports whether a card's side that is seen returns light evenly only.
+func (h *spot) matt() bool {
+	face := h.part.panel
+	if !h.outside {
+		face = h.part.other
+	}
+	return face.Gloss == (light.RGB{})
+}
+
+func indexOf(h *spot) float64 {
+	if h.outside {
+		return h.part.stuff.Front / h.part.stuff.Back
+	}
+	return h.part.stuff.Back / h.part.stuff.Front
+}

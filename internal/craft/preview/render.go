@@ -1,0 +1,150 @@
+// Package preview renders a set as its camera would take it, by following light from
+// the lens (path tracing, Kajiya 1986): the same windows, lamps, sun and cards as the
+// light engine has, soft shadows, bounces, gloss and metal (GGX), glass and drinks that
+// bend and absorb light, a thin lens, exposure, white balance and grain. It is
+// deterministic by seed, comes something at once and better every moment, and can be
+// stopped at any time.
+package preview
+
+import (
+	"context"
+	"image"
+	"math"
+
+	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/optics"
+	"figladder/internal/craft/scene"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Options says how large and how fine a picture is.
+type Options struct {
+	LongPx  int   // pixels on the long side
+	Samples int   // paths a pixel
+	Seed    int64 // the same seed gives the same picture
+	Raw     bool  // neither smoothed nor grained
+}
+
+// Shot is a set made ready to be rendered: what stands there, the lens, the exposure.
+type Shot struct {
+	stage *stage
+	lens  lens
+	dev   development
+	W, H  int
+}
+
+// NewShot stands a set up, exposed and focused, for a picture of a long side.
+func NewShot(s scene.Set, x exposure.Settings, focusMm float64, longPx int) *Shot {
+	across, up := s.Camera.FrameSensor()
+	w, h := longPx, int(math.Round(float64(longPx)*up/across))
+	if up > across {
+		w, h = int(math.Round(float64(longPx)*across/up)), longPx
+	}
+	right, upV, forward := s.Axes()
+	image := s.ImageDistanceMm()
+	shot := &Shot{stage: newStage(s, s.Objects(scene.Smooth)), W: w, H: h,
+		lens: lens{at: s.Lens(), right: right, up: upV, forward: forward, across: across, high: up, image: image, radius: s.Camera.FocalMm / x.Aperture / 2, focus: focusMm}}
+	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
+	if err != nil {
+		m = 0
+	}
+	metered := exposure.LuxFromEV100(exposure.EV100(optics.EffectiveNumber(x.Aperture, m, 1), x.Seconds, float64(x.ISO)))
+	shot.dev = development{perLum: math.Pi / metered, balance: balance(s), iso: float64(x.ISO), noise: true}
+	return shot
+}
+
+// balance is what makes the light on the dish neutral, luminance kept.
+func balance(s scene.Set) light.RGB {
+	h := s.Hero()
+	e := light.NewEngine(s.Lighting(), light.Search)
+	c := e.At(r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5}), r3.Vec{Z: 1}).Sum()
+	out := light.RGB{1, 1, 1}
+	if y := c.Lux(); y > 0 {
+		for i := range c {
+			if c[i] > 0.05*y {
+				out[i] = y / c[i]
+			}
+		}
+	}
+	return out
+}
+
+// Step is a picture in the making.
+type Step struct {
+	Image   *image.RGBA
+	Samples int     // paths a pixel so far
+	Share   float64 // of all that is to be done, 0 to 1
+}
+
+// Run renders up to o.Samples paths a pixel and hands over a picture at a quarter of
+// the size first, then ever better ones. It returns the last picture, and ctx.Err()
+// when it was stopped before the end; what was done until then still comes back.
+func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA, error) {
+	stop := func() bool { return ctx.Err() != nil }
+	dev := s.dev
+	dev.seed, dev.noise = o.Seed, dev.noise && !o.Raw
+	finish := func(f *film) *image.RGBA {
+		if o.Raw {
+			return dev.develop(f.linear(), f.w, f.h)
+		}
+		return dev.develop(f.denoise(), f.w, f.h)
+	}
+	if show != nil && s.W > 240 {
+		quick := newFilm(s.W/2, s.H/2)
+		if !quick.expose(s.stage, &s.lens, 0, 1, o.Seed, s.dev.perLum, stop) {
+			return nil, ctx.Err()
+		}
+		small := dev
+		small.noise = false
+		show(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
+	}
+	f := newFilm(s.W, s.H)
+	for from, more := 0, 1; from < o.Samples; from, more = from+more, max(1, min(from+more, 16)) {
+		to := min(o.Samples, from+more)
+		more = to - from
+		if !f.expose(s.stage, &s.lens, from, to, o.Seed, s.dev.perLum, stop) {
+			if from == 0 {
+				return nil, ctx.Err()
+			}
+			break
+		}
+		if show != nil && to < o.Samples {
+			show(Step{Image: finish(f), Samples: to, Share: float64(to) / float64(o.Samples)})
+		}
+	}
+	img := finish(f)
+	if ctx.Err() == nil && show != nil {
+		show(Step{Image: img, Samples: o.Samples, Share: 1})
+	}
+	return img, ctx.Err()
+}
+
+// larger draws a picture up to another size, bilinearly.
+func larger(in []float32, w, h, W, H int) []float32 {
+	out := make([]float32, 3*W*H)
+	parallelRows(H, func(j int) {
+		y := math.Max(0, (float64(j)+0.5)*float64(h)/float64(H)-0.5)
+		j0 := min(int(y), h-1)
+		j1 := min(j0+1, h-1)
+		fy := float32(y - float64(j0))
+		for i := range W {
+			x := math.Max(0, (float64(i)+0.5)*float64(w)/float64(W)-0.5)
+			i0 := min(int(x), w-1)
+			i1 := min(i0+1, w-1)
+			fx := float32(x - float64(i0))
+			for c := range 3 {
+				a, b := in[3*(j0*w+i0)+c], in[3*(j0*w+i1)+c]
+				d, e := in[3*(j1*w+i0)+c], in[3*(j1*w+i1)+c]
+				out[3*(j*W+i)+c] = (a*(1-fx)+b*fx)*(1-fy) + (d*(1-fx)+e*fx)*fy
+			}
+		}
+	})
+	return out
+}
+
+// Render draws an accepted set as exposed. The image lies as the camera does.
+func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image.RGBA {
+	img, _ := NewShot(s, x, focusMm, o.LongPx).Run(context.Background(), o, nil)
+	return img
+}

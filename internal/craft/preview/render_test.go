@@ -1,0 +1,204 @@
+package preview
+
+import (
+	"context"
+	"math"
+	"os"
+	"testing"
+	"time"
+
+	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func shotOf(s scene.Set, long int, change func(*exposure.Settings)) *Shot {
+	r := scene.Read(s, scene.Wants{}, light.Search)
+	x := r.Exposure
+	if change != nil {
+		change(&x)
+	}
+	return NewShot(s, x, r.FocusMm, long)
+}
+
+// caught exposes a film and returns it as pictured, before the tone curve: 1 is white.
+func (s *Shot) caught(samples int, seed int64) []float32 {
+	f := newFilm(s.W, s.H)
+	f.expose(s.stage, &s.lens, 0, samples, seed, 0, nil)
+	out := f.linear()
+	for i := range out {
+		out[i] *= float32(s.dev.perLum)
+	}
+	return out
+}
+
+func meanOf(v []float32) float64 {
+	sum := 0.0
+	for _, x := range v {
+		sum += float64(x)
+	}
+	return sum / float64(len(v))
+}
+
+func apart(a, b []float32) float64 {
+	sum := 0.0
+	for i := range a {
+		d := float64(a[i] - b[i])
+		sum += d * d
+	}
+	return math.Sqrt(sum / float64(len(a)))
+}
+
+func TestOneStopDoublesTheLight(t *testing.T) {
+	dark := shotOf(scene.Start(), 60, func(x *exposure.Settings) { x.Seconds /= 4 }).caught(8, 1)
+	bright := shotOf(scene.Start(), 60, func(x *exposure.Settings) { x.Seconds /= 2 }).caught(8, 1)
+	for i := range dark {
+		assert.InDelta(t, 2*dark[i], bright[i], 1e-5)
+	}
+}
+
+func TestMeanOfTheSeedsConverges(t *testing.T) {
+	s := shotOf(scene.Start(), 48, nil)
+	truth := s.caught(512, 77)
+	sum := make([]float32, len(truth))
+	var off []float64
+	for seed := range 16 {
+		for i, v := range s.caught(8, int64(seed)) {
+			sum[i] += v
+		}
+		if n := float32(seed + 1); n == 1 || n == 4 || n == 16 {
+			mean := make([]float32, len(sum))
+			for i := range sum {
+				mean[i] = sum[i] / n
+			}
+			off = append(off, apart(mean, truth))
+		}
+	}
+	t.Logf("off by %.4f, %.4f, %.4f of white after 1, 4, 16 seeds", off[0], off[1], off[2])
+	assert.Less(t, off[1], 0.7*off[0])
+	assert.Less(t, off[2], 0.7*off[1])
+	assert.InEpsilon(t, meanOf(truth), meanOf(sum)/16, 0.01)
+}
+
+func TestTheSmoothedPictureIsNearerTheTruth(t *testing.T) {
+	s := shotOf(scene.Start(), 96, nil)
+	truth := s.caught(512, 77)
+	f := newFilm(s.W, s.H)
+	f.expose(s.stage, &s.lens, 0, 4, 1, s.dev.perLum, nil)
+	smooth := f.denoise()
+	for i := range smooth {
+		smooth[i] *= float32(s.dev.perLum)
+	}
+	raw, smoothed := apart(s.caught(4, 1), truth)/meanOf(truth), apart(smooth, truth)/meanOf(truth)
+	t.Logf("four paths a pixel: %.3f of the mean off as caught, %.3f smoothed", raw, smoothed)
+	assert.Less(t, smoothed, 0.8*raw)
+	assert.InEpsilon(t, meanOf(truth), meanOf(smooth), 0.02, "no light is made by smoothing")
+}
+
+func TestSameSeedSamePictureAnyNumberOfSteps(t *testing.T) {
+	s := scene.Start()
+	r := scene.Read(s, scene.Wants{}, light.Search)
+	a := Render(s, r.Exposure, r.FocusMm, Options{LongPx: 60, Samples: 6, Seed: 3})
+	var seen []float64
+	b, err := NewShot(s, r.Exposure, r.FocusMm, 60).Run(context.Background(), Options{Samples: 6, Seed: 3}, func(p Step) { seen = append(seen, p.Share) })
+	require.NoError(t, err)
+	assert.Equal(t, a.Pix, b.Pix)
+	assert.NotEqual(t, a.Pix, Render(s, r.Exposure, r.FocusMm, Options{LongPx: 60, Samples: 6, Seed: 4}).Pix)
+	assert.IsIncreasing(t, seen)
+	assert.InDelta(t, 1, seen[len(seen)-1], 1e-12)
+}
+
+func TestStoppedAtAnyTime(t *testing.T) {
+	s := shotOf(scene.Start(), 300, nil)
+	ctx, stop := context.WithCancel(context.Background())
+	shown := 0
+	img, err := s.Run(ctx, Options{Samples: 4096, Seed: 1}, func(Step) {
+		if shown++; shown == 2 {
+			stop()
+		}
+	})
+	assert.ErrorIs(t, err, context.Canceled)
+	assert.NotNil(t, img, "what was done comes back")
+	assert.Equal(t, 2, shown)
+	img, err = s.Run(ctx, Options{Samples: 4, Seed: 1}, nil)
+	assert.Error(t, err)
+	assert.Nil(t, img)
+}
+
+func TestEveryVesselAndFoodDrawsAndNothingIsNotANumber(t *testing.T) {
+	for _, kind := range []string{"plate", "bowl", "pot", "glass", "coupe", "mug"} {
+		for _, form := range []string{"", "mound", "slices", "stack", "scoops", "liquid", "iced", "meringue", "shells"} {
+			s := scene.Start()
+			s.Vessel.Kind, s.Vessel.HeightMm, s.Food.Form = kind, 90, form
+			shot := shotOf(s, 36, nil)
+			for _, v := range shot.caught(2, 1) {
+				if v != v || v < -1 || v > 1e4 {
+					t.Fatalf("%s with %s: %v", kind, form, v)
+				}
+			}
+		}
+	}
+}
+
+func TestADilutedDrinkLooksDiluted(t *testing.T) {
+	middle := func(strength float64) float64 {
+		s := scene.StartFor("level", "drink")
+		s.Food.Colour, s.Food.Strength, s.Food.Garnish = "#8e2f4c", strength, ""
+		s.Backdrop.On, s.Backdrop.Colour, s.Backdrop.YMm = true, "#e8e6e0", 800
+		shot := shotOf(s, 60, func(x *exposure.Settings) { *x = exposure.Settings{Aperture: 8, Seconds: 1, ISO: 100} })
+		v := shot.caught(64, 1)
+		sum := 0.0
+		for j := shot.H * 45 / 100; j < shot.H*60/100; j++ {
+			for i := shot.W * 48 / 100; i < shot.W*52/100; i++ {
+				sum += float64(v[3*(j*shot.W+i)+1])
+			}
+		}
+		return sum
+	}
+	full, half, weak := middle(1), middle(0.4), middle(0.1)
+	assert.Greater(t, half, 1.3*full)
+	assert.Greater(t, weak, 1.3*half)
+}
+
+// BenchmarkRender says how long the first picture takes, and a fair one.
+func BenchmarkRender(b *testing.B) {
+	s := scene.Start()
+	r := scene.Read(s, scene.Wants{}, light.Search)
+	b.Run("first picture, 640 × 427, from nothing", func(b *testing.B) {
+		for b.Loop() {
+			ctx, stop := context.WithCancel(context.Background())
+			_, _ = NewShot(s, r.Exposure, r.FocusMm, 640).Run(ctx, Options{Samples: 8, Seed: 1}, func(Step) { stop() })
+			stop()
+		}
+	})
+	for _, n := range []int{1, 4, 8} {
+		b.Run(map[int]string{1: "one path", 4: "four paths", 8: "eight paths"}[n]+", 640 × 427", func(b *testing.B) {
+			shot := NewShot(s, r.Exposure, r.FocusMm, 640)
+			for b.Loop() {
+				_, _ = shot.Run(context.Background(), Options{Samples: n, Seed: 1}, nil)
+			}
+			b.ReportMetric(float64(b.N)*float64(n*shot.W*shot.H)/b.Elapsed().Seconds()/1e6, "Mpaths/s")
+		})
+	}
+}
+
+// TestHowFarFromTheTruth measures pictures against one of very many paths; minutes, so
+// only when FIGLADDER_TRUTH is set.
+func TestHowFarFromTheTruth(t *testing.T) {
+	if os.Getenv("FIGLADDER_TRUTH") == "" {
+		t.Skip("takes minutes: set FIGLADDER_TRUTH")
+	}
+	s := shotOf(scene.Start(), 320, nil)
+	truth := newFilm(s.W, s.H)
+	truth.expose(s.stage, &s.lens, 0, 4096, 77, 0, nil)
+	want := truth.linear()
+	for _, n := range []int{1, 2, 4, 8, 16, 32, 64} {
+		began := time.Now()
+		f := newFilm(s.W, s.H)
+		f.expose(s.stage, &s.lens, 0, n, 1, s.dev.perLum, nil)
+		got := f.denoise()
+		t.Logf("%d paths: %.4f of the mean off as caught, %.4f smoothed, %v", n, apart(f.linear(), want)/meanOf(want), apart(got, want)/meanOf(want), time.Since(began))
+	}
+}

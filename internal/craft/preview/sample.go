@@ -1,0 +1,223 @@
+package preview
+
+import (
+	"math"
+	"math/bits"
+
+	"figladder/internal/craft/light"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// dice draws numbers in [0, 1): the first few of a path in pairs that each spread evenly
+// over the square from sample to sample (the (0,2)-sequence of van der Corput and Sobol',
+// shuffled and scrambled for each pixel and pair after Owen, by hashing; Burley 2020), the
+// rest at random (PCG32, O'Neill 2014).
+type dice struct {
+	state uint64
+	at    int
+	k     uint32 // number of the sample in its pixel
+	shift uint64
+}
+
+const even = 24
+
+// sobol is the second of the two sequences.
+func sobol(n uint32) uint32 {
+	var r uint32
+	for v := uint32(1) << 31; n != 0; n, v = n>>1, v^v>>1 {
+		if n&1 != 0 {
+			r ^= v
+		}
+	}
+	return r
+}
+
+func mix(h uint64) uint64 {
+	h ^= h >> 31
+	h *= 0x7fb5d329728ea185
+	h ^= h >> 27
+	h *= 0x81dadef4bc2dd44d
+	h ^= h >> 33
+	return h
+}
+
+func newDice(pixel, sample int, seed int64) dice {
+	shift := mix(uint64(pixel)*0x9E3779B97F4A7C15 + uint64(seed)*0xD6E8FEB86659FD93 + 1)
+	return dice{state: mix(shift + uint64(sample)*0xC2B2AE3D27D4EB4F), k: uint32(sample), shift: shift}
+}
+
+func (d *dice) random() float64 {
+	d.state = d.state*6364136223846793005 + 1442695040888963407
+	x := uint32(((d.state >> 18) ^ d.state) >> 27)
+	r := uint32(d.state >> 59)
+	return float64(x>>r|x<<((-r)&31)) / (1 << 32)
+}
+
+// roll is the next number of the path.
+func (d *dice) roll() float64 {
+	if d.at >= even {
+		return d.random()
+	}
+	i := d.at
+	d.at++
+	h := mix(d.shift + uint64(i/2)*0x9E3779B97F4A7C15)
+	n := nested(d.k, uint32(h>>32)) // each pair goes through the samples in an order of its own
+	if i&1 == 0 {
+		return float64(nested(bits.Reverse32(n), uint32(h))) / (1 << 32)
+	}
+	return float64(nested(sobol(n), uint32(mix(h)))) / (1 << 32)
+}
+
+// nested scrambles the digits of x, each by a choice that hangs on the higher ones
+// (Owen 1995, with a hash after Laine & Karras 2011 as bettered by Vegdahl 2021).
+func nested(x, seed uint32) uint32 {
+	x = bits.Reverse32(x)
+	x ^= x * 0x3d20adea
+	x += seed
+	x *= seed>>16 | 1
+	x ^= x * 0x05526c56
+	x ^= x * 0x53a22864
+	return bits.Reverse32(x)
+}
+
+// frame returns two unit vectors square to n (Duff et al. 2017).
+func frame(n r3.Vec) (r3.Vec, r3.Vec) {
+	s := math.Copysign(1, n.Z)
+	a := -1 / (s + n.Z)
+	b := n.X * n.Y * a
+	return r3.Vec{X: 1 + s*n.X*n.X*a, Y: s * b, Z: -s * n.X}, r3.Vec{X: b, Y: s + n.Y*n.Y*a, Z: -n.Y}
+}
+
+// cosine draws a direction about n in proportion to its cosine.
+func cosine(n r3.Vec, u, v float64) r3.Vec {
+	a, b := frame(n)
+	r := math.Sqrt(u)
+	sin, cos := math.Sincos(2 * math.Pi * v)
+	return r3.Add(r3.Scale(math.Sqrt(math.Max(0, 1-u)), n), r3.Add(r3.Scale(r*cos, a), r3.Scale(r*sin, b)))
+}
+
+// lobe draws a direction about r in proportion to cosⁿ.
+func lobe(r r3.Vec, power int, u, v float64) r3.Vec {
+	c := math.Pow(u, 1/float64(power+1))
+	a, b := frame(r)
+	s := math.Sqrt(math.Max(0, 1-c*c))
+	sin, cos := math.Sincos(2 * math.Pi * v)
+	return r3.Add(r3.Scale(c, r), r3.Add(r3.Scale(s*cos, a), r3.Scale(s*sin, b)))
+}
+
+// seenRect is a rectangle as a point sees it: drawn from evenly by solid angle (Ureña,
+// Fajardo & King 2013).
+type seenRect struct {
+	o, x, y, z                 r3.Vec
+	x0, y0, z0, x1, y1         float64
+	b0, b1, b0sq, k, steradian float64
+}
+
+// seen prepares it; steradian is 0 when the rectangle cannot be told from a line.
+func seen(q *light.Rect, o r3.Vec) seenRect {
+	lu, lv := r3.Norm(q.U), r3.Norm(q.V)
+	s := seenRect{o: o, x: r3.Scale(1/lu, q.U), y: r3.Scale(1/lv, q.V)}
+	s.z = r3.Cross(s.x, s.y)
+	d := r3.Sub(r3.Sub(r3.Sub(q.Centre, q.U), q.V), o)
+	s.z0 = r3.Dot(d, s.z)
+	if s.z0 > 0 {
+		s.z, s.z0 = r3.Scale(-1, s.z), -s.z0
+	}
+	s.x0, s.y0 = r3.Dot(d, s.x), r3.Dot(d, s.y)
+	s.x1, s.y1 = s.x0+2*lu, s.y0+2*lv
+	if s.z0 > -1e-6 {
+		return s
+	}
+	z2 := s.z0 * s.z0
+	// Normals of the pyramid's sides: (0, z0, −y0), (−z0, 0, x1), (0, −z0, y1), (z0, 0, −x0).
+	n0, n1 := 1/math.Sqrt(z2+s.y0*s.y0), 1/math.Sqrt(z2+s.x1*s.x1)
+	n2, n3 := 1/math.Sqrt(z2+s.y1*s.y1), 1/math.Sqrt(z2+s.x0*s.x0)
+	z0, z1, zz2, z3 := -s.y0*n0, s.x1*n1, s.y1*n2, -s.x0*n3
+	g := func(a, b float64) float64 { return math.Acos(math.Max(-1, math.Min(1, -a*b))) }
+	g0, g1, g2, g3 := g(z0, z1), g(z1, zz2), g(zz2, z3), g(z3, z0)
+	s.b0, s.b1 = z0, zz2
+	s.b0sq = s.b0 * s.b0
+	s.k = 2*math.Pi - g2 - g3
+	s.steradian = g0 + g1 - s.k
+	return s
+}
+
+// draw returns a point of the rectangle.
+func (s *seenRect) draw(u, v float64) r3.Vec {
+	au := u*s.steradian + s.k
+	sin, cos := math.Sincos(au)
+	fu := (cos*s.b0 - s.b1) / sin
+	cu := math.Copysign(1/math.Sqrt(fu*fu+s.b0sq), fu)
+	cu = math.Max(-1, math.Min(1, cu))
+	xu := -(cu * s.z0) / math.Sqrt(math.Max(1e-12, 1-cu*cu))
+	xu = math.Max(s.x0, math.Min(s.x1, xu))
+	d := math.Sqrt(xu*xu + s.z0*s.z0)
+	h0, h1 := s.y0/math.Sqrt(d*d+s.y0*s.y0), s.y1/math.Sqrt(d*d+s.y1*s.y1)
+	hv := h0 + v*(h1-h0)
+	yv := s.y1
+	if hv*hv < 1-1e-9 {
+		yv = hv * d / math.Sqrt(1-hv*hv)
+	}
+	return r3.Add(s.o, r3.Add(r3.Scale(xu, s.x), r3.Add(r3.Scale(yv, s.y), r3.Scale(s.z0, s.z))))
+}
+
+// schlick is the share a surface reflects at a cosine, from its share at right angles.
+func schlick(f0, cos float64) float64 {
+	m := 1 - math.Max(0, math.Min(1, cos))
+	return f0 + (1-f0)*m*m*m*m*m
+}
+
+// fresnel is the share an edge between two clear media reflects (unpolarised), and the
+// cosine of the refracted ray; 1 and 0 for total reflection. eta is the index on the
+// ray's side over that on the far side.
+func fresnel(cos, eta float64) (share, refracted float64) {
+	s2 := eta * eta * (1 - cos*cos)
+	if s2 >= 1 {
+		return 1, 0
+	}
+	c2 := math.Sqrt(1 - s2)
+	a := (eta*cos - c2) / (eta*cos + c2)
+	b := (cos - eta*c2) / (cos + eta*c2)
+	return (a*a + b*b) / 2, c2
+}
+
+// microfacet draws a half vector for a GGX surface seen from v (local, z up), by its
+// visible normals (Heitz 2018).
+func microfacet(v r3.Vec, alpha, u1, u2 float64) r3.Vec {
+	vh := unit(r3.Vec{X: alpha * v.X, Y: alpha * v.Y, Z: v.Z})
+	l := vh.X*vh.X + vh.Y*vh.Y
+	t1 := r3.Vec{X: 1}
+	if l > 1e-12 {
+		k := 1 / math.Sqrt(l)
+		t1 = r3.Vec{X: -vh.Y * k, Y: vh.X * k}
+	}
+	t2 := r3.Cross(vh, t1)
+	r := math.Sqrt(u1)
+	sin, cos := math.Sincos(2 * math.Pi * u2)
+	a, b := r*cos, r*sin
+	s := 0.5 * (1 + vh.Z)
+	b = (1-s)*math.Sqrt(math.Max(0, 1-a*a)) + s*b
+	h := r3.Add(r3.Add(r3.Scale(a, t1), r3.Scale(b, t2)), r3.Scale(math.Sqrt(math.Max(0, 1-a*a-b*b)), vh))
+	return unit(r3.Vec{X: alpha * h.X, Y: alpha * h.Y, Z: math.Max(1e-6, h.Z)})
+}
+
+// hidden is Smith's lambda for GGX: how much of a surface its own roughness hides.
+func hidden(cos, alpha float64) float64 {
+	if cos >= 1 {
+		return 0
+	}
+	t2 := (1 - cos*cos) / (cos * cos)
+	return (math.Sqrt(1+alpha*alpha*t2) - 1) / 2
+}
+
+// ggx is a surface's BRDF without Fresnel's share, for cosines of its normal with half,
+// in and out.
+func ggx(h, in, out, alpha float64) float64 {
+	a2 := alpha * alpha
+	d := h*h*(a2-1) + 1
+	dist := a2 / (math.Pi * d * d)
+	return dist / (1 + hidden(in, alpha) + hidden(out, alpha)) / (4 * in * out)
+}
+
+// unit is r3.Unit without its care for overflow, which lengths in mm do not need.
+func unit(v r3.Vec) r3.Vec { return r3.Scale(1/math.Sqrt(r3.Dot(v, v)), v) }

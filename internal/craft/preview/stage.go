@@ -1,0 +1,231 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shape"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// corner normals and what a triangle belongs to.
+type skin struct {
+	n    [3][3]float32
+	part int32
+}
+
+// part is a surface of the stage.
+type part struct {
+	stuff   scene.Stuff
+	object  int32          // place among the objects; −1 for table, cards and lights
+	panel   *light.Surface // a card's face; nil for what is no card
+	other   *light.Surface // its other face
+	through light.RGB      // a diffuser lets through
+	lamp    int32          // place among the lamps + 1; 0 for what does not shine
+	table   bool
+}
+
+// lamp is a rectangle that shines.
+type lamp struct {
+	light.Rect
+	n      r3.Vec
+	area   float64
+	source *light.Source
+	window *light.Window
+	mean   float64   // luminance, for choosing
+	usual  light.RGB // luminance as it mostly is, cd/m²
+}
+
+// stage is a set made ready for rays: every surface a triangle, every light a lamp.
+type stage struct {
+	tree  *tree
+	skins []skin
+	parts []part
+	lamps []lamp
+	cards []light.Rect // both faces send light that is worth looking for
+	sun   *light.Sun
+	set   light.Set
+	room  light.RGB // what a ray that leaves the set sees, cd/m²
+	tris  []triangle
+	flats []flat // large rectangles, met one by one: in the tree they would overlap everything
+}
+
+// flat is a large rectangle with the part it belongs to.
+type flat struct {
+	c, n, u, v [3]float32 // middle, normal, and half edges over their own square
+	part       int32
+}
+
+// emptyStage has only light.
+func emptyStage(set light.Set) *stage {
+	s := &stage{set: set, sun: set.Sun}
+	s.room = light.RoomLight(set).Times(1 / math.Pi)
+	for i := range s.set.Sources {
+		src := &s.set.Sources[i]
+		s.shine(lamp{Rect: src.Rect, source: src, mean: src.Luminance.Lux()})
+	}
+	for i := range s.set.Windows {
+		w := &s.set.Windows[i]
+		q := w.Opening()
+		if q.AreaMm2() < 1 {
+			continue
+		}
+		s.shine(lamp{Rect: q, window: w, mean: w.Glass * w.Sky.Luminance(r3.Scale(-1, q.Normal())).Lux()})
+	}
+	for i := range s.set.Panels {
+		p := &s.set.Panels[i]
+		s.parts = append(s.parts, part{object: -1, panel: &p.Front, other: &p.Back, through: p.Through})
+		s.rect(p.Rect, int32(len(s.parts)-1))
+		s.cards = append(s.cards, p.Rect)
+	}
+	return s
+}
+
+func (s *stage) shine(l lamp) {
+	l.n, l.area = l.Normal(), l.AreaMm2()
+	// What its middle shows half way to the table's.
+	t := s.set.Table
+	eye := r3.Vec{X: t.WidthMm / 2, Y: t.DepthMm / 2}
+	l.usual = l.shows(eye, unit(r3.Sub(l.Centre, eye)))
+	s.lamps = append(s.lamps, l)
+	s.parts = append(s.parts, part{object: -1, lamp: int32(len(s.lamps))})
+	s.rect(l.Rect, int32(len(s.parts)-1))
+}
+
+func (s *stage) rect(q light.Rect, part int32) {
+	f := func(v r3.Vec) [3]float32 { return [3]float32{float32(v.X), float32(v.Y), float32(v.Z)} }
+	s.flats = append(s.flats, flat{f(q.Centre), f(q.Normal()), f(r3.Scale(1/r3.Norm2(q.U), q.U)), f(r3.Scale(1/r3.Norm2(q.V), q.V)), part})
+}
+
+// meet returns how far along a ray the rectangle is.
+func (f *flat) meet(r *ray, least, most float32) (float32, bool) {
+	den := f.n[0]*r.d[0] + f.n[1]*r.d[1] + f.n[2]*r.d[2]
+	if den > -1e-9 && den < 1e-9 {
+		return 0, false
+	}
+	x, y, z := f.c[0]-r.o[0], f.c[1]-r.o[1], f.c[2]-r.o[2]
+	t := (f.n[0]*x + f.n[1]*y + f.n[2]*z) / den
+	if !(t > least && t < most) {
+		return 0, false
+	}
+	x, y, z = t*r.d[0]-x, t*r.d[1]-y, t*r.d[2]-z
+	if a := x*f.u[0] + y*f.u[1] + z*f.u[2]; a < -1 || a > 1 {
+		return 0, false
+	}
+	if a := x*f.v[0] + y*f.v[1] + z*f.v[2]; a < -1 || a > 1 {
+		return 0, false
+	}
+	return t, true
+}
+
+func (s *stage) triangle(a, b, c, na, nb, nc r3.Vec, part int32) {
+	f := func(v r3.Vec) [3]float32 { return [3]float32{float32(v.X), float32(v.Y), float32(v.Z)} }
+	s.tris = append(s.tris, triangle{f(a), f(r3.Sub(b, a)), f(r3.Sub(c, a))})
+	s.skins = append(s.skins, skin{[3][3]float32{f(na), f(nb), f(nc)}, part})
+}
+
+func (s *stage) mesh(m *shape.Mesh, part int32) {
+	for _, t := range m.T {
+		s.triangle(m.P[t[0]], m.P[t[1]], m.P[t[2]], m.N[t[0]], m.N[t[1]], m.N[t[2]], part)
+	}
+}
+
+// add puts a surface on the stage.
+func (s *stage) add(m shape.Mesh, st scene.Stuff, object int) {
+	s.parts = append(s.parts, part{stuff: st, object: int32(object)})
+	s.mesh(&m, int32(len(s.parts)-1))
+}
+
+// done builds the tree; nothing may be added after it.
+func (s *stage) done() *stage {
+	s.tree = newTree(s.tris)
+	s.tree.clear = make([]bool, len(s.tris))
+	for i, k := range s.tree.order {
+		s.tree.clear[i] = s.parts[s.skins[k].part].stuff.Clear
+	}
+	return s
+}
+
+// newStage stands a set up for its camera.
+func newStage(set scene.Set, objects []scene.Object) *stage {
+	lit := set.Lighting()
+	if set.HasSweep() { // it stands here with its curve
+		lit.Panels = lit.Panels[:len(lit.Panels)-1]
+	}
+	s := emptyStage(lit)
+	st := set.TableStuff()
+	w, d := set.Table.WidthMm, set.Table.DepthMm
+	s.parts = append(s.parts, part{stuff: st, object: -1, table: true})
+	s.rect(light.Rect{Centre: r3.Vec{X: w / 2, Y: d / 2}, U: r3.Vec{X: w / 2}, V: r3.Vec{Y: d / 2}}, int32(len(s.parts)-1))
+	if set.Ground.On && set.Ground.Kind == "sweep" {
+		m, st := set.Sweep()
+		s.add(m, st, -1)
+	}
+	for i := range objects {
+		for k := range objects[i].Parts {
+			p := &objects[i].Parts[k]
+			s.add(p.Mesh, p.Stuff, i)
+		}
+	}
+	return s.done()
+}
+
+// shows is how bright a lamp is toward a ray that arrives along dir, cd/m².
+func (l *lamp) shows(p, dir r3.Vec) light.RGB {
+	cos := -r3.Dot(l.n, dir)
+	if cos <= 0 {
+		return light.RGB{}
+	}
+	if l.source != nil {
+		if l.source.Beam == 0 {
+			return l.source.Luminance
+		}
+		return l.source.Luminance.Times(math.Pow(cos, l.source.Beam))
+	}
+	return l.window.Shows(p, dir)
+}
+
+// falls is π times the view factor of the lamp from a surface at p that faces n, by
+// Lambert's contour formula, with what lies behind the surface cut off: a face of
+// luminance 1 gives so many lux.
+func (l *lamp) falls(p, n r3.Vec) float64 {
+	if r3.Dot(r3.Sub(p, l.Centre), l.n) <= 0 {
+		return 0
+	}
+	var q [6]r3.Vec
+	count := 0
+	corner := func(s, t float64) r3.Vec { return r3.Sub(l.At(s, t), p) }
+	c := [4]r3.Vec{corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)}
+	last, was := c[3], r3.Dot(c[3], n)
+	for _, v := range c {
+		is := r3.Dot(v, n)
+		if (was > 0) != (is > 0) {
+			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v, last)))
+			count++
+		}
+		if is > 0 {
+			q[count] = v
+			count++
+		}
+		last, was = v, is
+	}
+	if count < 3 {
+		return 0
+	}
+	sum := 0.0
+	a := unit(q[count-1])
+	for i := range count {
+		b := unit(q[i])
+		x := r3.Cross(a, b)
+		if size := math.Sqrt(r3.Dot(x, x)); size > 1e-9 {
+			angle := math.Asin(math.Min(1, size))
+			if r3.Dot(a, b) < 0 {
+				angle = math.Pi - angle
+			}
+			sum += angle * r3.Dot(x, n) / size
+		}
+		a = b
+	}
+	return math.Abs(sum) / 2
+}
