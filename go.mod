@@ -17,6 +17,7 @@ require (
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/johnfercher/maroto/v2 v2.3.3
 	github.com/lucasb-eyer/go-colorful v1.4.1
+	github.com/phpdave11/gofpdf v1.4.3
 	github.com/piprate/json-gold v0.9.1
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/riverqueue/river v0.51.1
@@ -74,7 +75,6 @@ require (
 	github.com/modern-go/reflect2 v1.0.2 // indirect
 	github.com/pdfcpu/pdfcpu v0.6.0 // indirect
 	github.com/pelletier/go-toml/v2 v2.2.4 // indirect
-	github.com/phpdave11/gofpdf v1.4.3 // indirect
 	github.com/pkg/errors v0.9.1 // indirect
 	github.com/pquerna/cachecontrol v0.2.0 // indirect
 	github.com/quic-go/qpack v0.6.0 // indirect

@@ -10,7 +10,7 @@ import (
 
 // topics are packages whose types have everyday names, such as Line or Plan, that
 // more than one package uses: in the API's description they carry their topic.
-var topics = map[string]string{"trial": "Trial", "colour": "Colour", "shopping": "Shopping", "series": "Series", "eating": "Eating", "cupboard": "Prop", "kit": "Kit", "table": "Table", "almanac": "Almanac"}
+var topics = map[string]string{"trial": "Trial", "colour": "Colour", "shopping": "Shopping", "series": "Series", "eating": "Eating", "cupboard": "Prop", "kit": "Kit", "table": "Table", "almanac": "Almanac", "compose": "Frame"}
 
 // schemaName names a type in the API's description: shopping.Line is ShoppingLine,
 // colour.Plan ColourPlan, store.Dish Dish.

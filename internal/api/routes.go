@@ -30,6 +30,7 @@ func (a *API) routes() {
 	a.shotRoutes()
 	a.setRoutes()
 	a.lightRoutes()
+	a.lensRoutes()
 	a.frameRoutes()
 	a.outRoutes()
 }
@@ -331,7 +332,7 @@ func (a *API) setRoutes() {
 	route(a, Crew, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
 		ByID
 		Body SetAsk
-	}) (*body[scene.Report], error) {
+	}) (*body[studio.SetReading], error) {
 		return point(s.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
 	})
 	route(a, Crew, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {

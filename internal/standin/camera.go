@@ -5,7 +5,9 @@ package standin
 import (
 	"bytes"
 	"context"
+	"image"
 	"image/jpeg"
+	"math"
 	"time"
 
 	"figladder/internal/craft/exposure"
@@ -13,6 +15,7 @@ import (
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
 	"figladder/internal/formats/exif"
+	"golang.org/x/image/draw"
 )
 
 // Order is what a camera on a cable is told.
@@ -30,11 +33,12 @@ type Camera interface {
 	Take(ctx context.Context, o Order) ([]byte, error)
 }
 
-// Drawn is the simulated camera: it draws what stands before it. Whatever the
-// body's pixels, it delivers LongPx on the long side.
+// Drawn is the simulated camera: it renders what stands before it. Whatever the
+// body's pixels, it delivers LongPx on the long side; it follows light at half that and
+// enlarges, since a real camera takes no seconds.
 type Drawn struct {
 	LongPx  int // 2000 when 0
-	Samples int // looks through the lens per pixel, 8 when 0
+	Samples int // paths a pixel, 4 when 0
 }
 
 // Take implements Camera.
@@ -44,12 +48,22 @@ func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 		long = 2000
 	}
 	if samples == 0 {
-		samples = 8
+		samples = 4
 	}
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	img := preview.Render(o.Before, o.Settings, o.FocusMm, preview.Options{LongPx: long, Samples: samples, Seed: o.At.UnixNano()})
+	small, err := preview.NewShot(o.Before, o.Settings, o.FocusMm, long/2).Run(ctx, preview.Options{Samples: samples, Seed: o.At.UnixNano()}, nil)
+	if err != nil {
+		return nil, err
+	}
+	sa, su := o.Before.Camera.FrameSensor()
+	across, up := long, int(math.Round(float64(long)*su/sa))
+	if su > sa {
+		across, up = int(math.Round(float64(long)*sa/su)), long
+	}
+	img := image.NewRGBA(image.Rect(0, 0, across, up))
+	draw.CatmullRom.Scale(img, img.Bounds(), small, small.Bounds(), draw.Src, nil)
 	var b bytes.Buffer
 	if err := jpeg.Encode(&b, img, &jpeg.Options{Quality: 92}); err != nil {
 		return nil, err

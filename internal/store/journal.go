@@ -205,6 +205,7 @@ func same(now, into Row, entry []byte) bool {
 	}
 	v := now.At()
 	into.SetVersion(v)
+	fill(now) // a row written before a list existed is no other row for it
 	fill(into)
 	a, errA := json.Marshal(now)
 	b, errB := json.Marshal(into)

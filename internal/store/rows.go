@@ -149,6 +149,18 @@ type ShoppingRow struct {
 	Choices shopping.Choices `gorm:"serializer:json" json:"choices" doc:"What was decided"`
 }
 
+// Preview is a rendered picture of a set, kept with its shot. SetHash says of which set.
+type Preview struct {
+	Base
+	ShotID   string  `json:"shotId" readOnly:"true" doc:"Its shot"`
+	SetHash  string  `json:"setHash" readOnly:"true" doc:"Hash of the set it shows"`
+	SHA256   string  `gorm:"column:sha256" json:"sha256" readOnly:"true" doc:"Hash of the file"`
+	WidthPx  int     `json:"widthPx" readOnly:"true" doc:"Width"`
+	HeightPx int     `json:"heightPx" readOnly:"true" doc:"Height"`
+	Samples  int     `json:"samples" readOnly:"true" doc:"Paths a pixel"`
+	Seconds  float64 `json:"seconds" readOnly:"true" doc:"How long it took, s"`
+}
+
 // SeriesRow is what a shoot's days offer and cost.
 type SeriesRow struct {
 	Base
@@ -373,6 +385,7 @@ func fill(row Row) {
 
 func wholeSet(s *scene.Set) {
 	s.Lights, s.Cards = list(s.Lights), list(s.Cards)
+	s.Things, s.Views = list(s.Things), list(s.Views)
 	for i := range s.Lights {
 		s.Lights[i].Outside = list(s.Lights[i].Outside)
 	}

@@ -4,6 +4,8 @@ import (
 	"context"
 	"errors"
 
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/compose"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
@@ -87,7 +89,7 @@ func (s *Studio) wants(ctx context.Context, shotID string) (scene.Wants, error) 
 
 // ReadSet works out everything about a set, saved or not. Quick is for while
 // something is being dragged.
-func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quick bool) (*scene.Report, error) {
+func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quick bool) (*SetReading, error) {
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
@@ -99,8 +101,60 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	if quick {
 		detail = light.Search
 	}
-	r := scene.Read(set, w, detail)
-	return &r, nil
+	r, objects, engine := scene.ReadWith(set, w, detail)
+	out := &SetReading{Report: r}
+	f := compose.Of(set, objects, engine)
+	wanted, err := s.shapes(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	out.Look, out.Crops = f.Look(), f.Crops(wanted)
+	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
+	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
+	out.Findings = append(out.Findings, f.Findings()...)
+	if drift, err := s.drift(ctx, shotID, set); err != nil {
+		return nil, err
+	} else {
+		out.Findings = append(out.Findings, drift...)
+	}
+	return out, nil
+}
+
+// SetReading is everything worked out about a set: its figures, and how its frame reads.
+type SetReading struct {
+	scene.Report
+	Look  compose.Look   `json:"look" doc:"What the frame shows of each thing"`
+	Crops []compose.Crop `json:"crops" doc:"Every shape that is to be published, over the frame"`
+}
+
+// usual shapes are shown when the brief asks for none.
+var usual = []string{"4:5", "1:1", "9:16", "3:2", "16:9"}
+
+// shapes are what a shot's shoot publishes.
+func (s *Studio) shapes(ctx context.Context, shotID string) ([]compose.Wanted, error) {
+	shot, err := s.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	shoot, err := s.Shoot(ctx, shot.ShootID)
+	if err != nil {
+		return nil, err
+	}
+	var out []compose.Wanted
+	add := func(name, shape string, px int) {
+		if w, h, ok := brief.Shape(shape); ok {
+			out = append(out, compose.Wanted{Name: name, Shape: shape, Ratio: float64(w) / float64(h), LongPx: px})
+		}
+	}
+	for _, d := range shoot.Brief.Deliverables {
+		add(d.Name, d.Shape, d.LongPx)
+	}
+	if out == nil {
+		for _, shape := range usual {
+			add(shape, shape, 0)
+		}
+	}
+	return out, nil
 }
 
 // ApplyTry returns a set with a try's edits made. Nothing is saved.

@@ -25,7 +25,8 @@ type Studio struct {
 	Weather standin.Weather  // nil for no forecast
 	Clock   func() time.Time // time.Now when nil
 
-	searches searches
+	searches   searches
+	renderings renderings
 }
 
 // Queue hands long work to the background, inside the transaction that asks for

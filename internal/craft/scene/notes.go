@@ -14,7 +14,7 @@ import (
 // notes turns what was read into findings. Each check stands on its own.
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
-		depthShort, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
+		depthShort, stackNeeded, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
 		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, lowAngleTooDeep,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)

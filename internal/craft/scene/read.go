@@ -41,6 +41,8 @@ type Report struct {
 	CoverNumber float64             `json:"coverNumber" doc:"Engraved f-number that covers the dish; 0 when none does"`
 	Frame       Footprint           `json:"frame" doc:"What the frame takes in at the dish"`
 	Lit         Lit                 `json:"lit" doc:"The light on the set"`
+	Strip       Strip               `json:"strip" doc:"Everything along the line of sight"`
+	Views       Views               `json:"views" doc:"The set in outline"`
 }
 
 // Footprint is the frame's extent at the dish, across the line of sight.
@@ -58,22 +60,33 @@ const (
 // Read works out everything about an accepted set (one that Check has nothing
 // against). Detail says how finely the light is summed.
 func Read(s Set, w Wants, d light.Detail) Report {
-	r := &reader{s: s, w: w}
+	out, _, _ := ReadWith(s, w, d)
+	return out
+}
+
+// ReadWith is Read that also hands over what it worked with: the things as they stand and
+// the light.
+func ReadWith(s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine) {
+	r := &reader{s: s, w: w, objects: s.Objects(Rough)}
 	r.optics()
+	r.strip()
+	r.pour()
+	r.out.Views = s.Outlines(r.objects)
 	r.light(d)
 	r.exposure()
 	r.notes()
 	if r.out.Findings == nil {
 		r.out.Findings = []finding.Finding{}
 	}
-	return r.out
+	return r.out, r.objects, r.engine
 }
 
 // reader gathers a Report; later parts use what earlier ones worked out.
 type reader struct {
-	s   Set
-	w   Wants
-	out Report
+	s       Set
+	w       Wants
+	out     Report
+	objects []Object
 
 	m, confusion, span, coverExact, effective float64
 	lux                                       light.Parts
@@ -104,10 +117,15 @@ func (r *reader) optics() {
 		reading.Line{Words: "Sensor side that lies across, divided by it", Formula: fmt.Sprintf("%s mm / %.4f", show(across), r.m), Shown: fmt.Sprintf("%.0f mm", r.out.Frame.WidthMm)}))
 
 	r.span = optics.Span(r.s.Vessel.DiameterMm, r.s.TopMm(), c.ElevationDeg)
-	need := Span{NearMm: c.DistanceMm - r.span/2, FarMm: c.DistanceMm + r.span/2}
+	from, to, chosen := r.s.mustBeSharp(r.objects, r.span)
+	need := Span{NearMm: from, FarMm: to}
+	r.span = to - from
 	r.out.Needed = need
-	r.add(reading.New("depthNeeded", "Depth the dish needs", r.span, "mm", 0, "Handbook geometry: along the optical axis",
-		reading.Line{Words: "Dish of diameter D and height h seen at elevation e", Formula: fmt.Sprintf("D·cos e + h·sin e = %s·cos %s° + %s·sin %s°", show(r.s.Vessel.DiameterMm), show(c.ElevationDeg), show(r.s.TopMm()), show(c.ElevationDeg)), Shown: fmt.Sprintf("%.0f mm", r.span)}))
+	needed := reading.Line{Words: "Chosen on the picture: " + chosen, Formula: "nearest to farthest along the line of sight", Shown: fmt.Sprintf("%.0f to %.0f mm", from, to)}
+	if chosen == "" {
+		needed = reading.Line{Words: "Dish of diameter D and height h seen at elevation e", Formula: fmt.Sprintf("D·cos e + h·sin e = %s·cos %s° + %s·sin %s°", show(r.s.Vessel.DiameterMm), show(c.ElevationDeg), show(r.s.TopMm()), show(c.ElevationDeg)), Shown: fmt.Sprintf("%.0f mm", r.span)}
+	}
+	r.add(reading.New("depthNeeded", "Depth that must be sharp", r.span, "mm", 0, "Handbook geometry: along the optical axis", needed))
 
 	r.confusion = optics.Confusion(c.SensorWidthMm, c.SensorHeightMm, c.PixelsLong, r.w.OutputLongPx)
 	near := math.Max(need.NearMm, c.FocalMm*1.02)

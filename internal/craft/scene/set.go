@@ -29,6 +29,7 @@ type Set struct {
 	Things   []Thing   `json:"things" maxItems:"120" doc:"Props and pieces of food beside, under and on the dish"`
 	Views    []View    `json:"views" maxItems:"8" doc:"Other cameras on this set"`
 	Advice   string    `json:"advice" enum:",loud,quiet,off" doc:"How much advice about composition is given; empty is loud"`
+	Follows  string    `json:"follows" maxLength:"64" doc:"The shot of its series whose camera and light it keeps, or empty"`
 	Answers  Questions `json:"answers" doc:"The three questions that decide"`
 	Daylight Daylight  `json:"daylight" doc:"What is outside the windows"`
 	Room     Room      `json:"room" doc:"The room round the set"`
@@ -67,6 +68,8 @@ type Food struct {
 	Finish    string  `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
 	Strength  float64 `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
 	FillShare float64 `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
+	Best      string  `json:"best" enum:",near,far,left,right" doc:"Where its best side looks; empty when it has none"`
+	PourMm    float64 `json:"pourMm" doc:"Something is poured on it from so high above the rim; 0 for nothing"`
 	Steams    bool    `json:"steams" doc:"Whether steam is to be seen"`
 	Movement  float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
 }
@@ -78,6 +81,7 @@ type Camera struct {
 	AimXMm         float64 `json:"aimXMm" doc:"Aims so far to the right of the dish's middle"`
 	AimYMm         float64 `json:"aimYMm" doc:"And so far beyond it"`
 	AimZMm         float64 `json:"aimZMm" doc:"And so far above it"`
+	Sharp          string  `json:"sharp" maxLength:"20" doc:"What must be sharp: dish, rim, food, pour, or a thing's key; empty is the dish"`
 	Body           string  `json:"body" maxLength:"120" doc:"The body, as the kit names it"`
 	Lens           string  `json:"lens" maxLength:"120" doc:"The lens, as the kit names it"`
 	Orientation    string  `json:"orientation" enum:"landscape,portrait" doc:"How the frame lies"`

@@ -1,8 +1,9 @@
 package scene
 
 import (
+	"cmp"
 	"math"
-	"sort"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -120,8 +121,13 @@ func hull(points []r2.Vec) []r2.Vec {
 	if len(points) < 3 {
 		return points
 	}
-	p := append([]r2.Vec{}, points...)
-	sort.Slice(p, func(i, j int) bool { return p[i].X < p[j].X || p[i].X == p[j].X && p[i].Y < p[j].Y })
+	p := outerOnly(points)
+	slices.SortFunc(p, func(a, b r2.Vec) int {
+		if c := cmp.Compare(a.X, b.X); c != 0 {
+			return c
+		}
+		return cmp.Compare(a.Y, b.Y)
+	})
 	chain := func(p []r2.Vec) []r2.Vec {
 		var out []r2.Vec
 		for _, v := range p {
@@ -137,4 +143,36 @@ func hull(points []r2.Vec) []r2.Vec {
 		p[i], p[j] = p[j], p[i]
 	}
 	return append(lower, chain(p)...)
+}
+
+// outerOnly leaves out the points inside the octagon of the farthest in eight directions
+// (Akl & Toussaint 1978): of many points few are left.
+func outerOnly(points []r2.Vec) []r2.Vec {
+	if len(points) < 40 {
+		return append([]r2.Vec{}, points...)
+	}
+	var far [8]r2.Vec
+	best := [8]float64{}
+	for k := range best {
+		best[k] = math.Inf(-1)
+	}
+	const d = math.Sqrt2 / 2
+	for _, p := range points {
+		for k, v := range [8]float64{p.X, (p.X + p.Y) * d, p.Y, (p.Y - p.X) * d, -p.X, -(p.X + p.Y) * d, -p.Y, (p.X - p.Y) * d} {
+			if v > best[k] {
+				best[k], far[k] = v, p
+			}
+		}
+	}
+	out := append([]r2.Vec{}, far[:]...)
+	for _, p := range points {
+		for k := range far {
+			a, b := far[k], far[(k+1)%8]
+			if (b.X-a.X)*(p.Y-a.Y)-(b.Y-a.Y)*(p.X-a.X) < 0 {
+				out = append(out, p)
+				break
+			}
+		}
+	}
+	return out
 }

@@ -197,18 +197,18 @@ func heightOver(below []Object, x, y float64) float64 {
 	return best
 }
 
-// Clash is two things that stand in one another.
-type Clash struct {
+// Overlap is two things that stand in one another.
+type Overlap struct {
 	A      string  `json:"a" doc:"Key of one"`
 	B      string  `json:"b" doc:"Key of the other"`
 	Words  string  `json:"words" doc:"Their names"`
 	DeepMm float64 `json:"deepMm" doc:"By how much, in plan"`
 }
 
-// Clashes finds things that stand in one another: their footprints and their heights
+// Overlaps finds things that stand in one another: their footprints and their heights
 // both overlap. Flat grounds, food in a vessel and what leans on a rim do not count.
-func Clashes(objects []Object) []Clash {
-	out := []Clash{}
+func Overlaps(objects []Object) []Overlap {
+	out := []Overlap{}
 	for i := range objects {
 		for k := i + 1; k < len(objects); k++ {
 			a, b := &objects[i], &objects[k]
@@ -225,7 +225,7 @@ func Clashes(objects []Object) []Clash {
 				if a.Inside > 0 && apart+b.Solid <= a.Inside+1 || b.Inside > 0 && apart+a.Solid <= b.Inside+1 {
 					continue
 				}
-				out = append(out, Clash{A: a.Key, B: b.Key, Words: a.Name + " and " + b.Name, DeepMm: math.Round(deep*10) / 10})
+				out = append(out, Overlap{A: a.Key, B: b.Key, Words: a.Name + " and " + b.Name, DeepMm: math.Round(deep*10) / 10})
 			}
 		}
 	}

@@ -572,6 +572,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/previews/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kept picture */
+        get: operations["previewPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prop-kinds": {
         parameters: {
             query?: never;
@@ -678,6 +695,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/props/{id}/thing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A prop of the cupboard as it stands in a set */
+        get: operations["propAsThing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/publications/{id}/picture": {
         parameters: {
             query?: never;
@@ -765,6 +799,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/renderings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a picture is */
+        get: operations["rendering"];
+        put?: never;
+        post?: never;
+        /** Stop a picture */
+        delete: operations["cancelRendering"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/renderings/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture as far as it is */
+        get: operations["renderingPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -812,6 +881,23 @@ export interface paths {
         post?: never;
         /** Cancel a search */
         delete: operations["cancelLightSearch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set/lenses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which lenses of the kit show it, and from where */
+        post: operations["lensChoices"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1492,6 +1578,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pictures kept of a shot's set, newest first */
+        get: operations["previews"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/publish": {
         parameters: {
             query?: never;
@@ -1503,6 +1606,23 @@ export interface paths {
         put?: never;
         /** Send a cut to an outlet */
         post: operations["publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/renderings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin a picture of a set */
+        post: operations["startRendering"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1527,6 +1647,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/set/angles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same set from 0 to 90° */
+        post: operations["angleRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two variants of a set beside one another */
+        post: operations["compareSets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the camera and light of another shot's set */
+        post: operations["followSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/set/read": {
         parameters: {
             query?: never;
@@ -1538,6 +1709,40 @@ export interface paths {
         put?: never;
         /** Work out everything about a set */
         post: operations["readSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set on one page, PDF */
+        get: operations["setSheetPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/sheet.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set on one page, SVG */
+        get: operations["setSheetSvg"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1900,6 +2105,36 @@ export interface components {
              */
             year: number;
         };
+        Along: {
+            /**
+             * Format: double
+             * @description Blur of its middle in published pixels, defocus and diffraction together
+             */
+            blurPx: number;
+            /**
+             * Format: double
+             * @description Farthest part
+             */
+            farMm: number;
+            /** @description vessel, food, thing-3 */
+            key: string;
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: double
+             * @description Nearest part of it, mm from the lens along its axis
+             */
+            nearMm: number;
+            /**
+             * Format: double
+             * @description The same at the other f-number
+             */
+            otherPx: number;
+            /** @description Whether all of it is sharp */
+            sharp: boolean;
+            /** @description Whether it must be */
+            wanted: boolean;
+        };
         Amounts: {
             /**
              * Format: double
@@ -1917,6 +2152,39 @@ export interface components {
             ratios: components["schemas"]["Ratios"];
             /** @description Times and temperatures of each step */
             steps: components["schemas"]["StepTimes"][];
+        };
+        AngleCell: {
+            /**
+             * Format: double
+             * @description f-number that covers it; 0 when none does
+             */
+            cover: number;
+            /**
+             * Format: double
+             * @description Depth that must be sharp
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Above the table plane
+             */
+            elevationDeg: number;
+            /** @description Through the lens */
+            lens: components["schemas"]["Outline"][];
+            /**
+             * Format: double
+             * @description Height of that drawing
+             */
+            lensH: number;
+            /**
+             * Format: double
+             * @description Width of that drawing
+             */
+            lensW: number;
+            /** @description The set so seen */
+            set: components["schemas"]["Set"];
+            /** @description What this angle does */
+            words: string;
         };
         Answer: {
             /**
@@ -2207,6 +2475,8 @@ export interface components {
              * @description Long side of the sensor
              */
             sensorWidthMm: number;
+            /** @description What must be sharp: dish, rim, food, pour, or a thing's key; empty is the dish */
+            sharp: string;
             /**
              * Format: double
              * @description Shortest focal length of the lens
@@ -2479,6 +2749,34 @@ export interface components {
             weight: number;
             /** @description What was found */
             words: string;
+        };
+        CompareAsk: {
+            /** @description The first */
+            a: components["schemas"]["Set"];
+            /** @description The second */
+            b: components["schemas"]["Set"];
+        };
+        Compared: {
+            /** @description Fields that differ */
+            changes: components["schemas"]["FieldChange"][];
+            /** @description Findings of the first alone */
+            onlyA: string[];
+            /** @description Findings of the second alone */
+            onlyB: string[];
+            /** @description What was worked out for each */
+            readings: components["schemas"]["ComparedLine"][];
+        };
+        ComparedLine: {
+            /** @description In the first, with its unit */
+            a: string;
+            /** @description In the second */
+            b: string;
+            /** @description Whether they do */
+            differs: boolean;
+            /** @description The reading */
+            key: string;
+            /** @description What it is called */
+            label: string;
         };
         Cooked: {
             /** @description Key of the dish or trial */
@@ -2800,6 +3098,14 @@ export interface components {
             /** @description New text */
             text?: string;
         };
+        FieldChange: {
+            /** @description As it is in the first */
+            a: string;
+            /** @description And in the second; empty when it is not there */
+            b: string;
+            /** @description Dotted path of the field */
+            path: string;
+        };
         FieldProblem: {
             /** @description Dotted path of the field */
             field: string;
@@ -2857,12 +3163,21 @@ export interface components {
             name: string;
             password: string;
         };
+        FollowAsk: {
+            /** @description The shot */
+            from: string;
+        };
         Food: {
             /**
              * Format: double
              * @description How far it rises above the rim; 0 when level or below
              */
             aboveMm: number;
+            /**
+             * @description Where its best side looks; empty when it has none
+             * @enum {string}
+             */
+            best: "" | "near" | "far" | "left" | "right";
             /** @description #rrggbb */
             colour: string;
             /**
@@ -2889,6 +3204,11 @@ export interface components {
             movementMmS: number;
             /** @description What it is */
             name: string;
+            /**
+             * Format: double
+             * @description Something is poured on it from so high above the rim; 0 for nothing
+             */
+            pourMm: number;
             /** @description Whether steam is to be seen */
             steams: boolean;
             /**
@@ -2956,6 +3276,119 @@ export interface components {
              * @description Width
              */
             widthPx: number;
+        };
+        FrameBox: {
+            /**
+             * Format: double
+             * @description Height, 0 to 1
+             */
+            h: number;
+            /**
+             * Format: double
+             * @description Width, 0 to 1
+             */
+            w: number;
+            /**
+             * Format: double
+             * @description Left edge, 0 to 1
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Top edge, 0 to 1
+             */
+            y: number;
+        };
+        FrameCrop: {
+            /** @description The part of the frame it keeps */
+            box: components["schemas"]["FrameBox"];
+            /** @description What it cuts or leaves out */
+            cuts: string[];
+            /** @description Whether it cuts the dish */
+            heroCut: boolean;
+            /**
+             * Format: int64
+             * @description Pixels left up
+             */
+            highPx: number;
+            /** @description What it is for */
+            name: string;
+            /** @description Whether there are pixels enough */
+            pixelsOk: boolean;
+            /**
+             * Format: double
+             * @description Pixels a mm at the dish
+             */
+            pxPerMm: number;
+            /** @description How it reads, in words */
+            reads: string;
+            /** @description Such as 4:5 */
+            shape: string;
+            /**
+             * Format: int64
+             * @description Pixels it asks for on its long side; 0 when it does not say
+             */
+            wantsPx: number;
+            /**
+             * Format: int64
+             * @description Pixels left across
+             */
+            widePx: number;
+        };
+        FrameLook: {
+            /**
+             * Format: double
+             * @description Of the frame without things in it, 0 to 1
+             */
+            emptyShare: number;
+            /**
+             * Format: double
+             * @description Of the frame that dish and vessel cover
+             */
+            heroShare: number;
+            /** @description What is seen of each thing */
+            seen: components["schemas"]["FrameSeen"][];
+        };
+        FrameSeen: {
+            /**
+             * Format: double
+             * @description Chroma as it comes out
+             */
+            c: number;
+            /**
+             * Format: double
+             * @description Hue, degrees
+             */
+            hueDeg: number;
+            /**
+             * Format: double
+             * @description Share of what could be seen of it that the frame keeps, 0 to 1
+             */
+            inside: number;
+            /** @description vessel, food, ground or thing-3 */
+            key: string;
+            /**
+             * Format: double
+             * @description Lightness as it comes out, L* 0 to 100
+             */
+            l: number;
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: double
+             * @description Of the frame that it covers, 0 to 1
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description Middle of what is seen, 0 left to 1 right
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description 0 top to 1 bottom
+             */
+            y: number;
         };
         Goal: {
             /**
@@ -3329,6 +3762,55 @@ export interface components {
             gaps: components["schemas"]["PropGap"][];
             /** @description What is looked for */
             wanted: components["schemas"]["WantedThing"][];
+        };
+        LensAsk: {
+            /**
+             * Format: double
+             * @description And go back so far
+             */
+            farMm: number;
+            /**
+             * Format: double
+             * @description The camera can come so near
+             */
+            nearestMm: number;
+            /** @description The set */
+            set: components["schemas"]["Set"];
+            /**
+             * Format: double
+             * @description To be seen across at the dish
+             */
+            widthMm: number;
+        };
+        LensChoice: {
+            /**
+             * Format: int64
+             * @description Pixels across what must be seen, when the rest is cropped
+             */
+            cropPx: number;
+            /**
+             * Format: double
+             * @description From the dish
+             */
+            distanceMm: number;
+            /** @description Changes to the set that put it on */
+            edits: components["schemas"]["Edit"][];
+            /**
+             * Format: double
+             * @description Focal length to set
+             */
+            focalMm: number;
+            /** @description The lens */
+            lens: string;
+            /** @description Whether it does it */
+            ok: boolean;
+            /**
+             * Format: double
+             * @description How much larger the near side of the dish comes out than the far side; 1 is flat
+             */
+            perspective: number;
+            /** @description Why, or why not */
+            words: string;
         };
         Light: {
             /**
@@ -3730,6 +4212,18 @@ export interface components {
             /** @description width:height */
             shape: string;
         };
+        Outline: {
+            /** @description Whether one sees through it */
+            clear: boolean;
+            /** @description #rrggbb */
+            colour: string;
+            /** @description vessel, food, ground, thing-3, card-0, table, backdrop */
+            key: string;
+            /** @description What it is called */
+            name: string;
+            /** @description SVG path */
+            path: string;
+        };
         Outside: {
             /**
              * Format: double
@@ -3763,6 +4257,19 @@ export interface components {
              * @description Across
              */
             widthMm: number;
+        };
+        Overlap: {
+            /** @description Key of one */
+            a: string;
+            /** @description Key of the other */
+            b: string;
+            /**
+             * Format: double
+             * @description By how much, in plan
+             */
+            deepMm: number;
+            /** @description Their names */
+            words: string;
         };
         Person: {
             /**
@@ -3828,6 +4335,46 @@ export interface components {
              * @description Counts saves; 0 before the first
              */
             version: number;
+        };
+        Preview: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            readonly createdAt: string;
+            /**
+             * Format: int64
+             * @description Height
+             */
+            readonly heightPx: number;
+            /** @description Key of the row */
+            readonly id: string;
+            /**
+             * Format: int64
+             * @description Paths a pixel
+             */
+            readonly samples: number;
+            /**
+             * Format: double
+             * @description How long it took, s
+             */
+            readonly seconds: number;
+            /** @description Hash of the set it shows */
+            readonly setHash: string;
+            /** @description Hash of the file */
+            readonly sha256: string;
+            /** @description Its shot */
+            readonly shotId: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+            /**
+             * Format: int64
+             * @description Width
+             */
+            readonly widthPx: number;
         };
         Problem: {
             /** @description For a stale save: what is there now */
@@ -4439,33 +4986,48 @@ export interface components {
              */
             readonly widthPx: number;
         };
-        Report: {
+        RenderAsk: {
+            /**
+             * Format: int64
+             * @description Pixels on the long side
+             * @default 640
+             */
+            longPx: number;
+            /**
+             * Format: int64
+             * @description Paths a pixel
+             * @default 16
+             */
+            samples: number;
+            /** @description The set, saved or not */
+            set: components["schemas"]["Set"];
+        };
+        Rendering: {
+            /** @description Whether it has ended */
+            done: boolean;
+            /** @description Why it ended early; empty otherwise */
+            failed: string;
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Paths a pixel of the picture shown
+             */
+            samples: number;
+            /** @description Hash of the set it shows */
+            setHash: string;
             /**
              * Format: double
-             * @description Engraved f-number that covers the dish; 0 when none does
+             * @description How far it is, 0 to 1
              */
-            coverNumber: number;
-            /** @description The same exposure other ways */
-            equivalents: components["schemas"]["Settings"][];
-            /** @description Shutter and ISO at the set aperture */
-            exposure: components["schemas"]["Settings"];
-            /** @description What to look at */
-            findings: components["schemas"]["Finding"][];
+            share: number;
+            /** @description The shot whose set it shows */
+            shotId: string;
             /**
-             * Format: double
-             * @description Where to focus, mm from the lens
+             * Format: int64
+             * @description Counts the pictures shown so far: ask for the picture again when it grows
              */
-            focusMm: number;
-            /** @description What the frame takes in at the dish */
-            frame: components["schemas"]["Footprint"];
-            /** @description The light on the set */
-            lit: components["schemas"]["Lit"];
-            /** @description What the dish needs sharp */
-            needed: components["schemas"]["Span"];
-            /** @description The numbers, each with its working */
-            readings: components["schemas"]["Reading"][];
-            /** @description What is sharp at the set aperture */
-            sharp: components["schemas"]["Span"];
+            step: number;
         };
         Reservation: {
             /**
@@ -4737,6 +5299,8 @@ export interface components {
             cards: components["schemas"]["Card"][];
             /** @description What is outside the windows */
             daylight: components["schemas"]["Daylight"];
+            /** @description The shot of its series whose camera and light it keeps, or empty */
+            follows: string;
             /** @description The food as a simple shape */
             food: components["schemas"]["Food"];
             /** @description A board or sheet under the set */
@@ -4776,6 +5340,42 @@ export interface components {
              * @description The version read
              */
             version: number;
+        };
+        SetReading: {
+            /**
+             * Format: double
+             * @description Engraved f-number that covers the dish; 0 when none does
+             */
+            coverNumber: number;
+            /** @description Every shape that is to be published, over the frame */
+            crops: components["schemas"]["FrameCrop"][];
+            /** @description The same exposure other ways */
+            equivalents: components["schemas"]["Settings"][];
+            /** @description Shutter and ISO at the set aperture */
+            exposure: components["schemas"]["Settings"];
+            /** @description What to look at */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description Where to focus, mm from the lens
+             */
+            focusMm: number;
+            /** @description What the frame takes in at the dish */
+            frame: components["schemas"]["Footprint"];
+            /** @description The light on the set */
+            lit: components["schemas"]["Lit"];
+            /** @description What the frame shows of each thing */
+            look: components["schemas"]["FrameLook"];
+            /** @description What the dish needs sharp */
+            needed: components["schemas"]["Span"];
+            /** @description The numbers, each with its working */
+            readings: components["schemas"]["Reading"][];
+            /** @description What is sharp at the set aperture */
+            sharp: components["schemas"]["Span"];
+            /** @description Everything along the line of sight */
+            strip: components["schemas"]["Strip"];
+            /** @description The set in outline */
+            views: components["schemas"]["Views"];
         };
         Settings: {
             /**
@@ -5236,6 +5836,22 @@ export interface components {
             durations: components["schemas"]["Duration"][];
             /** @description Temperatures */
             temperatures: components["schemas"]["Temperature"][];
+        };
+        Strip: {
+            /** @description Focus distances that together make all that must be sharp, mm; empty when one frame does */
+            bracket: number[];
+            /**
+             * Format: double
+             * @description f-number set
+             */
+            number: number;
+            /**
+             * Format: double
+             * @description f-number it is set against: the one that covers what must be sharp
+             */
+            other: number;
+            /** @description Nearest first */
+            things: components["schemas"]["Along"][];
         };
         Suited: {
             /** @description What they were judged for, in words */
@@ -5730,6 +6346,28 @@ export interface components {
             camera: components["schemas"]["Camera"];
             /** @description What it is for */
             name: string;
+        };
+        Views: {
+            /** @description From above, mm: x from the left, y up from the near edge as negative */
+            above: components["schemas"]["Outline"][];
+            /** @description Through the lens, thousandths of the frame's long side from its top left */
+            lens: components["schemas"]["Outline"][];
+            /**
+             * Format: double
+             * @description Height of that drawing
+             */
+            lensH: number;
+            /**
+             * Format: double
+             * @description Width of that drawing
+             */
+            lensW: number;
+            /** @description Things that stand in one another */
+            overlaps: components["schemas"]["Overlap"][];
+            /** @description Keys of what is sharp through the lens */
+            sharp: string[];
+            /** @description From the right, mm: x away from the camera, y up as negative */
+            side: components["schemas"]["Outline"][];
         };
         WantRequest: {
             /**
@@ -7131,6 +7769,40 @@ export interface operations {
             };
         };
     };
+    previewPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     propKinds: {
         parameters: {
             query?: never;
@@ -7495,6 +8167,38 @@ export interface operations {
             };
         };
     };
+    propAsThing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     cutPicture: {
         parameters: {
             query?: never;
@@ -7731,6 +8435,105 @@ export interface operations {
             };
         };
     };
+    rendering: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cancelRendering: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    renderingPicture: {
+        parameters: {
+            query?: {
+                /** @description Which step is asked for; it only makes the address new */
+                step?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     search: {
         parameters: {
             query?: {
@@ -7846,6 +8649,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lensChoices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LensAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LensChoice"][];
+                };
             };
             /** @description Error */
             default: {
@@ -9623,6 +10459,38 @@ export interface operations {
             };
         };
     };
+    previews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     publish: {
         parameters: {
             query?: never;
@@ -9646,6 +10514,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Publication"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startRendering: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RenderAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
                 };
             };
             /** @description Error */
@@ -9727,6 +10631,114 @@ export interface operations {
             };
         };
     };
+    angleRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnlySet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AngleCell"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compareSets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    followSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedSet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     readSet: {
         parameters: {
             query?: never;
@@ -9749,7 +10761,75 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Report"];
+                    "application/json": components["schemas"]["SetReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setSheetPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setSheetSvg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -1,0 +1,104 @@
+package api
+
+import (
+	"context"
+
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"figladder/internal/studio"
+)
+
+// RenderAsk is a set to be rendered.
+type RenderAsk struct {
+	Set     scene.Set `json:"set" doc:"The set, saved or not"`
+	LongPx  int       `json:"longPx" minimum:"64" maximum:"1600" default:"640" doc:"Pixels on the long side"`
+	Samples int       `json:"samples" minimum:"1" maximum:"1024" default:"16" doc:"Paths a pixel"`
+}
+
+// LensAsk is what must be in the frame, and where the camera can stand.
+type LensAsk struct {
+	Set       scene.Set `json:"set" doc:"The set"`
+	WidthMm   float64   `json:"widthMm" minimum:"1" maximum:"5000" doc:"To be seen across at the dish"`
+	NearestMm float64   `json:"nearestMm" minimum:"0" maximum:"10000" doc:"The camera can come so near"`
+	FarMm     float64   `json:"farMm" minimum:"1" maximum:"10000" doc:"And go back so far"`
+}
+
+// CompareAsk is two variants of a set.
+type CompareAsk struct {
+	A scene.Set `json:"a" doc:"The first"`
+	B scene.Set `json:"b" doc:"The second"`
+}
+
+// FollowAsk names the shot whose camera and light are kept.
+type FollowAsk struct {
+	From string `json:"from" doc:"The shot"`
+}
+
+func (a *API) lensRoutes() {
+	s := a.studio
+	route(a, Crew, "POST", "/api/shots/{id}/renderings", "startRendering", "Begin a picture of a set", func(ctx context.Context, in *struct {
+		ByID
+		Body RenderAsk
+	}) (*body[studio.Rendering], error) {
+		return point(s.StartRendering(ctx, in.ID, in.Body.Set, in.Body.LongPx, in.Body.Samples))
+	})
+	route(a, Crew, "GET", "/api/renderings/{id}", "rendering", "How far a picture is", func(_ context.Context, in *ByID) (*body[studio.Rendering], error) {
+		return point(s.RenderingOf(in.ID))
+	})
+	route(a, Crew, "GET", "/api/renderings/{id}/picture", "renderingPicture", "A picture as far as it is", func(_ context.Context, in *struct {
+		ByID
+		Step int `query:"step" doc:"Which step is asked for; it only makes the address new"`
+	}) (*document, error) {
+		data, err := s.RenderingPicture(in.ID)
+		return &document{ContentType: "image/png", Body: data}, err
+	})
+	route(a, Crew, "DELETE", "/api/renderings/{id}", "cancelRendering", "Stop a picture", func(_ context.Context, in *ByID) (*done, error) {
+		return &done{}, s.CancelRendering(in.ID)
+	})
+	route(a, Crew, "GET", "/api/shots/{id}/previews", "previews", "Pictures kept of a shot's set, newest first", func(ctx context.Context, in *ByID) (*body[[]store.Preview], error) {
+		return answer(s.Previews(ctx, in.ID))
+	})
+	route(a, Crew, "GET", "/api/previews/{id}/picture", "previewPicture", "A kept picture", func(ctx context.Context, in *ByID) (*document, error) {
+		data, err := s.PreviewPicture(ctx, in.ID)
+		return &document{ContentType: "image/png", Body: data}, err
+	})
+	route(a, Crew, "POST", "/api/set/lenses", "lensChoices", "Which lenses of the kit show it, and from where", func(ctx context.Context, in *struct{ Body LensAsk }) (*body[[]studio.LensChoice], error) {
+		return answer(s.LensChoices(ctx, in.Body.Set, in.Body.WidthMm, in.Body.NearestMm, in.Body.FarMm))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/set/compare", "compareSets", "Two variants of a set beside one another", func(ctx context.Context, in *struct {
+		ByID
+		Body CompareAsk
+	}) (*body[studio.Compared], error) {
+		return point(s.CompareSets(ctx, in.ID, in.Body.A, in.Body.B))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/set/angles", "angleRound", "The same set from 0 to 90°", func(ctx context.Context, in *struct {
+		ByID
+		Body OnlySet
+	}) (*body[[]scene.AngleCell], error) {
+		return answer(s.AnglesOf(ctx, in.ID, in.Body.Set))
+	})
+	route(a, Crew, "POST", "/api/shots/{id}/set/follow", "followSet", "Keep the camera and light of another shot's set", func(ctx context.Context, in *struct {
+		ByID
+		Body FollowAsk
+	}) (*body[studio.PlannedSet], error) {
+		return point(s.FollowSet(ctx, who(ctx), in.ID, in.Body.From))
+	})
+	route(a, Crew, "GET", "/api/shots/{id}/set/sheet.svg", "setSheetSvg", "A set on one page, SVG", func(ctx context.Context, in *ByID) (*document, error) {
+		sheet, err := s.SetSheet(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return &document{ContentType: "image/svg+xml", Body: sheet.SVG()}, nil
+	})
+	route(a, Crew, "GET", "/api/shots/{id}/set/sheet.pdf", "setSheetPdf", "A set on one page, PDF", func(ctx context.Context, in *ByID) (*document, error) {
+		sheet, err := s.SetSheet(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		data, err := sheet.PDF()
+		return &document{ContentType: "application/pdf", Disposition: `attachment; filename="set.pdf"`, Body: data}, err
+	})
+	route(a, Crew, "GET", "/api/props/{id}/thing", "propAsThing", "A prop of the cupboard as it stands in a set", func(ctx context.Context, in *ByID) (*body[scene.Thing], error) {
+		return point(s.PropAsThing(ctx, in.ID))
+	})
+}

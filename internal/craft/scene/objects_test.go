@@ -1,0 +1,145 @@
+package scene
+
+import (
+	"math"
+	"testing"
+
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/shape"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+func prop(name, kind string, x, y, w, h float64) Thing {
+	return Thing{Name: name, Kind: kind, On: true, XMm: x, YMm: y, WidthMm: w, DepthMm: w, HeightMm: h, Colour: "#888888", Finish: "matt"}
+}
+
+func object(all []Object, name string) Object {
+	for _, o := range all {
+		if o.Name == name {
+			return o
+		}
+	}
+	return Object{}
+}
+
+func TestThingsRestOnWhatIsBelow(t *testing.T) {
+	s := Start()
+	s.Things = []Thing{prop("Board", "board", 400, 400, 200, 20), prop("Box", "box", 400, 400, 60, 30), prop("Cup", "mug", 400, 400, 40, 60), prop("Far", "mug", 1300, 200, 60, 60)}
+	s.Things[2].LiftMm = 5
+	all := s.Objects(Rough)
+	assert.InDelta(t, 20, object(all, "Box").Lo.Z, 0.01)
+	assert.InDelta(t, 55, object(all, "Cup").Lo.Z, 0.01, "board, box and a lift of 5")
+	assert.InDelta(t, 0, object(all, "Far").Lo.Z, 0.01)
+	s.Things[0].On = false
+	assert.InDelta(t, 0, object(s.Objects(Rough), "Box").Lo.Z, 0.01)
+}
+
+func TestVesselStandsOnTheGroundBoard(t *testing.T) {
+	s := Start()
+	s.Ground = Ground{On: true, Kind: "board", XMm: 800, YMm: 450, WidthMm: 600, DepthMm: 600, Colour: "#777777"}
+	assert.InDelta(t, 4, object(s.Objects(Rough), "Vessel").Lo.Z, 0.01)
+}
+
+func TestSizesAreWhatTheySay(t *testing.T) {
+	for _, kind := range Kinds {
+		th := prop("It", kind, 0, 0, 100, 40)
+		th.DepthMm = 160
+		o := th.object(0, nil, Smooth)
+		require.NotEmpty(t, o.Parts, kind)
+		for _, p := range o.Parts {
+			for _, v := range append(append([]r3.Vec{}, p.Mesh.P...), p.Mesh.N...) {
+				require.False(t, math.IsNaN(v.X+v.Y+v.Z), kind)
+			}
+			for _, n := range p.Mesh.N {
+				require.InDelta(t, 1, r3.Norm(n), 1e-6, kind)
+			}
+		}
+		if th.Round() && kind != "mug" && kind != "jug" {
+			assert.InDelta(t, 100, o.Hi.X-o.Lo.X, 1.5, kind)
+			assert.InDelta(t, 40, o.Hi.Z-o.Lo.Z, 0.5, kind)
+		}
+		if th.Lies() && kind != "linen" || th.Cutlery() {
+			assert.InDelta(t, 160, o.Hi.Y-o.Lo.Y, 2, kind)
+		}
+	}
+}
+
+func TestClosedSolidsFaceOutward(t *testing.T) {
+	// The volume by the divergence theorem is above 0 when every face looks out.
+	volume := func(m shape.Mesh) float64 {
+		sum := 0.0
+		for _, t := range m.T {
+			sum += r3.Dot(m.P[t[0]], r3.Cross(m.P[t[1]], m.P[t[2]])) / 6
+		}
+		return sum
+	}
+	assert.InEpsilon(t, 4./3*math.Pi*50*50*50, volume(shape.Ball(50, 50, 50, 0, 1, 1, 96)), 0.005)
+	assert.InEpsilon(t, 100.*60*20, volume(shape.Box(100, 60, 20, 0)), 1e-9)
+	assert.InEpsilon(t, math.Pi*30*30*200, volume(shape.Tube([][3]float64{{0, 0, 0}, {0, 0, 100}, {0, 0, 200}}, 30, 96)), 0.01)
+	v := shape.VesselOf("glass", 70, 150, 2.2)
+	glass := volume(shape.Revolve(v.Profile(), 96)) / 1000
+	assert.Greater(t, glass, 20.0, "ml of glass")
+	assert.Less(t, glass, 150.0)
+	// What it holds, by frusta, against the same turned as a solid.
+	full := append(v.Below(120), shape.RZ{R: 0, Z: 120})
+	assert.InEpsilon(t, volume(shape.Revolve(full, 192))/1000, v.VolumeMl(120), 0.002)
+}
+
+func TestClashesAreFoundAndStackingIsNone(t *testing.T) {
+	s := Start()
+	s.Things = []Thing{prop("A", "mug", 300, 300, 80, 90), prop("B", "mug", 372, 300, 80, 90)}
+	got := Overlaps(s.Objects(Rough))
+	require.Len(t, got, 1)
+	assert.InDelta(t, 8, got[0].DeepMm, 0.2)
+	s.Things[1].XMm = 385
+	assert.Empty(t, Overlaps(s.Objects(Rough)))
+	s.Things[1] = prop("B", "bowl", 300, 300, 60, 30) // stands in the mug's mouth: on its rim or in it
+	assert.Empty(t, Overlaps(s.Objects(Rough)))
+}
+
+// An independent pinhole: the ray through a projected point passes the point.
+func TestProjectionAgainstAPinhole(t *testing.T) {
+	s := Start()
+	s.Camera.AimXMm, s.Camera.AimYMm, s.Camera.ElevationDeg = 60, -30, 37
+	for _, p := range []r3.Vec{{X: 800, Y: 450, Z: 20}, {X: 620, Y: 380, Z: 0}, {X: 950, Y: 600, Z: 140}} {
+		x, y, ok := s.Project(p)
+		require.True(t, ok)
+		// Built from the camera's own angles, not from its axes.
+		e := s.Camera.ElevationDeg * math.Pi / 180
+		d := r3.Sub(p, s.Lens())
+		depth := d.Y*math.Cos(e) - d.Z*math.Sin(e)
+		across := d.X
+		up := d.Y*math.Sin(e) + d.Z*math.Cos(e)
+		f, u := s.Camera.FocalMm, s.Camera.DistanceMm
+		image := 1 / (1/f - 1/u)
+		assert.InEpsilon(t, across*image/depth/(s.Camera.SensorWidthMm/2), x, 1e-9)
+		assert.InEpsilon(t, up*image/depth/(s.Camera.SensorHeightMm/2), y, 1e-9)
+	}
+}
+
+func TestWhatMustBeSharpIsChosen(t *testing.T) {
+	s := Start()
+	s.Things = []Thing{prop("Cup", "mug", 900, 700, 70, 80)}
+	read := func(sharp string) Report {
+		s.Camera.Sharp = sharp
+		return Read(s, Wants{OutputLongPx: 2000}, light.Search)
+	}
+	dish := read("")
+	assert.InDelta(t, dish.Needed.FarMm-dish.Needed.NearMm, 210*math.Cos(math.Pi/4)+52*math.Sin(math.Pi/4), 0.5)
+	rim := read("rim")
+	assert.Less(t, rim.FocusMm, dish.FocusMm)
+	assert.Less(t, rim.CoverNumber, dish.CoverNumber)
+	cup := read("thing-0")
+	assert.Greater(t, cup.FocusMm, dish.FocusMm+100)
+	for _, a := range cup.Strip.Things {
+		if a.Key == "thing-0" {
+			assert.True(t, a.Wanted)
+			assert.Less(t, a.BlurPx, 2.5)
+		}
+		if a.Key == "vessel" {
+			assert.Greater(t, a.BlurPx, 2.5)
+		}
+	}
+}

@@ -1,0 +1,196 @@
+package scene
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"gonum.org/v1/gonum/spatial/r2"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Outline is a thing's shape in one of the drawn views.
+type Outline struct {
+	Key    string `json:"key" doc:"vessel, food, ground, thing-3, card-0, table, backdrop"`
+	Name   string `json:"name" doc:"What it is called"`
+	Path   string `json:"path" doc:"SVG path"`
+	Colour string `json:"colour" doc:"#rrggbb"`
+	Clear  bool   `json:"clear" doc:"Whether one sees through it"`
+}
+
+// Views are a set's outlines as it is drawn: at once, before any light.
+type Views struct {
+	Above    []Outline `json:"above" doc:"From above, mm: x from the left, y up from the near edge as negative"`
+	Side     []Outline `json:"side" doc:"From the right, mm: x away from the camera, y up as negative"`
+	Lens     []Outline `json:"lens" doc:"Through the lens, thousandths of the frame's long side from its top left"`
+	LensW    float64   `json:"lensW" doc:"Width of that drawing"`
+	LensH    float64   `json:"lensH" doc:"Height of that drawing"`
+	Sharp    []string  `json:"sharp" doc:"Keys of what is sharp through the lens"`
+	Overlaps []Overlap `json:"overlaps" doc:"Things that stand in one another"`
+}
+
+// lensLong is the long side of the drawing through the lens.
+const lensLong = 1000
+
+// Outlines draws objects from above, from the right and through the lens, back to front.
+func (s Set) Outlines(objects []Object) Views {
+	out := Views{Above: []Outline{}, Side: []Outline{}, Lens: []Outline{}, Sharp: []string{}, Overlaps: Overlaps(objects)}
+	across, high := s.Camera.FrameSensor()
+	out.LensW, out.LensH = lensLong, math.Round(lensLong*high/across)
+	if high > across {
+		out.LensW, out.LensH = math.Round(lensLong*across/high), lensLong
+	}
+	right, up, forward := s.Axes()
+	from, image := s.Lens(), s.ImageDistanceMm()
+	kx, ky := image/across*out.LensW, image/high*out.LensH
+	lens := func(p r3.Vec) (r2.Vec, bool) { // Project, with what stays the same taken out
+		d := r3.Sub(p, from)
+		z := r3.Dot(d, forward)
+		return r2.Vec{X: out.LensW/2 + r3.Dot(d, right)/z*kx, Y: out.LensH/2 - r3.Dot(d, up)/z*ky}, z > 0
+	}
+	quad := func(key, name, colour string, corners ...r3.Vec) {
+		if path := cutPath(s, corners, lens); path != "" {
+			out.Lens = append(out.Lens, Outline{Key: key, Name: name, Path: path, Colour: colour})
+		}
+	}
+	w, d := s.Table.WidthMm, s.Table.DepthMm
+	if b := s.Backdrop; b.On {
+		x := s.Vessel.XMm
+		quad("backdrop", "Backdrop", b.Colour, at(x-b.WidthMm/2, b.YMm, 0), at(x+b.WidthMm/2, b.YMm, 0), at(x+b.WidthMm/2, b.YMm, b.HeightMm), at(x-b.WidthMm/2, b.YMm, b.HeightMm))
+	}
+	quad("table", "Table", s.Table.Colour, at(0, 0, 0), at(w, 0, 0), at(w, d, 0), at(0, d, 0))
+	if g := s.Ground; g.On && g.Kind == "sweep" {
+		y0, y1 := g.YMm-g.DepthMm/2, g.YMm+g.DepthMm/2
+		x0, x1 := g.XMm-g.WidthMm/2, g.XMm+g.WidthMm/2
+		quad("ground", "Sweep", g.Colour, at(x0, y1, 0), at(x1, y1, 0), at(x1, y1, g.RiseMm), at(x0, y1, g.RiseMm))
+		quad("ground", "Sweep", g.Colour, at(x0, y0, 0), at(x1, y0, 0), at(x1, y1, 0), at(x0, y1, 0))
+	}
+	for i, c := range s.Cards {
+		if c.On {
+			q := c.Rect()
+			quad(fmt.Sprintf("card-%d", i), c.Name, cardShown[c.Kind], q.At(-1, -1), q.At(1, -1), q.At(1, 1), q.At(-1, 1))
+		}
+	}
+	// Far things first, through the lens by their distance, from above by their height.
+	eye := s.Lens()
+	order := make([]int, len(objects))
+	for i := range order {
+		order[i] = i
+	}
+	away := func(o *Object) float64 { return r3.Norm(r3.Sub(r3.Scale(0.5, r3.Add(o.Lo, o.Hi)), eye)) }
+	slices.SortStableFunc(order, func(a, b int) int {
+		oa, ob := &objects[a], &objects[b]
+		fa, fb := oa.under(), ob.under()
+		if fa != fb {
+			if fa {
+				return -1
+			}
+			return 1
+		}
+		// What stands on another, or in it, is drawn after it.
+		if oa.Foot.Z+1 < ob.Foot.Z && math.Hypot(oa.Foot.X-ob.Foot.X, oa.Foot.Y-ob.Foot.Y) < oa.Solid {
+			return -1
+		}
+		if ob.Foot.Z+1 < oa.Foot.Z && math.Hypot(oa.Foot.X-ob.Foot.X, oa.Foot.Y-ob.Foot.Y) < ob.Solid {
+			return 1
+		}
+		if d := away(ob) - away(oa); math.Abs(d) > 1 {
+			return int(math.Copysign(1, d))
+		}
+		return a - b
+	})
+	plan := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.X, Y: -p.Y}, true }
+	side := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.Y, Y: -p.Z}, true }
+	for _, i := range order {
+		o := &objects[i]
+		colour := o.shown()
+		for _, v := range []struct {
+			to   *[]Outline
+			view func(r3.Vec) (r2.Vec, bool)
+		}{{&out.Above, plan}, {&out.Side, side}, {&out.Lens, lens}} {
+			if path := o.path(v.view); path != "" {
+				*v.to = append(*v.to, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: colour, Clear: len(o.Parts) > 0 && o.Parts[0].Stuff.Clear})
+			}
+		}
+	}
+	return out
+}
+
+var cardShown = map[string]string{"white": "#ffffff", "black": "#17131a", "dull foil": "#b9bcc0", "silver": "#dfe3e8", "shiny foil": "#f4f8fb", "gold": "#d9b45b", "diffuser": "#fdf6e3"}
+
+// under reports whether the object is a ground that lies under others.
+func (o *Object) under() bool {
+	return o.Key == "ground" || slices.Contains(flatKinds, o.Kind)
+}
+
+// shown is the colour an object is drawn in.
+func (o *Object) shown() string {
+	c := o.Colour
+	code := func(v float64) int {
+		v = math.Max(0, math.Min(1, v))
+		if v <= 0.0031308 {
+			v *= 12.92
+		} else {
+			v = 1.055*math.Pow(v, 1/2.4) - 0.055
+		}
+		return int(math.Round(v * 255))
+	}
+	return fmt.Sprintf("#%02x%02x%02x", code(c[0]), code(c[1]), code(c[2]))
+}
+
+// path is the outline of an object's parts, each by its hull: near enough for a drawing.
+func (o *Object) path(view func(r3.Vec) (r2.Vec, bool)) string {
+	var b strings.Builder
+	parts := o.Parts
+	if len(parts) > 2 && parts[0].Stuff.Clear {
+		parts = parts[:1] // the glass holds the rest
+	}
+	for k := range parts {
+		points := make([]r2.Vec, 0, len(parts[k].Mesh.P))
+		for _, p := range parts[k].Mesh.P {
+			q, ok := view(p)
+			if !ok {
+				return ""
+			}
+			points = append(points, q)
+		}
+		if len(points) > 2 {
+			b.WriteString(pathOf(hull(points)))
+		}
+	}
+	return b.String()
+}
+
+// cutPath is a polygon through the lens, cut to what lies before it.
+func cutPath(s Set, corners []r3.Vec, view func(r3.Vec) (r2.Vec, bool)) string {
+	_, _, forward := s.Axes()
+	eye := s.Lens()
+	const near = 20.0
+	depth := func(p r3.Vec) float64 { return r3.Dot(r3.Sub(p, eye), forward) - near }
+	var kept []r2.Vec
+	last := corners[len(corners)-1]
+	was := depth(last)
+	for _, p := range corners {
+		is := depth(p)
+		if (was > 0) != (is > 0) {
+			t := was / (was - is)
+			if q, ok := view(r3.Add(last, r3.Scale(t, r3.Sub(p, last)))); ok {
+				kept = append(kept, q)
+			}
+		}
+		if is > 0 {
+			if q, ok := view(p); ok {
+				kept = append(kept, q)
+			}
+		}
+		last, was = p, is
+	}
+	if len(kept) < 3 {
+		return ""
+	}
+	for i := range kept { // far outside it only makes long numbers
+		kept[i].X, kept[i].Y = math.Max(-9e4, math.Min(9e4, kept[i].X)), math.Max(-9e4, math.Min(9e4, kept[i].Y))
+	}
+	return pathOf(kept)
+}

@@ -1,0 +1,427 @@
+package studio
+
+import (
+	"bytes"
+	"context"
+	"crypto/rand"
+	"encoding/hex"
+	"encoding/json"
+	"errors"
+	"image"
+	"image/png"
+	"strings"
+	"sync"
+	"time"
+
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/kit"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/optics"
+	"figladder/internal/craft/preview"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+)
+
+// Rendering is a picture of a set in the making.
+type Rendering struct {
+	ID      string  `json:"id" doc:"Its key"`
+	ShotID  string  `json:"shotId" doc:"The shot whose set it shows"`
+	SetHash string  `json:"setHash" doc:"Hash of the set it shows"`
+	Share   float64 `json:"share" doc:"How far it is, 0 to 1"`
+	Step    int     `json:"step" doc:"Counts the pictures shown so far: ask for the picture again when it grows"`
+	Samples int     `json:"samples" doc:"Paths a pixel of the picture shown"`
+	Done    bool    `json:"done" doc:"Whether it has ended"`
+	Failed  string  `json:"failed" doc:"Why it ended early; empty otherwise"`
+}
+
+// renderings are the pictures in the making on this server. What is done is kept with
+// the shot; what is half done a restart may lose.
+type renderings struct {
+	mu  sync.Mutex
+	all map[string]*renderingNow
+	one sync.Mutex // each takes every core: they wait for one another
+}
+
+type renderingNow struct {
+	Rendering
+	cancel context.CancelFunc
+	began  time.Time
+	img    image.Image
+}
+
+// mostRenderings bounds how many wait.
+const mostRenderings = 6
+
+// HashOf names a set by what its picture shows.
+func HashOf(set scene.Set) string {
+	set.Views, set.Advice, set.Answers, set.Follows = nil, "", scene.Questions{}, ""
+	raw, _ := json.Marshal(set)
+	return store.Hash(raw)
+}
+
+// StartRendering begins a picture of a set. It is kept with the shot when it is done.
+func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Set, longPx, samples int) (*Rendering, error) {
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	w, err := s.wants(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	key := make([]byte, 12)
+	if _, err := rand.Read(key); err != nil {
+		return nil, err
+	}
+	work, cancel := context.WithCancel(context.Background())
+	r := &renderingNow{Rendering: Rendering{ID: hex.EncodeToString(key), ShotID: shotID, SetHash: HashOf(set)}, cancel: cancel, began: s.now()}
+	s.renderings.mu.Lock()
+	defer s.renderings.mu.Unlock()
+	if s.renderings.all == nil {
+		s.renderings.all = map[string]*renderingNow{}
+	}
+	busy := 0
+	for id, old := range s.renderings.all {
+		switch {
+		case old.Done && s.now().Sub(old.began) > keepSearches:
+			delete(s.renderings.all, id)
+		case !old.Done && old.ShotID == shotID:
+			old.cancel() // a newer picture of the same shot takes its place
+		case !old.Done:
+			busy++
+		}
+	}
+	if busy >= mostRenderings {
+		cancel()
+		return nil, rule("%d pictures are being made already. Wait for one, or cancel it.", busy)
+	}
+	s.renderings.all[r.ID] = r
+	go s.render(work, r, set, w, longPx, samples)
+	out := r.Rendering
+	return &out, nil
+}
+
+func (s *Studio) render(ctx context.Context, r *renderingNow, set scene.Set, w scene.Wants, longPx, samples int) {
+	defer r.cancel()
+	s.renderings.one.Lock()
+	defer s.renderings.one.Unlock()
+	began := time.Now()
+	end := func(failed string) {
+		s.renderings.mu.Lock()
+		defer s.renderings.mu.Unlock()
+		r.Done, r.Failed = true, failed
+		if failed == "" {
+			r.Share = 1
+		}
+	}
+	if ctx.Err() != nil {
+		end("Cancelled.")
+		return
+	}
+	report := scene.Read(set, w, light.Search)
+	if report.Exposure.Seconds == 0 {
+		end("No light reaches the dish, so there is nothing to see.")
+		return
+	}
+	img, err := preview.NewShot(set, report.Exposure, report.FocusMm, longPx).Run(ctx, preview.Options{LongPx: longPx, Samples: samples, Seed: 1}, func(p preview.Step) {
+		s.renderings.mu.Lock()
+		defer s.renderings.mu.Unlock()
+		r.img, r.Share, r.Samples = p.Image, p.Share, p.Samples
+		r.Step++
+	})
+	if err != nil {
+		end("Cancelled.")
+		return
+	}
+	if err := s.keepPreview(context.Background(), r, img, samples, time.Since(began).Seconds()); err != nil {
+		end("The picture could not be kept: " + err.Error())
+		return
+	}
+	end("")
+}
+
+// keepPreviews is how many pictures of a shot are kept: the newest.
+const keepPreviews = 8
+
+func (s *Studio) keepPreview(ctx context.Context, r *renderingNow, img image.Image, samples int, seconds float64) error {
+	var b bytes.Buffer
+	if err := png.Encode(&b, img); err != nil {
+		return err
+	}
+	sha, _, err := s.Vault.Put(ctx, b.Bytes())
+	if err != nil {
+		return err
+	}
+	row := &store.Preview{Base: store.NewBase(), ShotID: r.ShotID, SetHash: r.SetHash, SHA256: sha, WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(), Samples: samples, Seconds: seconds}
+	if err := s.Store.WithContext(ctx).Create(row).Error; err != nil {
+		return err
+	}
+	old := s.Store.WithContext(ctx).Model(&store.Preview{}).Select("id").Where("shot_id = ?", r.ShotID).Order("id desc").Offset(keepPreviews)
+	return s.Store.WithContext(ctx).Where("shot_id = ? and id in (?)", r.ShotID, old).Delete(&store.Preview{}).Error
+}
+
+// RenderingOf says how far a picture is.
+func (s *Studio) RenderingOf(id string) (*Rendering, error) {
+	s.renderings.mu.Lock()
+	defer s.renderings.mu.Unlock()
+	r, ok := s.renderings.all[id]
+	if !ok {
+		return nil, store.ErrNotFound
+	}
+	out := r.Rendering
+	return &out, nil
+}
+
+// RenderingPicture is a picture as far as it is, PNG.
+func (s *Studio) RenderingPicture(id string) ([]byte, error) {
+	s.renderings.mu.Lock()
+	r, ok := s.renderings.all[id]
+	var img image.Image
+	if ok {
+		img = r.img
+	}
+	s.renderings.mu.Unlock()
+	if img == nil {
+		return nil, store.ErrNotFound
+	}
+	var b bytes.Buffer
+	err := png.Encode(&b, img)
+	return b.Bytes(), err
+}
+
+// CancelRendering stops a picture; what was seen of it stays.
+func (s *Studio) CancelRendering(id string) error {
+	s.renderings.mu.Lock()
+	defer s.renderings.mu.Unlock()
+	r, ok := s.renderings.all[id]
+	if !ok {
+		return store.ErrNotFound
+	}
+	r.cancel()
+	return nil
+}
+
+// Previews lists the pictures kept of a shot's set, newest first.
+func (s *Studio) Previews(ctx context.Context, shotID string) ([]store.Preview, error) {
+	out := []store.Preview{}
+	return out, s.Store.WithContext(ctx).Where("shot_id = ?", shotID).Order("id desc").Find(&out).Error
+}
+
+// PreviewPicture is a kept picture, PNG.
+func (s *Studio) PreviewPicture(ctx context.Context, id string) ([]byte, error) {
+	row, err := store.Find[store.Preview](s.Store.WithContext(ctx), id)
+	if err != nil {
+		return nil, err
+	}
+	return s.Vault.Get(ctx, row.SHA256)
+}
+
+// LensChoices says which of the kit's lenses show what the frame shows now, and from
+// where, when the camera can stand between two distances.
+func (s *Studio) LensChoices(ctx context.Context, set scene.Set, widthMm, nearestMm, farMm float64) ([]LensChoice, error) {
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	if !(farMm >= nearestMm) || !(widthMm > 0) {
+		return nil, rule("Say what must be in the frame, and between which distances the camera can stand.")
+	}
+	items, err := s.kitItems(ctx)
+	if err != nil {
+		return nil, err
+	}
+	across, _ := set.Camera.FrameSensor()
+	long := max(set.Camera.SensorWidthMm, set.Camera.SensorHeightMm)
+	need := optics.Need{WidthMm: widthMm, SensorMm: across, NearestMm: nearestMm, FarMm: farMm, DepthMm: optics.Span(set.Vessel.DiameterMm, set.TopMm(), set.Camera.ElevationDeg), PixelsPx: int(float64(set.Camera.PixelsLong) * across / long)}
+	var lenses []optics.Lens
+	byName := map[string]kit.Item{}
+	for _, i := range items {
+		if i.Kind == kit.Lens && i.ShortestMm > 0 {
+			lenses = append(lenses, optics.Lens{Name: i.Name, ShortestMm: i.ShortestMm, LongestMm: i.LongestMm, Widest: i.WidestNumber, ClosestMm: i.ClosestMm})
+			byName[i.Name] = i
+		}
+	}
+	out := []LensChoice{}
+	for _, c := range optics.Choose(need, lenses) {
+		i := byName[c.Lens]
+		aperture := max(set.Camera.Aperture, i.WidestNumber)
+		edits := []finding.Edit{finding.SetText("camera.lens", i.Name), finding.SetNumber("camera.shortestMm", i.ShortestMm), finding.SetNumber("camera.longestMm", i.LongestMm), finding.SetNumber("camera.widestAperture", i.WidestNumber),
+			finding.SetNumber("camera.closestMm", i.ClosestMm), finding.SetNumber("camera.focalMm", round1(c.FocalMm)), finding.SetNumber("camera.distanceMm", round1(c.DistanceMm)), finding.SetNumber("camera.aperture", aperture)}
+		out = append(out, LensChoice{Choice: c, Edits: edits})
+	}
+	return out, nil
+}
+
+func round1(v float64) float64 { return float64(int(v*10+0.5)) / 10 }
+
+// LensChoice is a lens of the kit for a frame, and the edits that put it on.
+type LensChoice struct {
+	optics.Choice
+	Edits []finding.Edit `json:"edits" doc:"Changes to the set that put it on"`
+}
+
+// Compared is two variants of a set beside one another.
+type Compared struct {
+	Changes  []scene.FieldChange `json:"changes" doc:"Fields that differ"`
+	Readings []ComparedLine `json:"readings" doc:"What was worked out for each"`
+	OnlyA    []string       `json:"onlyA" doc:"Findings of the first alone"`
+	OnlyB    []string       `json:"onlyB" doc:"Findings of the second alone"`
+}
+
+// ComparedLine is one reading of both.
+type ComparedLine struct {
+	Key     string `json:"key" doc:"The reading"`
+	Label   string `json:"label" doc:"What it is called"`
+	A       string `json:"a" doc:"In the first, with its unit"`
+	B       string `json:"b" doc:"In the second"`
+	Differs bool   `json:"differs" doc:"Whether they do"`
+}
+
+// CompareSets reads two sets and says how they differ.
+func (s *Studio) CompareSets(ctx context.Context, shotID string, a, b scene.Set) (*Compared, error) {
+	ra, err := s.ReadSet(ctx, shotID, a, true)
+	if err != nil {
+		return nil, err
+	}
+	rb, err := s.ReadSet(ctx, shotID, b, true)
+	if err != nil {
+		return nil, err
+	}
+	out := &Compared{Changes: scene.Changes(a, b), Readings: []ComparedLine{}, OnlyA: []string{}, OnlyB: []string{}}
+	second := map[string]string{}
+	for _, r := range rb.Readings {
+		second[r.Key] = r.Shown + " " + r.Unit
+	}
+	for _, r := range ra.Readings {
+		l := ComparedLine{Key: r.Key, Label: r.Label, A: r.Shown + " " + r.Unit, B: second[r.Key]}
+		l.Differs = l.A != l.B
+		out.Readings = append(out.Readings, l)
+	}
+	only := func(x, y *SetReading) []string {
+		have := map[string]bool{}
+		for _, f := range y.Findings {
+			have[f.Code+f.Subject] = true
+		}
+		list := []string{}
+		for _, f := range x.Findings {
+			if !have[f.Code+f.Subject] {
+				list = append(list, f.Subject+": "+f.Measure)
+			}
+		}
+		return list
+	}
+	out.OnlyA, out.OnlyB = only(ra, rb), only(rb, ra)
+	return out, nil
+}
+
+// AnglesOf shows a set from 0 to 90°.
+func (s *Studio) AnglesOf(ctx context.Context, shotID string, set scene.Set) ([]scene.AngleCell, error) {
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	w, err := s.wants(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	return scene.Angles(set, w), nil
+}
+
+// FollowSet gives a shot's set the camera and light of another's, and locks it to them.
+func (s *Studio) FollowSet(ctx context.Context, who Who, shotID, fromID string) (*PlannedSet, error) {
+	if shotID == fromID {
+		return nil, rule("A set cannot follow itself.")
+	}
+	from, err := s.SetOf(ctx, fromID)
+	if err != nil {
+		return nil, err
+	}
+	if from.Version == 0 {
+		return nil, rule("That shot has no set yet, so there is nothing to keep.")
+	}
+	own, err := s.SetOf(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	return s.SaveSet(ctx, who, shotID, own.Version, own.Set.Locked(from.Set, fromID))
+}
+
+// drift flags a set that has left the one it follows.
+func (s *Studio) drift(ctx context.Context, shotID string, set scene.Set) ([]finding.Finding, error) {
+	if set.Follows == "" || set.Follows == shotID {
+		return nil, nil
+	}
+	shot, err := s.Shot(ctx, set.Follows)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	from, err := s.SetOf(ctx, set.Follows)
+	if err != nil || from.Version == 0 {
+		return nil, err
+	}
+	return scene.Drift(set, from.Set, shot.Title), nil
+}
+
+// kitItems is the kit.
+func (s *Studio) kitItems(ctx context.Context) ([]kit.Item, error) {
+	var rows []store.KitRow
+	if err := s.Store.WithContext(ctx).Order("name, id").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	var out []kit.Item
+	for _, r := range rows {
+		out = append(out, r.Item)
+	}
+	return out, nil
+}
+
+// PropAsThing is a prop of the cupboard as it would stand in a set, by its true sizes.
+func (s *Studio) PropAsThing(ctx context.Context, id string) (*scene.Thing, error) {
+	row, err := store.Find[store.PropRow](s.Store.WithContext(ctx), id)
+	if err != nil {
+		return nil, err
+	}
+	p := row.Prop
+	z := p.Sizes
+	t := scene.Thing{Name: p.Name, On: true, Colour: p.Front.Colour, Second: p.Front.Second, Finish: map[string]string{"glossy": "gloss"}[p.Front.Finish], PropID: id}
+	if t.Finish == "" {
+		t.Finish = p.Front.Finish
+	}
+	or := func(v, usual float64) float64 {
+		if v > 0 {
+			return v
+		}
+		return usual
+	}
+	switch p.Kind {
+	case cupboard.Plate, cupboard.Bowl, cupboard.Tiny, cupboard.Glass, cupboard.Jug:
+		t.Kind, t.WidthMm, t.HeightMm = string(p.Kind), z.DiameterMm, or(z.HeightMm, 0.1*z.DiameterMm)
+		if strings.Contains(strings.ToLower(p.Name), "bottle") {
+			t.Kind = "bottle"
+		}
+	case cupboard.Cutlery:
+		t.Kind = "fork"
+		for _, k := range []string{"knife", "spoon", "fork"} {
+			if strings.Contains(strings.ToLower(p.Name), k) {
+				t.Kind = k
+			}
+		}
+		t.WidthMm, t.DepthMm, t.HeightMm = 0.12*z.LengthMm, z.LengthMm, 3
+	case cupboard.Board, cupboard.Tile, cupboard.Linen, cupboard.Paper:
+		t.Kind, t.WidthMm, t.DepthMm, t.HeightMm = string(p.Kind), or(z.WidthMm, z.LengthMm), z.LengthMm, or(z.ThicknessMm, map[cupboard.Kind]float64{cupboard.Board: 18, cupboard.Tile: 8, cupboard.Linen: 8, cupboard.Paper: 1}[p.Kind])
+	case cupboard.Backdrop:
+		return nil, rule("A backdrop is set under Backdrop, not among the things.")
+	default:
+		t.Kind, t.WidthMm, t.DepthMm, t.HeightMm = "box", or(z.WidthMm, z.LengthMm), z.LengthMm, or(z.HeightMm, 40)
+	}
+	for _, m := range []string{"glass", "wood", "stone", "linen", "paper"} {
+		if strings.Contains(strings.ToLower(p.Material), m) {
+			t.Material = m
+		}
+	}
+	if strings.Contains(strings.ToLower(p.Material), "steel") || strings.Contains(strings.ToLower(p.Material), "metal") || strings.Contains(strings.ToLower(p.Material), "brass") {
+		t.Material = "metal"
+	}
+	return &t, nil
+}
