@@ -205,13 +205,17 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, m
 		return sum
 	}
 	l := &s.lamps[at]
+	most := candidates
+	if d.deep { // after the first surface less will do
+		most = deepCandidates
+	}
 	var gives [candidates]light.RGB
 	var places [candidates]r3.Vec
 	var share [candidates]float64
 	total := 0.0
 	var drawn, usual light.RGB // all that was drawn, and the same at the lamp's usual luminance
-	for i := range candidates {
-		y := l.At(2*(float64(i)+u)/candidates-1, 2*v-1)
+	for i := range most {
+		y := l.At(2*(float64(i)+u)/float64(most)-1, 2*v-1)
 		w := r3.Sub(y, from)
 		d2 := r3.Dot(w, w)
 		w = r3.Scale(1/math.Sqrt(d2), w)
@@ -229,7 +233,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, m
 		total += share[i]
 	}
 	one := 0
-	for left := choose * total; one < candidates-1 && left >= share[one]; one++ {
+	for left := choose * total; one < most-1 && left >= share[one]; one++ {
 		left -= share[one]
 	}
 	var open light.RGB // what comes unhindered
@@ -239,7 +243,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, m
 				open = open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(makes(n, 1)))
 			}
 		}
-		open = open.Plus(drawn.Plus(usual.Times(-1)).Times(1. / candidates))
+		open = open.Plus(drawn.Plus(usual.Times(-1)).Times(1 / float64(most)))
 	}
 	if total == 0 {
 		return sum.Plus(open)
@@ -248,7 +252,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, m
 		return sum.Plus(open)
 	}
 	got := s.reach(from, places[one], absorb)
-	best := gives[one].Times(total / share[one] / candidates)
+	best := gives[one].Times(total / share[one] / float64(most))
 	if even {
 		hidden := light.RGB{1, 1, 1}.Plus(got.Times(-1))
 		return sum.Plus(open).Plus(best.Through(hidden).Times(-1))
@@ -257,7 +261,10 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, m
 }
 
 // candidates are how many places of lamps are looked at for one that is asked.
-const candidates = 8
+const (
+	candidates     = 8
+	deepCandidates = 3
+)
 
 // crossed is where a ray meets a rectangle.
 func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
@@ -332,10 +339,10 @@ func (s *seenRect) shows(w r3.Vec) bool {
 	return x >= s.x0 && x <= s.x1 && y >= s.y0 && y <= s.y1
 }
 
-// depths: a path ends by chance after sure vertices, and for certain after most.
+// depths: a path ends by chance after sure vertices, and for certain after the longest.
 const (
-	sure = 3
-	most = 14
+	sure    = 2
+	longest = 12
 )
 
 // trace follows a path and returns the light that comes back along it. lampsToo says
@@ -343,9 +350,11 @@ const (
 // already, nor beyond glass after it, through which it has asked them, too.
 func (s *stage) trace(o, d r3.Vec, absorb light.RGB, lampsToo bool, depth int, r *dice) light.RGB {
 	through := light.RGB{1, 1, 1}
+	r.deep = true
+	defer func() { r.deep = false }()
 	blunt := !lampsToo
 	var sum light.RGB
-	for ; depth < most; depth++ {
+	for ; depth < longest; depth++ {
 		h, ok := s.meet(o, d, math.Inf(1))
 		if !ok {
 			return sum.Plus(s.room.Through(through))

@@ -140,7 +140,7 @@ func TestDiffuserAndTableAsTheLightEngineHasThem(t *testing.T) {
 	e := light.NewEngine(set, light.Fine)
 	for _, n := range []r3.Vec{upward, {X: 1}} {
 		p := r3.Vec{X: 400, Y: 300, Z: 80}
-		assert.InEpsilon(t, e.At(p, n).Total(), s.lux(p, n, 60_000), 0.02)
+		assert.InEpsilon(t, e.At(p, n).Total(), s.lux(p, n, 240_000), 0.02)
 	}
 }
 

@@ -17,6 +17,7 @@ type dice struct {
 	at    int
 	k     uint32 // number of the sample in its pixel
 	shift uint64
+	deep  bool // past the first surface
 }
 
 const even = 24

@@ -94,6 +94,16 @@ func (r *reader) strip() {
 	if out.Other == 0 || math.Abs(out.Other-c.Aperture) < 0.05 {
 		out.Other, _ = exposure.ApertureAtLeast(math.Min(c.NarrowAperture, c.Aperture*2))
 	}
+	n := r.out.Needed
+	if r.out.CoverNumber == 0 || optics.AiryMm(optics.EffectiveNumber(r.out.CoverNumber, r.m, 1)) > r.confusion {
+		at := math.Min(c.NarrowAperture, math.Max(c.WidestAperture, sharpestNumber(r)))
+		if stack, err := optics.Bracket(c.FocalMm, at, r.confusion, n.NearMm, n.FarMm, 0.2, 60); err == nil && len(stack) > 1 {
+			for _, u := range stack {
+				out.Bracket = append(out.Bracket, math.Round(u*10)/10)
+			}
+			out.Other = at
+		}
+	}
 	px := float64(r.w.OutputLongPx)
 	if px == 0 {
 		px = 2000
@@ -119,16 +129,6 @@ func (r *reader) strip() {
 		out.Things = append(out.Things, a)
 	}
 	sortAlong(out.Things)
-	n := r.out.Needed
-	if r.out.CoverNumber == 0 || optics.AiryMm(optics.EffectiveNumber(r.out.CoverNumber, r.m, 1)) > r.confusion {
-		at := math.Min(c.NarrowAperture, math.Max(c.WidestAperture, sharpestNumber(r)))
-		if stack, err := optics.Bracket(c.FocalMm, at, r.confusion, n.NearMm, n.FarMm, 0.2, 60); err == nil && len(stack) > 1 {
-			for _, u := range stack {
-				out.Bracket = append(out.Bracket, math.Round(u*10)/10)
-			}
-			out.Other = at
-		}
-	}
 	r.out.Strip = out
 }
 

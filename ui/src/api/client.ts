@@ -4,7 +4,7 @@ import type { components, paths } from './schema'
 export type Schema = components['schemas']
 export type Finding = Schema['Finding']
 export type Reading = Schema['Reading']
-export type Report = Schema['Report']
+export type Report = Schema['SetReading']
 export type SceneSet = Schema['Set']
 
 export const api = createClient<paths>({ baseUrl: '/' })

@@ -4,19 +4,38 @@ import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
 import { part, type Thing } from './fields'
 
-const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; view: 'above' | 'side'; map?: boolean }>()
+const props = defineProps<{ set: SceneSet; report?: Report; drawn?: SceneSet; chosen: Thing; view: 'above' | 'side'; map?: boolean }>()
 const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
 const overhead = computed(() => props.set.camera.elevationDeg > 80)
 const rad = (d: number) => (d * Math.PI) / 180
 const lights = computed(() => props.set.lights ?? [])
 const cards = computed(() => props.set.cards ?? [])
+const things = computed(() => props.set.things ?? [])
+/** Outlines are drawn as the set was read; what has moved since is carried along. */
+const outlines = computed(() =>
+  ((props.view === 'above' ? props.report?.views.above : props.report?.views.side) ?? [])
+    .filter((o) => o.key === 'ground' || o.key.startsWith('thing-'))
+    .map((o) => {
+      const i = o.key === 'ground' ? -1 : Number(o.key.slice(6))
+      const now = i < 0 ? props.set.ground : things.value[i]
+      const was = i < 0 ? props.drawn?.ground : props.drawn?.things?.[i]
+      let transform = ''
+      if (now && was) transform = props.view === 'above' ? `translate(${now.xMm - was.xMm} ${-(now.yMm - was.yMm)}) rotate(${now.turnDeg - was.turnDeg} ${was.xMm} ${-was.yMm})` : `translate(${now.yMm - was.yMm} 0)`
+      return { ...o, transform, gone: !now || ('on' in now && !now.on) }
+    })
+    .filter((o) => !o.gone),
+)
+const under = computed(() => outlines.value.filter((o) => o.key === 'ground' || ['linen', 'board', 'tile', 'paper'].includes(things.value[Number(o.key.slice(6))]?.kind ?? '')))
+const over = computed(() => outlines.value.filter((o) => !under.value.includes(o)))
+const thingAt = (thing: Thing) => things.value[part(thing)[1]]!
 const windowLike = (kind: string) => kind === 'window' || kind === 'roof light'
 
 const top = computed(() => props.set.vessel.heightMm + Math.max(0, props.set.food.aboveMm))
 const lens = computed(() => {
   const e = rad(props.set.camera.elevationDeg)
-  return { x: props.set.vessel.xMm, y: props.set.vessel.yMm - props.set.camera.distanceMm * Math.cos(e), z: top.value / 2 + props.set.camera.distanceMm * Math.sin(e) }
+  const c = props.set.camera
+  return { x: props.set.vessel.xMm + c.aimXMm, y: props.set.vessel.yMm + c.aimYMm - c.distanceMm * Math.cos(e), z: top.value / 2 + c.aimZMm + c.distanceMm * Math.sin(e) }
 })
 
 // The window on the set, fixed while something is dragged. Far windows are drawn at the edge.
@@ -51,7 +70,7 @@ function fit(): number[] {
   return [y0 - pad, -(z1 + pad), y1 - y0 + 2 * pad, z1 + pad + 300]
 }
 /** How many mm one screen pixel is, for strokes and handles of even size. */
-const unit = computed(() => Math.max(box.value[2]! / (props.view === 'above' ? 520 : 300), box.value[3]! / 390))
+const unit = computed(() => Math.max(box.value[2]! / (props.view === 'above' ? 520 : 320), box.value[3]! / (props.view === 'above' ? 390 : 190)))
 
 function at(e: PointerEvent) {
   const m = svg.value!.getScreenCTM()!.inverse()
@@ -80,6 +99,8 @@ function place(thing: Thing) {
   if (kind === 'camera') return { u: above ? lens.value.x : lens.value.y, v: above ? lens.value.y : lens.value.z }
   if (kind === 'light') return { u: above ? lightAt(thing).xMm : lightAt(thing).yMm, v: above ? lightAt(thing).yMm : lightAt(thing).zMm }
   if (kind === 'card') return { u: above ? cardAt(thing).xMm : cardAt(thing).yMm, v: above ? cardAt(thing).yMm : cardAt(thing).zMm }
+  if (kind === 'thing') return { u: above ? thingAt(thing).xMm : thingAt(thing).yMm, v: above ? thingAt(thing).yMm : thingAt(thing).liftMm }
+  if (kind === 'ground') return { u: above ? s.ground.xMm : s.ground.yMm, v: above ? s.ground.yMm : 0 }
   if (kind === 'backdrop') return { u: above ? s.vessel.xMm : s.backdrop.yMm, v: above ? s.backdrop.yMm : 0 }
   return { u: above ? s.vessel.xMm : s.vessel.yMm, v: above ? s.vessel.yMm : 0 }
 }
@@ -127,6 +148,14 @@ function put(thing: Thing, u: number, v: number, to = 5) {
     if (above) c.xMm = r(u, -1000, 4000)
     c.yMm = r(above ? v : u, -1000, 3000)
     if (!above) c.zMm = r(v, 0, 3000)
+  } else if (kind === 'thing') {
+    const t = thingAt(thing)
+    if (above) t.xMm = r(u, -1000, 4000)
+    t.yMm = r(above ? v : u, -1000, 3000)
+    if (!above) t.liftMm = r(v, 0, 500)
+  } else if (kind === 'ground') {
+    if (above) s.ground.xMm = r(u, -1000, 4000)
+    s.ground.yMm = r(above ? v : u, -1000, 3000)
   } else if (kind === 'backdrop') {
     s.backdrop.yMm = r(above ? v : u, s.vessel.yMm + s.vessel.diameterMm / 2 + 10, 5000)
   } else {
@@ -154,12 +183,16 @@ function stretch(thing: Thing, u: number, v: number) {
   c.tiltDeg = clamp(round((Math.atan2(lean, Math.max(v - c.zMm, 1)) * 180) / Math.PI, 1), -80, 80)
 }
 function key(e: KeyboardEvent, thing: Thing) {
+  const s = props.set
   const step = e.shiftKey ? 1 : 10
   const d = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key]
   const o = place(thing)
   const kind = part(thing)[0]
   const t = kind === 'light' ? lightAt(thing) : kind === 'card' ? cardAt(thing) : undefined
-  if (d) put(thing, o.u + d[0]! * step, o.v + d[1]! * step, 0)
+  const g = kind === 'thing' ? thingAt(thing) : kind === 'ground' ? s.ground : undefined
+  if (g && [',', '.', '<', '>'].includes(e.key)) g.turnDeg = (g.turnDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
+  else if (kind === 'thing' && (e.key === 'Enter' || e.key === ' ')) thingAt(thing).on = false
+  else if (d) put(thing, o.u + d[0]! * step, o.v + d[1]! * step, 0)
   else if ((e.key === ',' || e.key === '.' || e.key === '<' || e.key === '>') && t) t.facingDeg = (t.facingDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
   else if ((e.key === 'PageUp' || e.key === 'PageDown') && t) t.tiltDeg = clamp(t.tiltDeg + (e.key === 'PageUp' ? 1 : -1) * (e.shiftKey ? 1 : 5), -90, 90)
   else if ((e.key === 'Enter' || e.key === ' ') && t) t.on = !t.on
@@ -186,7 +219,9 @@ const shownAs = (i: number) => (lights.value[i]!.name || lights.value[i]!.kind) 
 const sharp = computed(() => {
   const w = (props.report?.frame.widthMm ?? 0) / 2
   const s = props.set.vessel
-  return `M${lens.value.x} ${-lens.value.y}L${s.xMm - w} ${-s.yMm}M${lens.value.x} ${-lens.value.y}L${s.xMm + w} ${-s.yMm}M${s.xMm - w} ${-s.yMm}H${s.xMm + w}`
+  const c = props.set.camera
+  const [x, y] = [s.xMm + c.aimXMm, s.yMm + c.aimYMm]
+  return `M${lens.value.x} ${-lens.value.y}L${x - w} ${-y}M${lens.value.x} ${-lens.value.y}L${x + w} ${-y}M${x - w} ${-y}H${x + w}`
 })
 /** In the side view: the slab along the line of sight that is sharp, as the reading has it. */
 const slab = computed(() => {
@@ -202,6 +237,7 @@ const slab = computed(() => {
   return `M${p(near, -h)}L${p(near, h)}L${p(far, h)}L${p(far, -h)}Z`
 })
 const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it a centimetre, with Shift a millimetre.`
+const turnable = 'comma and full stop turn it'
 const turnWords = 'comma and full stop turn it, Page Up and Page Down lean it, Enter switches it'
 /** Keeps what stands far off in sight: drawn at the edge of the view. */
 const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm, y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm) })
@@ -211,6 +247,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
   <svg ref="svg" class="bench-view" :class="view" :viewBox="box.join(' ')" :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'" role="group" @pointermove="move" @pointerup="up" @pointercancel="up">
     <template v-if="view === 'above'">
       <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit * 1.5" />
+      <g v-for="o in under" :key="o.key + o.path.length" class="thing" :class="{ on: chosen === o.key }" :data-thing="o.key" tabindex="0" role="button" :aria-label="label(o.name, turnable)" @pointerdown.prevent="down($event, o.key)" @keydown="key($event, o.key)" @focus="emit('choose', o.key)"><path :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 0.92" stroke="#2a2228" :stroke-width="unit" /></g>
       <g v-if="map && report" :transform="`translate(0 ${-set.table.depthMm})`" class="still"><LightMap :lit="report.lit" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="unit" labels /></g>
       <path :d="sharp" fill="none" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
       <g v-if="set.backdrop.on" class="thing" :class="{ on: chosen === 'backdrop' }" data-thing="backdrop" tabindex="0" role="button" :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)" @pointerdown.prevent="down($event, 'backdrop')" @keydown="key($event, 'backdrop')" @focus="emit('choose', 'backdrop')">
@@ -222,6 +259,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm / 2" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
         <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm * 0.33" :fill="set.food.colour" />
       </g>
+      <g v-for="o in over" :key="o.key" class="thing" :class="{ on: chosen === o.key }" :data-thing="o.key" tabindex="0" role="button" :aria-label="label(o.name, turnable)" @pointerdown.prevent="down($event, o.key)" @keydown="key($event, o.key)" @focus="emit('choose', o.key)"><path :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 1" stroke="#2a2228" :stroke-width="unit" /><text v-if="chosen === o.key && thingAt(o.key)" :x="thingAt(o.key).xMm" :y="-thingAt(o.key).yMm - unit * 12" text-anchor="middle" :font-size="unit * 12">{{ o.name }}</text></g>
       <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i, off: !c.on }" :data-thing="'card-' + i" tabindex="0" role="button" :aria-label="label(c.name || 'card', (c.on ? 'in the set; ' : 'out of the set; ') + turnWords)" @pointerdown.prevent="down($event, 'card-' + i)" @keydown="key($event, 'card-' + i)" @focus="emit('choose', 'card-' + i)">
         <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
         <line v-bind="flat(c)" stroke="#2a2228" :stroke-width="unit * 7" :stroke-dasharray="c.on ? undefined : `${unit * 6} ${unit * 5}`" />
@@ -254,6 +292,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
     </template>
     <template v-else>
       <rect x="0" y="0" :width="set.table.depthMm" :height="unit * 10" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit" />
+      <path v-for="o in outlines" :key="o.key" :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 0.9" stroke="#2a2228" :stroke-width="unit" :class="{ on: chosen === o.key }" @pointerdown.prevent="down($event, o.key)" />
       <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
       <line :x1="lens.y" :y1="-lens.z" :x2="set.vessel.yMm" :y2="-top / 2" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
       <g v-for="(l, i) in lights" :key="'l' + i" class="thing win" :class="{ on: chosen === 'light-' + i, off: !l.on }" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">

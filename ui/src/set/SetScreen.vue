@@ -17,9 +17,15 @@ import SetNav from '../cupboard/SetNav.vue'
 import { useDraft } from '../parts/draft'
 import { useKeys } from '../parts/keys'
 import FieldRow from './FieldRow.vue'
+import AngleBox from './AngleBox.vue'
+import CompareBox from './CompareBox.vue'
+import DepthStrip from './DepthStrip.vue'
+import LensBox from './LensBox.vue'
+import LensView from './LensView.vue'
+import PictureBox from './PictureBox.vue'
 import SetBench from './SetBench.vue'
 import SolveBox from './SolveBox.vue'
-import { fieldsOf, lightKinds, newLight, part, tabs, type Thing } from './fields'
+import { fieldsOf, lightKinds, newLight, newThing, part, tabs, thingKinds, type Thing } from './fields'
 
 const route = useRoute()
 const router = useRouter()
@@ -45,6 +51,7 @@ const draft = useDraft<SceneSet>(
 )
 const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
 const report = ref<Report>()
+const drawn = ref<SceneSet>()
 const readError = ref<Problem>()
 const reading = ref(false)
 let asked = 0
@@ -55,9 +62,11 @@ async function readNow(quick: boolean) {
   const mine = ++asked
   reading.value = true
   try {
-    const r = await ask(api.POST('/api/shots/{id}/set/read', { params: { path: { id: shotId.value } }, body: { set: JSON.parse(JSON.stringify(draft.value.value)), quick } }))
+    const sent = JSON.parse(JSON.stringify(draft.value.value)) as SceneSet
+    const r = await ask(api.POST('/api/shots/{id}/set/read', { params: { path: { id: shotId.value } }, body: { set: sent, quick } }))
     if (mine === asked) {
       report.value = r
+      drawn.value = sent
       readError.value = undefined
     }
   } catch (e) {
@@ -90,6 +99,7 @@ watch(
 )
 watch(shotId, () => {
   report.value = undefined
+  picture.value = ''
   draft.value.value = undefined
   draft.state.value = 'saved'
 })
@@ -97,7 +107,83 @@ watch(shotId, () => {
 const chosen = ref<Thing>('camera')
 const kind = computed(() => part(chosen.value)[0])
 const panelFields = computed(() => (draft.value.value ? fieldsOf(draft.value.value, chosen.value) : []))
-const listed = computed(() => (kind.value === 'light' ? (draft.value.value?.lights ?? []) : kind.value === 'card' ? (draft.value.value?.cards ?? []) : []))
+// The newest picture kept of this shot stands until another is made.
+const picture = ref('')
+const pictureOf = ref('')
+const box = ref<InstanceType<typeof PictureBox>>()
+const kept = useQuery({ queryKey: ['previews', shotId], enabled: () => shotId.value !== '', queryFn: () => ask(api.GET('/api/shots/{id}/previews', { params: { path: { id: shotId.value } } })) })
+watch(kept.data, (list) => {
+  if (!picture.value && list?.length) picture.value = `/api/previews/${list[0]!.id}/picture`
+})
+const stamp = () => JSON.stringify([draft.value.value, 0])
+function showPicture(url: string) {
+  picture.value = url
+  pictureOf.value = stamp()
+}
+const stale = computed(() => pictureOf.value !== '' && pictureOf.value !== stamp())
+const pictured = ref(true)
+const cropsOn = ref(true)
+const lines = ref('')
+const nextLines: Record<string, string> = { '': 'thirds', thirds: 'phi', phi: 'diagonals', diagonals: '' }
+const angles = ref(false)
+const cupboard = useQuery({ queryKey: ['props-for-sets'], queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined) })
+const sharpChoices = computed(() => [{ value: 'dish', words: 'The whole dish' }, { value: 'rim', words: 'The near rim' }, { value: 'food', words: 'The food alone' }, ...(draft.value.value?.food.pourMm ? [{ value: 'pour', words: 'The pour' }] : []), ...(draft.value.value?.things ?? []).map((t, i) => ({ value: 'thing-' + i, words: t.name || t.kind })).filter((_, i) => draft.value.value?.things?.[i]?.on)])
+function addThing(k: string) {
+  const s = draft.value.value
+  if (!s) return
+  s.things = [...(s.things ?? []), newThing(s, k)]
+  chosen.value = 'thing-' + (s.things.length - 1)
+  changed()
+}
+async function addProp(id: string) {
+  const s = draft.value.value
+  if (!s || !id) return
+  try {
+    const t = await ask(api.GET('/api/props/{id}/thing', { params: { path: { id } } }))
+    t.xMm = s.vessel.xMm + s.vessel.diameterMm / 2 + t.widthMm / 2 + 40
+    t.yMm = s.vessel.yMm
+    s.things = [...(s.things ?? []), t]
+    chosen.value = 'thing-' + (s.things.length - 1)
+    changed()
+  } catch (e) {
+    if (e instanceof Problem) readError.value = e
+  }
+}
+function keepView() {
+  const s = draft.value.value
+  if (!s) return
+  s.views = [...(s.views ?? []), { name: `${s.camera.elevationDeg}°, ${s.camera.focalMm} mm`, camera: JSON.parse(JSON.stringify(s.camera)) }]
+  changed()
+}
+function useView(i: number) {
+  const s = draft.value.value
+  const v = s?.views?.[i]
+  if (!s || !v) return
+  const now = { name: `${s.camera.elevationDeg}°, ${s.camera.focalMm} mm`, camera: s.camera }
+  s.camera = JSON.parse(JSON.stringify(v.camera))
+  s.views = s.views!.map((x, k) => (k === i ? now : x))
+  changed()
+}
+async function follow(from: string) {
+  if (!from) return
+  try {
+    await draft.flush()
+    const p = await ask(api.POST('/api/shots/{id}/set/follow', { params: { path: { id: shotId.value } }, body: { from } }))
+    draft.load(p.set, p.version)
+    void refresh()
+    void readNow(false)
+  } catch (e) {
+    if (e instanceof Problem) readError.value = e
+  }
+}
+const questions = [['stands', 'Does the hero stand out?'], ['balanced', 'Is it balanced?'], ['tells', 'Does it tell a story?']] as const
+function answer(k: 'stands' | 'balanced' | 'tells', v: 'yes' | 'no') {
+  const a = draft.value.value?.answers
+  if (!a) return
+  a[k] = a[k] === v ? '' : v
+  changed()
+}
+const listed = computed(() => (kind.value === 'light' ? (draft.value.value?.lights ?? []) : kind.value === 'card' ? (draft.value.value?.cards ?? []) : kind.value === 'thing' ? (draft.value.value?.things ?? []) : []))
 const owned = useQuery({ queryKey: ['cards'], queryFn: () => ask(api.GET('/api/cards')) })
 const mapOn = ref(true)
 const solving = ref(false)
@@ -109,7 +195,7 @@ watch(report, (r) => {
 const stops = (v: number) => (v >= 99 ? 'no fill' : v.toFixed(1))
 
 function pick(tab: string) {
-  chosen.value = tab === 'light' || tab === 'card' ? tab + '-0' : tab
+  chosen.value = tab === 'light' || tab === 'card' || tab === 'thing' ? tab + '-0' : tab
 }
 function addLight(k: string) {
   const s = draft.value.value
@@ -134,6 +220,7 @@ function takeAway() {
   if (!s) return
   if (k === 'light') s.lights = s.lights?.filter((_, i) => i !== n) ?? []
   if (k === 'card') s.cards = s.cards?.filter((_, i) => i !== n) ?? []
+  if (k === 'thing') s.things = s.things?.filter((_, i) => i !== n) ?? []
   chosen.value = 'camera'
   changed()
 }
@@ -209,8 +296,12 @@ useKeys([
   { key: 'm', does: 'Light map over the table', run: () => (mapOn.value = !mapOn.value) },
   { key: 's', does: 'Look for light', run: () => (solving.value = !solving.value) },
   { key: 't', does: 'Take a frame', run: () => void take() },
+  { key: 'r', does: 'Render the picture, or stop it', run: () => void box.value?.render() },
+  { key: 'c', does: 'Crops over the frame', run: () => (cropsOn.value = !cropsOn.value) },
+  { key: 'l', does: 'Lines over the frame: thirds, phi, diagonals', run: () => (lines.value = nextLines[lines.value] ?? '') },
+  { key: 'a', does: 'Round of angles', run: () => (angles.value = !angles.value) },
   { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
-  { key: 'turns', shown: ', .', does: 'Turn the focused light or card 5°; with Shift 1°', run: () => {} },
+  { key: 'turns', shown: ', .', does: 'Turn what is focused 5°; with Shift 1°', run: () => {} },
   { key: 'leans', shown: 'Page ↑ ↓', does: 'Lean the focused light or card 5°', run: () => {} },
 ])
 </script>
@@ -234,8 +325,14 @@ useKeys([
     </EmptyBench>
     <template v-if="draft.value.value">
       <div class="views">
-        <SetBench view="above" :set="draft.value.value" :report="report" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
-        <SetBench view="side" :set="draft.value.value" :report="report" :chosen="chosen" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+        <SetBench view="above" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+        <div class="right">
+          <div class="through">
+            <LensView :set="draft.value.value" :report="report" :chosen="chosen" :picture="pictured ? picture : ''" :stale="stale" :crops="cropsOn" :lines="lines" @choose="chosen = $event" />
+            <p class="tools"><button type="button" :aria-pressed="pictured" :disabled="!picture" @click="pictured = !pictured">picture</button><button type="button" :aria-pressed="cropsOn" @click="cropsOn = !cropsOn">crops <kbd>c</kbd></button><button type="button" :aria-pressed="lines !== ''" @click="lines = nextLines[lines] ?? ''">{{ lines || 'lines' }} <kbd>l</kbd></button></p>
+          </div>
+          <SetBench view="side" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+        </div>
       </div>
       <div class="panel">
         <nav class="tabs" aria-label="What to adjust">
@@ -243,14 +340,26 @@ useKeys([
           <span class="gap" />
           <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
         </nav>
-        <div v-if="kind === 'light' || kind === 'card'" class="chips" role="group" :aria-label="kind === 'light' ? 'Lights of this set' : 'Cards of this set'">
+        <div v-if="kind === 'light' || kind === 'card' || kind === 'thing'" class="chips" role="group" :aria-label="kind === 'light' ? 'Lights of this set' : kind === 'card' ? 'Cards of this set' : 'Things on this set'">
           <button v-for="(x, i) in listed" :key="i" type="button" :aria-pressed="chosen === kind + '-' + i" @click="chosen = kind + '-' + i"><span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}</button>
           <el-select v-if="kind === 'light'" :key="'l' + listed.length" model-value="" placeholder="Add a light" aria-label="Add a light" size="small" class="adder" @change="addLight"><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
+          <template v-else-if="kind === 'thing'">
+            <el-select :key="'t' + listed.length" model-value="" placeholder="Add a thing" aria-label="Add a thing" size="small" class="adder" filterable @change="addThing"><el-option v-for="k in thingKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
+            <el-select v-if="cupboard.data.value?.rows?.length" :key="'p' + listed.length" model-value="" placeholder="From the cupboard" aria-label="Add a prop from the cupboard" size="small" class="adder wide" filterable @change="addProp"><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name" /></el-select>
+          </template>
           <el-select v-else :key="'c' + listed.length" model-value="" placeholder="Add a card" aria-label="Add a card" size="small" class="adder" @change="addCard"><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option v-if="!owned.data.value?.length" :value="-1" label="White card A2" /></el-select>
           <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>
         </div>
         <p v-if="kind === 'daylight'" class="chips small">Sky and sun through the studio's windows. <el-button size="small" @click="inRoom">Take the studio's windows</el-button><span v-if="report?.lit.sunWords" class="soft">{{ report.lit.sunWords }}.</span></p>
+        <div v-if="kind === 'camera'" class="chips">
+          <label class="pickone">Sharp must be <el-select :model-value="draft.value.value.camera.sharp || 'dish'" size="small" class="adder wide" aria-label="What must be sharp" @change="(draft.value.value!.camera.sharp = $event), changed()"><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select></label>
+          <button v-for="(v, i) in draft.value.value.views ?? []" :key="i" type="button" @click="useView(i)">{{ v.name }}</button>
+          <el-button size="small" @click="keepView">Keep this camera</el-button><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
+        </div>
+        <LensBox v-if="kind === 'kit'" :set="draft.value.value" :report="report" @apply="apply" />
         <div class="fields"><FieldRow v-for="f in panelFields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
+        <DepthStrip v-if="kind === 'camera' && report" :report="report" />
+        <AngleBox v-if="angles" :key="shotId" :shot="shotId" :set="draft.value.value" @put="(draft.value.value!.camera.elevationDeg = $event), changed()" />
       </div>
       <ul v-if="taken.length" class="strip" aria-label="Frames taken of this shot">
         <li v-for="f in taken" :key="f.id"><router-link :to="{ name: 'frames', params: { shoot, shot: shotId } }"><img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame taken ${f.settings.shown}${f.kept ? ', kept' : ''}`" height="74" /></router-link></li>
@@ -271,12 +380,24 @@ useKeys([
           <ReadingFigure v-if="find('keyFillBare')" :reading="find('keyFillBare')!" />
         </section>
         <div class="ways"><el-button size="small" :aria-expanded="solving" @click="solving = !solving">Look for light <kbd>s</kbd></el-button><el-button size="small" :aria-pressed="mapOn" @click="mapOn = !mapOn">Light map {{ mapOn ? 'on' : 'off' }} <kbd>m</kbd></el-button></div>
+        <PictureBox ref="box" :shot="shotId" :set="draft.value.value" @show="showPicture" />
         <SolveBox v-if="solving" :key="shotId" :set="draft.value.value" @put="stand" />
         <section v-if="report?.findings.length" aria-label="Findings"><FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" /></section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
         <div v-if="report" class="figures">
           <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
         </div>
+        <section class="ask" aria-label="Three questions that decide">
+          <div v-for="[k, words] in questions" :key="k"><span>{{ words }}</span><span class="yn"><button type="button" :aria-pressed="draft.value.value.answers[k] === 'yes'" @click="answer(k, 'yes')">yes</button><button type="button" :aria-pressed="draft.value.value.answers[k] === 'no'" @click="answer(k, 'no')">no</button></span></div>
+          <label class="pickone">Advice on composition <el-select :model-value="draft.value.value.advice || 'loud'" size="small" class="adder" aria-label="How much advice on composition" @change="(draft.value.value!.advice = $event), changed()"><el-option value="loud" label="Loud" /><el-option value="quiet" label="Quiet" /><el-option value="off" label="Off" /></el-select></label>
+        </section>
+        <details><summary>Compare, print, and the series</summary>
+          <div class="more">
+            <CompareBox :key="shotId" :shot="shotId" :set="draft.value.value" :picture="picture" @back="stand" />
+            <p class="small"><a :href="`/api/shots/${shotId}/set/sheet.pdf`" download>Sheet to build it by (PDF)</a> · <a :href="`/api/shots/${shotId}/set/sheet.svg`" target="_blank">SVG</a></p>
+            <label class="pickone">Camera and light as in <el-select :key="shotId + draft.value.value.follows" :model-value="draft.value.value.follows" placeholder="no other" size="small" class="adder wide" aria-label="Keep the camera and light of" @change="follow"><el-option v-for="x in (list.data.value ?? []).filter((r) => r.shot.id !== shotId)" :key="x.shot.id" :value="x.shot.id" :label="x.shot.title" /></el-select></label>
+          </div>
+        </details>
         <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.dishId" />
         <details v-if="report?.equivalents.length"><summary>The same exposure other ways</summary><ul class="eq mono"><li v-for="e in report.equivalents" :key="e.iso">{{ e.shown }}</li></ul></details>
       </template>
@@ -286,10 +407,27 @@ useKeys([
 
 <style scoped>
 .pick { width: 226px; }
-.views { display: grid; grid-template-columns: 5fr 3fr; gap: 2px; height: clamp(280px, calc(100vh - 400px), 560px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
+.views { display: grid; grid-template-columns: 11fr 9fr; gap: 2px; height: clamp(300px, calc(100vh - 380px), 600px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
+.right { display: grid; grid-template-rows: minmax(0, 8fr) minmax(0, 5fr); gap: 2px; min-height: 0; min-width: 0; }
+.through { position: relative; min-height: 0; display: grid; }
+.tools { position: absolute; top: 4px; right: 4px; display: flex; gap: 3px; margin: 0; }
+.tools button { all: unset; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
+.tools button[aria-pressed='false'] { background: rgb(42 34 40 / 55%); }
+.tools button:disabled { opacity: 0.45; cursor: default; }
+.tools button:focus-visible { outline: 3px solid #f3a6bf; }
+.tools kbd { margin-left: 2px; font-size: 11px; padding: 0 3px; }
+.pickone { font-size: 13.5px; display: inline-flex; gap: 8px; align-items: center; }
+.adder.wide { width: 176px; }
+.ask { display: grid; gap: 4px; border-top: 1px solid var(--fl-line); padding-top: 8px; font-size: 13.5px; }
+.ask > div { display: flex; justify-content: space-between; align-items: center; min-height: 30px; }
+.yn { display: flex; gap: 4px; }
+.yn button { all: unset; cursor: pointer; padding: 4px 12px; border: 1px solid var(--el-border-color); border-radius: 3px; }
+.yn button[aria-pressed='true'] { background: var(--fl-aubergine); color: #fff; font-weight: 600; }
+.yn button:focus-visible { outline: 3px solid var(--fl-fig); }
+.more { display: grid; gap: 10px; padding: 8px 0; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
-.tabs > button { all: unset; cursor: pointer; padding: 8px 10px; font-size: 14px; font-weight: 560; color: var(--fl-soft); }
+.tabs > button { all: unset; cursor: pointer; padding: 8px 8px; font-size: 13.5px; font-weight: 560; color: var(--fl-soft); }
 .tabs > button[aria-pressed='true'] { color: var(--fl-aubergine); box-shadow: inset 0 -3px 0 var(--fl-fig); }
 .tabs > button:focus-visible { outline: 3px solid var(--fl-fig); }
 .gap { flex: 1; }

@@ -20,14 +20,19 @@ const cm = { unit: 'cm', scale: 0.1, step: 0.5 }
 const deg = { unit: '°', step: 1 }
 const percent = { unit: '%', scale: 100, step: 5 }
 const one = (all: string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
+/** Choices of which the first leaves it to the usual. */
+const usual = (all: string[]) => [{ value: '', words: 'Usual' }, ...one(all)]
 export const finishes = one(['matt', 'satin', 'gloss', 'mirror'])
 export const lightKinds = one(['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'])
+export const thingKinds = one(['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'linen', 'tile', 'paper', 'box', 'knife', 'fork', 'spoon', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb'])
+const round = ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar']
+const food = ['mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb']
 export const cardKinds = one(['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'])
 
 /** The tabs under the bench. */
 export const tabs: { key: string; name: string }[] = [
-  { key: 'camera', name: 'Camera' }, { key: 'kit', name: 'Body and lens' }, { key: 'vessel', name: 'Vessel' }, { key: 'food', name: 'Food' },
-  { key: 'light', name: 'Lights' }, { key: 'card', name: 'Cards' }, { key: 'backdrop', name: 'Backdrop' }, { key: 'daylight', name: 'Daylight' }, { key: 'table', name: 'Table' }, { key: 'room', name: 'Room' },
+  { key: 'camera', name: 'Camera' }, { key: 'kit', name: 'Lens' }, { key: 'vessel', name: 'Vessel' }, { key: 'food', name: 'Food' },
+  { key: 'thing', name: 'Things' }, { key: 'light', name: 'Lights' }, { key: 'card', name: 'Cards' }, { key: 'backdrop', name: 'Backdrop' }, { key: 'ground', name: 'Ground' }, { key: 'daylight', name: 'Daylight' }, { key: 'table', name: 'Table' }, { key: 'room', name: 'Room' },
 ]
 
 const plain: Record<string, Field[]> = {
@@ -36,6 +41,7 @@ const plain: Record<string, Field[]> = {
     { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
     { path: 'camera.orientation', label: 'Frame lies', choices: one(['landscape', 'portrait']) },
     { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
+    { path: 'camera.aimXMm', label: 'Aims right of the dish', ...cm }, { path: 'camera.aimYMm', label: 'Aims beyond it', ...cm }, { path: 'camera.aimZMm', label: 'Aims above it', ...cm },
   ],
   kit: [
     { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' }, { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' }, { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 }, { path: 'camera.narrowAperture', label: 'Lens closes to f/' }, { path: 'camera.closestMm', label: 'Closest focus', ...cm },
@@ -45,14 +51,21 @@ const plain: Record<string, Field[]> = {
   vessel: [
     { path: 'vessel.kind', label: 'Kind', choices: one(['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug']) },
     { path: 'vessel.diameterMm', label: 'Diameter', ...cm }, { path: 'vessel.heightMm', label: 'Height', ...cm }, { path: 'vessel.xMm', label: 'From the left edge', ...cm }, { path: 'vessel.yMm', label: 'From the near edge', ...cm },
-    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.colour', label: 'Colour', colour: true },
+    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.material', label: 'Made of', choices: usual(['ceramic', 'glass', 'metal', 'wood', 'stone']) }, { path: 'vessel.colour', label: 'Colour', colour: true },
   ],
   food: [
     { path: 'food.name', label: 'What it is', text: true }, { path: 'food.aboveMm', label: 'Rises above the rim', ...cm }, { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
-    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
+    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.form', label: 'Its shape', choices: usual(['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells']) }, { path: 'food.finish', label: 'Shines', choices: usual(['matt', 'satin', 'gloss']) },
+    { path: 'food.strength', label: 'Drink, share of full strength', ...percent }, { path: 'food.fillShare', label: 'Fills the vessel to', ...percent }, { path: 'food.pourMm', label: 'Poured from above the rim', ...cm }, { path: 'food.best', label: 'Best side looks', choices: usual(['near', 'far', 'left', 'right']) },
+    { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
   ],
   backdrop: [
     { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] }, { path: 'backdrop.yMm', label: 'From the near edge', ...cm }, { path: 'backdrop.widthMm', label: 'Width', ...cm }, { path: 'backdrop.heightMm', label: 'Height', ...cm }, { path: 'backdrop.colour', label: 'Colour', colour: true },
+  ],
+  ground: [
+    { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] }, { path: 'ground.kind', label: 'Kind', choices: [{ value: 'board', words: 'Lying board' }, { value: 'sweep', words: 'Sheet swept up behind' }] }, { path: 'ground.material', label: 'Face', choices: usual(['paint', 'wood', 'stone', 'linen', 'paper', 'metal']) },
+    { path: 'ground.widthMm', label: 'Width', ...cm }, { path: 'ground.depthMm', label: 'Depth', ...cm }, { path: 'ground.riseMm', label: 'Sheet rises to', ...cm }, { path: 'ground.xMm', label: 'From the left edge', ...cm }, { path: 'ground.yMm', label: 'From the near edge', ...cm }, { path: 'ground.turnDeg', label: 'Turned', ...deg },
+    { path: 'ground.finish', label: 'Finish', choices: finishes }, { path: 'ground.colour', label: 'Colour', colour: true },
   ],
   daylight: [
     { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] }, { path: 'daylight.weather', label: 'Sky', choices: one(['overcast', 'mixed', 'clear']) },
@@ -60,7 +73,7 @@ const plain: Record<string, Field[]> = {
     { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 }, { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 }, { path: 'daylight.zone', label: 'Time zone', text: true },
   ],
   table: [
-    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.colour', label: 'Colour', colour: true },
+    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.material', label: 'Made of', choices: usual(['wood', 'stone', 'linen', 'paint', 'metal']) }, { path: 'table.colour', label: 'Colour', colour: true },
   ],
   room: [{ path: 'room.widthMm', label: 'Width', ...cm }, { path: 'room.depthMm', label: 'Depth', ...cm }, { path: 'room.heightMm', label: 'Height', ...cm }, { path: 'room.reflectance', label: 'Walls return', step: 0.01 }],
 }
@@ -87,6 +100,22 @@ export function fieldsOf(set: SceneSet, thing: Thing): Field[] {
       { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: lightKinds },
       { path: p + 'widthMm', label: 'Width', ...cm }, { path: p + 'heightMm', label: 'Height', ...cm }, { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'zMm', label: 'Middle above the table', ...cm },
       { path: p + 'facingDeg', label: 'Shines toward', ...deg }, { path: p + 'tiltDeg', label: 'Leans back', ...deg }, ...bright,
+    ]
+  }
+  if (kind === 'thing') {
+    const t = set.things?.[n]
+    if (!t) return []
+    const p = `things.${n}.`
+    const isRound = round.includes(t.kind)
+    const isFood = food.includes(t.kind)
+    return [
+      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: thingKinds },
+      { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
+      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...cm }, ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...cm }]), { path: p + 'heightMm', label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height', ...cm },
+      { path: p + 'liftMm', label: 'Lifted by', ...cm }, { path: p + 'tiltDeg', label: 'Leans away', ...deg },
+      ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []), ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(['berry', 'slice', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig']) }] : []),
+      ...(isRound ? [{ path: p + 'fillShare', label: 'Filled to', ...percent }, { path: p + 'drink', label: 'With a drink of', colour: true }] : []),
+      { path: p + 'finish', label: 'Finish', choices: finishes }, ...(isFood ? [] : [{ path: p + 'material', label: 'Made of', choices: usual(['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper']) }]), { path: p + 'colour', label: 'Colour', colour: true }, { path: p + 'second', label: 'Second colour', colour: true },
     ]
   }
   if (kind === 'card') {
@@ -127,4 +156,12 @@ export function newLight(set: SceneSet, kind: string): SceneSet['lights'] extend
     name: kind[0]!.toUpperCase() + kind.slice(1), on: true, kind: kind as never, xMm: roof ? set.vessel.xMm : set.vessel.xMm + 900, yMm: set.vessel.yMm + (roof ? 0 : 300), zMm: roof ? 2000 : 750, widthMm: w, heightMm: h, facingDeg: 250, tiltDeg: roof ? -90 : kind === 'window' ? 0 : -25,
     guideM: 0, wattS: 0, luxAt1m: lux[kind] ?? 0, luminanceCdM2: isWindow(kind) ? 2500 : 0, kelvin: kind === 'bulb' ? 2700 : isWindow(kind) ? 6500 : 5600, glass: 0.8, revealMm: 0, curtainLeft: 0, curtainRight: 0, blindTop: 0, outside: [],
   } as never
+}
+
+/** Something of a kind beside the dish, in its usual size. */
+export function newThing(set: SceneSet, kind: string): NonNullable<SceneSet['things']>[number] {
+  const size: Record<string, [number, number, number]> = { plate: [160, 0, 18], bowl: [140, 0, 55], 'tiny bowl': [50, 0, 28], pot: [180, 0, 90], glass: [70, 0, 120], coupe: [95, 0, 110], mug: [80, 0, 95], jug: [80, 0, 110], bottle: [62, 0, 230], jar: [75, 0, 95], board: [220, 320, 18], linen: [300, 420, 8], tile: [200, 200, 8], paper: [210, 297, 1], box: [80, 80, 60], knife: [16, 180, 3], fork: [20, 160, 3], spoon: [30, 140, 4], mound: [110, 0, 45], slices: [110, 0, 25], stack: [90, 0, 60], scatter: [80, 0, 14], drizzle: [100, 0, 4], foam: [60, 0, 12], ice: [60, 0, 40], herbs: [60, 0, 12], crumb: [110, 0, 5] }
+  const [w, d, h] = size[kind] ?? [80, 80, 40]
+  const edible = food.includes(kind)
+  return { name: kind[0]!.toUpperCase() + kind.slice(1), kind: kind as never, on: true, xMm: set.vessel.xMm + set.vessel.diameterMm / 2 + w / 2 + 40, yMm: set.vessel.yMm - 60, liftMm: 0, turnDeg: kind === 'knife' || kind === 'fork' || kind === 'spoon' ? 330 : 0, tiltDeg: 0, widthMm: w, depthMm: d, heightMm: h, colour: edible ? '#a8763e' : kind === 'glass' || kind === 'bottle' || kind === 'jar' ? '#d6dedb' : '#8d8a80', second: '', finish: edible ? 'satin' : 'matt', material: '', piece: kind === 'scatter' ? 'berry' : '', count: kind === 'scatter' ? 5 : 0, drink: '', fillShare: 0, propId: '' } as never
 }

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, ask, type Finding, type Report, type SceneSet, type Schema } from '../api/client'
+import ProblemNote from '../parts/ProblemNote.vue'
+
+/** Which lenses of the kit show what must be seen, and from where. */
+const props = defineProps<{ set: SceneSet; report?: Report }>()
+const emit = defineEmits<{ apply: [edits: NonNullable<Finding['try'][number]['edits']>] }>()
+const width = ref(String(Math.round((props.report?.frame.widthMm ?? 600) / 10)))
+const near = ref('30')
+const far = ref('150')
+const error = ref<unknown>()
+const found = ref<Schema['LensChoice'][]>()
+const cm = (v: string) => Number(v.replace(',', '.')) * 10
+
+async function look() {
+  error.value = undefined
+  try {
+    found.value = (await ask(api.POST('/api/set/lenses', { body: { set: JSON.parse(JSON.stringify(props.set)), widthMm: cm(width.value) || 0, nearestMm: cm(near.value) || 0, farMm: cm(far.value) || 0 } }))) ?? []
+  } catch (e) {
+    error.value = e
+  }
+}
+</script>
+
+<template>
+  <div class="lenses">
+    <p class="ask">Which lens? <label>To be seen across <input v-model="width" class="mono" inputmode="decimal" /> cm</label><label>Camera from <input v-model="near" class="mono" inputmode="decimal" /></label><label>to <input v-model="far" class="mono" inputmode="decimal" /> cm away</label><el-button size="small" @click="look">Look through the kit</el-button></p>
+    <ProblemNote :error="error" />
+    <ul v-if="found">
+      <li v-for="c in found" :key="c.lens" :class="{ no: !c.ok }"><b>{{ c.lens }}</b><span>{{ c.words }}</span><el-button v-if="c.ok" size="small" @click="emit('apply', c.edits!)">Put it on</el-button></li>
+      <li v-if="!found.length">The kit has no lens. Add one under Kit.</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.lenses { padding: 4px 14px 12px; font-size: 13.5px; }
+.ask { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; margin: 0; }
+input { width: 52px; height: 28px; border: 1px solid var(--el-border-color); border-radius: 3px; background: var(--fl-card); padding: 0 6px; text-align: right; font-size: 13.5px; color: var(--fl-ink); }
+ul { list-style: none; padding: 0; margin: 8px 0 0; display: grid; gap: 4px; }
+li { display: grid; grid-template-columns: 180px 1fr auto; gap: 10px; align-items: center; border-top: 1px solid var(--fl-line); padding-top: 4px; min-height: 30px; }
+.no { color: var(--fl-soft); }
+</style>

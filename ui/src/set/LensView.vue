@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Report, SceneSet } from '../api/client'
+import { type Thing } from './fields'
+
+/** The frame as the lens sees it: outlines at once, the picture when there is one, crops and lines over it. */
+const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; picture: string; stale: boolean; crops: boolean; lines: string }>()
+const emit = defineEmits<{ choose: [thing: Thing] }>()
+const w = computed(() => props.report?.views.lensW ?? 1000)
+const h = computed(() => props.report?.views.lensH ?? 667)
+const shapes = computed(() => props.report?.views.lens ?? [])
+const shown = ref(-1)
+const crops = computed(() => {
+  const seen = new Set<string>()
+  return (props.report?.crops ?? []).filter((c) => !seen.has(c.shape) && seen.add(c.shape))
+})
+const known = (key: string) => (key === 'ground' || key === 'table' || key === 'backdrop' || key === 'vessel' || key === 'food' || key.startsWith('thing-') || key.startsWith('card-') ? key : '')
+const phi = 0.381966
+const grid = computed(() => {
+  const a = props.lines === 'thirds' ? 1 / 3 : phi
+  if (props.lines === 'diagonals') return `M0 0L${w.value} ${h.value}M${w.value} 0L0 ${h.value}`
+  return `M${w.value * a} 0V${h.value}M${w.value * (1 - a)} 0V${h.value}M0 ${h.value * a}H${w.value}M0 ${h.value * (1 - a)}H${w.value}`
+})
+</script>
+
+<template>
+  <figure class="lens" :aria-label="picture ? 'Through the lens, rendered' : 'Through the lens, in outline'">
+    <svg :viewBox="`0 0 ${w} ${h}`" role="group" aria-label="What the frame shows">
+      <rect :width="w" :height="h" fill="#8c8c8c" />
+      <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
+      <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
+        <path v-for="(s, i) in shapes" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.35 : 1" stroke="#2a2228" :stroke-width="chosen === s.key ? 6 : 1.6" :class="{ chosen: chosen === s.key }" :data-lens="s.key" @click="known(s.key) && emit('choose', known(s.key))"><title>{{ s.name }}</title></path>
+      </g>
+      <g v-else>
+        <path v-for="(s, i) in shapes" :key="i" :d="s.path" fill="transparent" :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'" stroke-width="4" :data-lens="s.key" @click="known(s.key) && emit('choose', known(s.key))"><title>{{ s.name }}</title></path>
+      </g>
+      <path v-if="lines" :d="grid" fill="none" stroke="#fffdf9" stroke-width="2" stroke-dasharray="10 7" class="still" />
+      <g v-if="crops && shown < 0" class="still">
+        <template v-for="(c, i) in crops" :key="c.shape">
+          <rect :x="c.box.x * w + 2" :y="c.box.y * h + 2" :width="c.box.w * w - 4" :height="c.box.h * h - 4" fill="none" :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'" stroke-width="3" :stroke-dasharray="`${14 - i * 2} ${6 + i * 3}`" />
+          <text :x="c.box.x * w + 10" :y="c.box.y * h + 44 + (i % 5) * 46" font-size="40" fill="#fffdf9" stroke="#2a2228" stroke-width="7" paint-order="stroke">{{ c.shape }}</text>
+        </template>
+      </g>
+      <path v-if="shown >= 0 && crops[shown]" :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`" fill="#1b161d" fill-opacity="0.72" fill-rule="evenodd" class="still" />
+    </svg>
+    <figcaption v-if="crops" class="crops">
+      <button v-for="(c, i) in crops" :key="c.shape" type="button" :aria-pressed="shown === i" :title="c.reads + (c.cuts?.length ? ' ' + c.cuts.join('; ') + '.' : '')" @click="shown = shown === i ? -1 : i">{{ c.shape }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span><span class="sr">{{ c.reads }}</span></button>
+      <span v-if="shown >= 0 && crops[shown]" class="say">{{ crops[shown]!.reads }} {{ crops[shown]!.widePx }} × {{ crops[shown]!.highPx }} px, {{ crops[shown]!.pxPerMm.toFixed(1) }} px a mm.</span>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.lens { margin: 0; background: #8c8c8c; display: flex; flex-direction: column; min-height: 0; min-width: 0; position: relative; }
+svg { flex: 1; min-height: 0; width: 100%; display: block; padding: 4px; box-sizing: border-box; }
+.still { pointer-events: none; }
+path[data-lens] { cursor: pointer; }
+.chosen { stroke: #b4456a; }
+.crops { display: flex; gap: 4px; padding: 4px 6px; background: #2a2228; align-items: center; font-size: 12.5px; color: #fffdf9; flex-wrap: wrap; }
+.crops button { all: unset; cursor: pointer; font: 500 12.5px var(--fl-mono); padding: 3px 7px; border: 1px solid #8d8389; border-radius: 3px; color: #fffdf9; }
+.crops button[aria-pressed='true'] { background: #fffdf9; color: #2a2228; }
+.crops button:focus-visible { outline: 3px solid #f3a6bf; }
+.say { margin-left: 4px; }
+.sr { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+</style>

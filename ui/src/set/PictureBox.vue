@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref, watch } from 'vue'
+import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
+import ProblemNote from '../parts/ProblemNote.vue'
+
+/** Renders the set as its camera would take it: something at once, better every moment. */
+const props = defineProps<{ shot: string; set: SceneSet }>()
+const emit = defineEmits<{ show: [url: string] }>()
+const now = ref<Schema['Rendering']>()
+const error = ref<unknown>()
+const fine = ref(false)
+let timer: ReturnType<typeof setTimeout> | undefined
+
+async function render() {
+  if (now.value && !now.value.done) return void cancel()
+  error.value = undefined
+  try {
+    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx: fine.value ? 1280 : 640, samples: fine.value ? 64 : 24 } }))
+    void follow()
+  } catch (e) {
+    error.value = e
+  }
+}
+async function follow() {
+  const at = now.value
+  if (!at) return
+  try {
+    const r = await ask(api.GET('/api/renderings/{id}', { params: { path: { id: at.id } } }))
+    if (now.value?.id !== at.id) return
+    if (r.step > at.step) emit('show', `/api/renderings/${r.id}/picture?step=${r.step}`)
+    now.value = r
+    if (!r.done) timer = setTimeout(() => void follow(), 200)
+  } catch (e) {
+    now.value = undefined
+    error.value = e instanceof Problem && e.status === 404 ? new Problem(404, 'The server was started anew and the picture is gone. Ask for it again.') : e
+  }
+}
+async function cancel() {
+  if (now.value && !now.value.done) await ask(api.DELETE('/api/renderings/{id}', { params: { path: { id: now.value.id } } })).catch(() => undefined)
+}
+watch(
+  () => props.shot,
+  () => {
+    void cancel()
+    now.value = undefined
+  },
+)
+onBeforeUnmount(() => {
+  clearTimeout(timer)
+  void cancel()
+})
+defineExpose({ render, cancel })
+</script>
+
+<template>
+  <div class="picture">
+    <div class="row">
+      <el-button size="small" :type="now && !now.done ? 'default' : 'primary'" plain data-render @click="render">{{ now && !now.done ? 'Stop the picture' : 'Render the picture' }} <kbd>r</kbd></el-button>
+      <el-checkbox v-model="fine" size="small">Large and fine</el-checkbox>
+    </div>
+    <div v-if="now && !now.done" class="bar" role="progressbar" :aria-valuenow="Math.round(now.share * 100)" aria-valuemin="0" aria-valuemax="100" aria-label="How far the picture is"><span :style="{ width: now.share * 100 + '%' }" /></div>
+    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel. Kept with the shot.` : now.step ? `${now.samples || 'first'} paths a pixel so far` : 'Waiting for its turn …' }}</p>
+    <ProblemNote :error="error" />
+  </div>
+</template>
+
+<style scoped>
+.row { display: flex; gap: 12px; align-items: center; }
+.bar { height: 6px; background: #e6dccf; margin-top: 6px; }
+.bar span { display: block; height: 100%; background: var(--fl-fig); }
+kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 6px; }
+p { margin: 4px 0 0; }
+</style>
