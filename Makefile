@@ -49,7 +49,7 @@ test: testtools build
 	bin/figladder with-database -- go test -count=1 ./...
 
 shots: testtools build
-	@FIGLADDER_SHOTS=1 go test -count=1 -run TestShots ./e2e
+	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo
 
 bench: build
 	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api

@@ -38,7 +38,7 @@ type Camera interface {
 // enlarges, since a real camera takes no seconds.
 type Drawn struct {
 	LongPx  int // 2000 when 0
-	Samples int // paths a pixel, 4 when 0
+	Samples int // paths a pixel, 3 when 0
 }
 
 // Take implements Camera.
@@ -48,7 +48,7 @@ func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 		long = 2000
 	}
 	if samples == 0 {
-		samples = 4
+		samples = 3
 	}
 	if err := ctx.Err(); err != nil {
 		return nil, err

@@ -262,9 +262,9 @@ type LensChoice struct {
 // Compared is two variants of a set beside one another.
 type Compared struct {
 	Changes  []scene.FieldChange `json:"changes" doc:"Fields that differ"`
-	Readings []ComparedLine `json:"readings" doc:"What was worked out for each"`
-	OnlyA    []string       `json:"onlyA" doc:"Findings of the first alone"`
-	OnlyB    []string       `json:"onlyB" doc:"Findings of the second alone"`
+	Readings []ComparedLine      `json:"readings" doc:"What was worked out for each"`
+	OnlyA    []string            `json:"onlyA" doc:"Findings of the first alone"`
+	OnlyB    []string            `json:"onlyB" doc:"Findings of the second alone"`
 }
 
 // ComparedLine is one reading of both.

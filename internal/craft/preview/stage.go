@@ -163,6 +163,12 @@ func newStage(set scene.Set, objects []scene.Object) *stage {
 		s.add(m, st, -1)
 	}
 	for i := range objects {
+		if g := set.Ground; objects[i].Key == "ground" { // in the tree it would overlap everything
+			sin, cos := math.Sincos(g.TurnDeg * math.Pi / 180)
+			s.parts = append(s.parts, part{stuff: objects[i].Parts[0].Stuff, object: int32(i)})
+			s.rect(light.Rect{Centre: r3.Vec{X: g.XMm, Y: g.YMm, Z: objects[i].Hi.Z}, U: r3.Vec{X: g.WidthMm / 2 * cos, Y: -g.WidthMm / 2 * sin}, V: r3.Vec{X: g.DepthMm / 2 * sin, Y: g.DepthMm / 2 * cos}}, int32(len(s.parts)-1))
+			continue
+		}
 		for k := range objects[i].Parts {
 			p := &objects[i].Parts[k]
 			s.add(p.Mesh, p.Stuff, i)

@@ -249,12 +249,12 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	if t.Piece == "slice" {
 		st.Pattern, st.GrainMm, st.Through = "marbled", 4, 0.25
 	}
-	out := []Part{{shape.Join(first...), st}}
+	out := []Part{{shape.Strewn(first...), st}}
 	if len(second) > 0 {
 		if t.Second != "" {
-			out = append(out, Part{shape.Join(second...), edibleStuff(t.Second, "", "wet")})
+			out = append(out, Part{shape.Strewn(second...), edibleStuff(t.Second, "", "wet")})
 		} else {
-			out = append(out, Part{shape.Join(second...), st})
+			out = append(out, Part{shape.Strewn(second...), st})
 		}
 	}
 	return out

@@ -53,7 +53,7 @@ type Fineness int
 
 // Rough is for outlines and checks while something moves; Smooth for pictures.
 const (
-	Rough  Fineness = 14
+	Rough  Fineness = 18
 	Smooth Fineness = 40
 )
 

@@ -155,8 +155,15 @@ func (o *Object) path(view func(r3.Vec) (r2.Vec, bool)) string {
 			}
 			points = append(points, q)
 		}
-		if len(points) > 2 {
-			b.WriteString(pathOf(hull(points)))
+		runs := parts[k].Mesh.Runs
+		if len(runs) == 0 || len(runs) > 90 {
+			runs = []int{len(points)}
+		}
+		for _, n := range runs {
+			if n > 2 {
+				b.WriteString(pathOf(hull(points[:n])))
+			}
+			points = points[n:]
 		}
 	}
 	return b.String()

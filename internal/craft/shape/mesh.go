@@ -15,6 +15,9 @@ type Mesh struct {
 	P []r3.Vec   // corners
 	N []r3.Vec   // unit normals, one a corner, outward
 	T [][3]int32 // triangles, as places in P
+	// Runs is how many corners each piece has, for a mesh of many pieces that are drawn
+	// one by one; else empty.
+	Runs []int
 }
 
 // Join returns all meshes as one.
@@ -30,12 +33,21 @@ func Join(all ...Mesh) Mesh {
 	return out
 }
 
+// Strewn is Join that remembers the pieces.
+func Strewn(all ...Mesh) Mesh {
+	out := Join(all...)
+	for i := range all {
+		out.Runs = append(out.Runs, len(all[i].P))
+	}
+	return out
+}
+
 // Moved returns the mesh turned about the upright axis by turnDeg (clockwise seen
 // from above, as a compass turns) and carried by d.
 func (m Mesh) Moved(turnDeg float64, d r3.Vec) Mesh {
 	sin, cos := math.Sincos(turnDeg * math.Pi / 180)
 	turn := func(v r3.Vec) r3.Vec { return r3.Vec{X: v.X*cos + v.Y*sin, Y: v.Y*cos - v.X*sin, Z: v.Z} }
-	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T}
+	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T, Runs: m.Runs}
 	for i := range m.P {
 		out.P[i], out.N[i] = r3.Add(turn(m.P[i]), d), turn(m.N[i])
 	}
@@ -47,7 +59,7 @@ func (m Mesh) Moved(turnDeg float64, d r3.Vec) Mesh {
 func (m Mesh) Tilted(deg float64) Mesh {
 	sin, cos := math.Sincos(deg * math.Pi / 180)
 	lean := func(v r3.Vec) r3.Vec { return r3.Vec{X: v.X, Y: v.Y*cos + v.Z*sin, Z: v.Z*cos - v.Y*sin} }
-	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T}
+	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T, Runs: m.Runs}
 	for i := range m.P {
 		out.P[i], out.N[i] = lean(m.P[i]), lean(m.N[i])
 	}
@@ -56,7 +68,7 @@ func (m Mesh) Tilted(deg float64) Mesh {
 
 // Stretched returns the mesh scaled along each axis.
 func (m Mesh) Stretched(x, y, z float64) Mesh {
-	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T}
+	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T, Runs: m.Runs}
 	for i := range m.P {
 		p, n := m.P[i], m.N[i]
 		out.P[i] = r3.Vec{X: p.X * x, Y: p.Y * y, Z: p.Z * z}

@@ -1,0 +1,57 @@
+package demo
+
+import (
+	"image"
+	"image/draw"
+	"image/png"
+	"os"
+	"testing"
+
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/preview"
+	"figladder/internal/craft/scene"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+var winterSets = []struct {
+	name  string
+	build func(*scene.Set)
+}{{"mussels", musselSet}, {"trout", troutSet}, {"sesame", sesameSet}, {"pavlova", pavlovaSet}, {"sloe", sloeSet}, {"toddy", toddySet}}
+
+func TestWinterSetsAreAcceptedAndNothingStandsInAnother(t *testing.T) {
+	for _, w := range winterSets {
+		s := scene.Start()
+		w.build(&s)
+		assert.Empty(t, s.Check(), w.name)
+		assert.Empty(t, scene.Overlaps(s.Objects(scene.Rough)), w.name)
+		assert.NotZero(t, scene.Read(s, scene.Wants{}, light.Search).Exposure.Seconds, w.name)
+	}
+}
+
+// TestDishesPicture renders the six dishes side by side for docs/screenshots; make shots
+// asks for it.
+func TestDishesPicture(t *testing.T) {
+	if os.Getenv("FIGLADDER_SHOTS") == "" {
+		t.Skip("set FIGLADDER_SHOTS=1, as make shots does")
+	}
+	const w, h = 432, 432
+	sheet := image.NewRGBA(image.Rect(0, 0, 3*w, 2*h))
+	draw.Draw(sheet, sheet.Bounds(), image.NewUniform(image.Black.C), image.Point{}, draw.Src)
+	for i, d := range winterSets {
+		s := scene.Start()
+		d.build(&s)
+		r := scene.Read(s, scene.Wants{}, light.Search)
+		img := preview.Render(s, r.Exposure, r.FocusMm, preview.Options{LongPx: 640, Samples: 48, Seed: 1})
+		b := img.Bounds() // the square round its middle
+		at := image.Pt((b.Dx()-w)/2, (b.Dy()-h)/2)
+		if b.Dx() < b.Dy() {
+			at.Y = (b.Dy() - h) / 2
+		}
+		draw.Draw(sheet, image.Rect(i%3*w, i/3*h, i%3*w+w, i/3*h+h).Inset(2), img, at, draw.Src)
+	}
+	f, err := os.Create("../../docs/screenshots/dishes.png")
+	require.NoError(t, err)
+	require.NoError(t, png.Encode(f, sheet))
+	require.NoError(t, f.Close())
+}

@@ -1,0 +1,160 @@
+package studio_test
+
+import (
+	"testing"
+	"time"
+
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/kit"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"figladder/internal/studio/studiotest"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	_, _, shots := k.Toddy(t)
+	hero := studiotest.Hero(shots)
+	r, err := k.StartRendering(ctx, hero.Key, scene.Start(), 96, 2)
+	require.NoError(t, err)
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(r.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
+	got, err := k.RenderingOf(r.ID)
+	require.NoError(t, err)
+	assert.Empty(t, got.Failed)
+	assert.Equal(t, 1.0, got.Share)
+	assert.Positive(t, got.Step)
+	data, err := k.RenderingPicture(r.ID)
+	require.NoError(t, err)
+	kept, err := k.Previews(ctx, hero.Key)
+	require.NoError(t, err)
+	require.Len(t, kept, 1)
+	assert.Equal(t, []int{96, 64}, []int{kept[0].WidthPx, kept[0].HeightPx})
+	again, err := k.PreviewPicture(ctx, kept[0].Key)
+	require.NoError(t, err)
+	assert.Equal(t, data, again)
+
+	// Stopped: nothing more is kept. A newer one of the same shot takes its place.
+	long, err := k.StartRendering(ctx, hero.Key, scene.Start(), 640, 1024)
+	require.NoError(t, err)
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(long.ID); return err == nil && got.Step > 0 }, time.Minute, 20*time.Millisecond)
+	require.NoError(t, k.CancelRendering(long.ID))
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(long.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
+	got, _ = k.RenderingOf(long.ID)
+	assert.Equal(t, "Cancelled.", got.Failed)
+	_, err = k.RenderingPicture(long.ID)
+	assert.NoError(t, err, "what was seen of it stays")
+	kept, err = k.Previews(ctx, hero.Key)
+	require.NoError(t, err)
+	assert.Len(t, kept, 1)
+
+	dark := scene.Start()
+	dark.Lights[0].On = false
+	r, err = k.StartRendering(ctx, hero.Key, dark, 96, 2)
+	require.NoError(t, err)
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(r.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
+	got, _ = k.RenderingOf(r.ID)
+	assert.Contains(t, got.Failed, "No light reaches the dish")
+	bad := scene.Start()
+	bad.Vessel.DiameterMm = -1
+	_, err = k.StartRendering(ctx, hero.Key, bad, 96, 2)
+	assert.ErrorContains(t, err, "outside what makes sense")
+	_, err = k.RenderingOf("none")
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+func TestASetFollowsAnotherAndDriftIsTold(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	_, _, shots := k.Toddy(t)
+	require.GreaterOrEqual(t, len(shots), 2)
+	a, b := shots[0].Key, shots[1].Key
+	_, err := k.FollowSet(ctx, k.Owner, b, a)
+	assert.ErrorContains(t, err, "no set yet")
+	_, err = k.FollowSet(ctx, k.Owner, a, a)
+	assert.ErrorContains(t, err, "cannot follow itself")
+	first := scene.Start()
+	first.Camera.ElevationDeg = 33
+	_, err = k.SaveSet(ctx, k.Owner, a, 0, first)
+	require.NoError(t, err)
+	got, err := k.FollowSet(ctx, k.Owner, b, a)
+	require.NoError(t, err)
+	assert.Equal(t, 33.0, got.Set.Camera.ElevationDeg)
+	off := func(s scene.Set) bool {
+		r, err := k.ReadSet(ctx, b, s, true)
+		require.NoError(t, err)
+		for _, f := range r.Findings {
+			if f.Code == "off-series" {
+				return true
+			}
+		}
+		return false
+	}
+	assert.False(t, off(got.Set))
+	moved := got.Set.Copy()
+	moved.Camera.ElevationDeg = 40
+	assert.True(t, off(moved))
+}
+
+func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	for _, i := range []kit.Item{{Name: "24–70", Kind: kit.Lens, Count: 1, ShortestMm: 24, LongestMm: 70, WidestNumber: 2.8, ClosestMm: 380}, {Name: "100 macro", Kind: kit.Lens, Count: 1, ShortestMm: 100, LongestMm: 100, WidestNumber: 2.8, ClosestMm: 300}} {
+		_, err := k.SaveKit(ctx, k.Owner, "", 0, i)
+		require.NoError(t, err)
+	}
+	got, err := k.LensChoices(ctx, scene.Start(), 600, 300, 1200)
+	require.NoError(t, err)
+	require.Len(t, got, 2)
+	assert.True(t, got[0].OK)
+	after, bad := scene.Apply(scene.Start(), got[0].Edits)
+	require.Empty(t, bad)
+	assert.Empty(t, after.Check(), "it can be put on")
+	assert.Equal(t, "24–70", after.Camera.Lens)
+	_, err = k.LensChoices(ctx, scene.Start(), 600, 900, 300)
+	assert.ErrorContains(t, err, "between which distances")
+
+	row, err := k.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Steel spoon", Kind: cupboard.Cutlery, Sizes: cupboard.Sizes{LengthMm: 142}, Front: cupboard.Face{Colour: "#b9b6ae", Finish: "satin"}, Material: "steel", Condition: "patina", Count: 1})
+	require.NoError(t, err)
+	thing, err := k.PropAsThing(ctx, row.Key)
+	require.NoError(t, err)
+	assert.Equal(t, "spoon", thing.Kind)
+	assert.Equal(t, 142.0, thing.DepthMm)
+	assert.Equal(t, "metal", thing.Material)
+	s := scene.Start()
+	thing.XMm, thing.YMm = 900, 400
+	s.Things = append(s.Things, *thing)
+	assert.Empty(t, s.Check())
+}
+
+func TestTwoVariantsAndTheSheet(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	_, _, shots := k.Toddy(t)
+	hero := studiotest.Hero(shots)
+	a := scene.Start()
+	b := a.Copy()
+	b.Camera.Aperture = 2.8
+	got, err := k.CompareSets(ctx, hero.Key, a, b)
+	require.NoError(t, err)
+	require.Len(t, got.Changes, 1)
+	assert.Equal(t, "camera.aperture", got.Changes[0].Path)
+	differs := map[string]bool{}
+	for _, l := range got.Readings {
+		differs[l.Key] = l.Differs
+	}
+	assert.True(t, differs["depthOfField"])
+	assert.False(t, differs["illuminance"])
+	cells, err := k.AnglesOf(ctx, hero.Key, a)
+	require.NoError(t, err)
+	assert.Len(t, cells, len(scene.Elevations))
+	sheet, err := k.SetSheet(ctx, hero.Key)
+	require.NoError(t, err)
+	assert.Len(t, sheet.Views, 3)
+	assert.NotEmpty(t, sheet.Rows)
+	data, err := sheet.PDF()
+	require.NoError(t, err)
+	assert.Equal(t, "%PDF", string(data[:4]))
+}
