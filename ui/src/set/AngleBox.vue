@@ -12,7 +12,7 @@ const cells = useQuery({ queryKey: ['angles', () => props.shot], queryFn: () => 
   <ul class="angles" aria-label="Angles">
     <li v-for="c in cells.data.value ?? []" :key="c.elevationDeg">
       <button type="button" :aria-pressed="c.elevationDeg === set.camera.elevationDeg" @click="emit('put', c.elevationDeg)">
-        <svg :viewBox="`0 0 ${c.lensW} ${c.lensH}`" aria-hidden="true"><rect :width="c.lensW" :height="c.lensH" fill="#8c8c8c" /><path v-for="(s, i) in c.lens" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.4 : 1" stroke="#2a2228" stroke-width="3" /></svg>
+        <svg :viewBox="`0 0 ${c.lensW} ${c.lensH}`" aria-hidden="true"><svg :width="c.lensW" :height="c.lensH" :viewBox="`0 0 ${c.lensW} ${c.lensH}`" overflow="hidden"><rect :width="c.lensW" :height="c.lensH" fill="#8c8c8c" /><path v-for="(s, i) in c.lens" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.4 : 1" stroke="#2a2228" stroke-width="3" /></svg></svg>
         <span><b class="mono">{{ c.elevationDeg }}°</b> {{ c.words }}</span>
         <span class="soft mono">{{ c.depthMm.toFixed(0) }} mm deep{{ c.cover ? `, f/${c.cover}` : '' }}</span>
       </button>

@@ -26,6 +26,7 @@ const grid = computed(() => {
 <template>
   <figure class="lens" :aria-label="picture ? 'Through the lens, rendered' : 'Through the lens, in outline'">
     <svg :viewBox="`0 0 ${w} ${h}`" role="group" aria-label="What the frame shows">
+      <svg :width="w" :height="h" :viewBox="`0 0 ${w} ${h}`" overflow="hidden">
       <rect :width="w" :height="h" fill="#8c8c8c" />
       <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
       <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
@@ -34,6 +35,7 @@ const grid = computed(() => {
       <g v-else>
         <path v-for="(s, i) in shapes" :key="i" :d="s.path" fill="transparent" :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'" stroke-width="4" :data-lens="s.key" @click="known(s.key) && emit('choose', known(s.key))"><title>{{ s.name }}</title></path>
       </g>
+      </svg>
       <path v-if="lines" :d="grid" fill="none" stroke="#fffdf9" stroke-width="2" stroke-dasharray="10 7" class="still" />
       <g v-if="crops && shown < 0" class="still">
         <template v-for="(c, i) in crops" :key="c.shape">

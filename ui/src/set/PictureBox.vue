@@ -65,7 +65,7 @@ defineExpose({ render, cancel })
 </template>
 
 <style scoped>
-.row { display: flex; gap: 12px; align-items: center; }
+.row { display: flex; flex-wrap: wrap; gap: 0 12px; align-items: center; }
 .bar { height: 6px; background: #e6dccf; margin-top: 6px; }
 .bar span { display: block; height: 100%; background: var(--fl-fig); }
 kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 6px; }
