@@ -32,7 +32,7 @@ func (f *Frame) Findings() []finding.Finding {
 	}
 	for _, check := range []func(*Frame) []finding.Finding{
 		brighter, louder, twins, fights, cutOff, centreProp, heroSmall, deadCentre, emptySide, crowded,
-		evenCounts, garnishLine, roundOnRound, levelLines, leadsOut, afterthought, bigCutlery, bestSide, dinersSide, clashing,
+		evenCounts, garnishLine, roundOnRound, levelLines, leadsOut, afterthought, bigCutlery, bestSide, dinersSide, clashing, tooWide,
 	} {
 		for _, x := range check(f) {
 			if f.Set.Advice == "quiet" && x.Severity == finding.Note {
@@ -520,4 +520,35 @@ func (f *Frame) object(key string) *scene.Object {
 		}
 	}
 	return nil
+}
+
+// Light that a plate may return against the food, both as metered, before one exposure
+// no longer holds both: the plate clips or the food blocks (start values of our own).
+const (
+	plateClips = 0.8
+	foodBlocks = 0.11
+)
+
+// tooWide: plate and food do not fit one exposure (handbook E3).
+func tooWide(f *Frame) []finding.Finding {
+	food, vessel := f.find("food"), f.find("vessel")
+	if food == nil || vessel == nil || vessel.Share < smallShare {
+		return nil
+	}
+	plate, dish := luminance(vessel.L), luminance(food.L)
+	if plate < plateClips && dish > foodBlocks || dish <= 0 || plate/dish < 7 {
+		return nil
+	}
+	return one(finding.Finding{Code: "range-wide", Severity: finding.Care, Subject: "Plate and food",
+		Measure: fmt.Sprintf("%.1f stops apart", math.Log2(plate/dish)), Limit: fmt.Sprintf("%.1f stops", math.Log2(7)),
+		Because: "Dark food and a bright plate do not fit one exposure: the plate clips, or the food blocks up.",
+		Try:     []finding.Try{finding.Press("Plan a darker vessel", finding.SetText("vessel.colour", "#7d786e")), finding.Hands("Swap the plate for a greyer one, or fill the food's side")}})
+}
+
+// luminance is Y, 0 to 1, of a lightness L* (CIE 15).
+func luminance(l float64) float64 {
+	if l > 8 {
+		return math.Pow((l+16)/116, 3)
+	}
+	return l / 903.3
 }

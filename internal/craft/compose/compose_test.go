@@ -110,6 +110,7 @@ func TestEveryCheckAndItsNeighbour(t *testing.T) {
 			add(s, thing("Second plate", "plate", 545, 500, 0, 230, 0, 24, "#6f6a62"))
 		}, false},
 		{"big-cutlery", func(s *scene.Set) { s.Vessel.DiameterMm, s.Things[1].DepthMm = 170, 205 }, func(s *scene.Set) { s.Vessel.DiameterMm, s.Things[1].DepthMm = 170, 150 }, true},
+		{"range-wide", func(s *scene.Set) { s.Vessel.Colour, s.Food.Colour = "#fafafa", "#3a2c22" }, func(s *scene.Set) { s.Vessel.Colour, s.Food.Colour = "#8f8a80", "#6a5240" }, true},
 		{"best-side", func(s *scene.Set) { s.Food.Best = "far" }, func(s *scene.Set) { s.Food.Best = "near" }, true},
 		{"diners-side", func(s *scene.Set) { s.Camera.ElevationDeg, s.Things[1].TurnDeg = 90, 170 }, func(s *scene.Set) { s.Camera.ElevationDeg, s.Things[1].TurnDeg = 90, 8 }, true},
 		{"stands-in", func(s *scene.Set) {

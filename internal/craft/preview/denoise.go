@@ -23,6 +23,7 @@ func (f *film) denoise() []float32 {
 	guides := make([]guide, n)
 	lit, clean := make([][3]float32, n), make([][3]float32, n)
 	litVar, cleanVar := make([]float32, n), make([]float32, n)
+	drawn := make([]float32, n) // spread of what was drawn, of the pixel's mean
 	const least = 0.015
 	albedo := make([][3]float32, n)
 	parallelRows(f.h, func(j int) {
@@ -47,13 +48,15 @@ func (f *film) denoise() []float32 {
 				g.at[c] = p.at[c] * k
 			}
 			g.object = p.object
+			m := (bright(p.even) + bright(p.clean)) * k
+			drawn[at] = max(0, p.squares*k-m*m) * k
 		}
 	})
 	parallelRows(f.h, func(j int) {
 		for i := range f.w {
 			at := j*f.w + i
 			// Spread over the neighbourhood of what was caught: steadier than a pixel's own.
-			var sum, sq, csum, csq, count float32
+			var sum, sq, csum, csq, count, own float32
 			for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
 				for x := max(0, i-2); x <= min(f.w-1, i+2); x++ {
 					k := y*f.w + x
@@ -61,12 +64,18 @@ func (f *film) denoise() []float32 {
 						continue
 					}
 					v, c := bright(lit[k]), bright(clean[k])
-					sum, sq, csum, csq, count = sum+v, sq+v*v, csum+c, csq+c*c, count+1
+					sum, sq, csum, csq, count, own = sum+v, sq+v*v, csum+c, csq+c*c, count+1, own+drawn[k]
 				}
 			}
 			m, cm := sum/count, csum/count
 			litVar[at] = max(0, sq/count-m*m)
 			cleanVar[at] = max(0, csq/count-cm*cm)
+			// A pixel of several paths knows its own spread; what differs beyond that is
+			// there to be seen.
+			if f.px[at].count >= 4 {
+				a := max(bright(albedo[at]), least)
+				litVar[at], cleanVar[at] = min(litVar[at], 1.5*own/count/(a*a)), min(cleanVar[at], 1.5*own/count)
+			}
 			// How far the surface runs from pixel to pixel, for the plane's tolerance.
 			g := &guides[at]
 			next := at + 1
@@ -85,16 +94,16 @@ func (f *film) denoise() []float32 {
 	if n > 0 {
 		samples = int(max(1, f.px[0].count))
 	}
-	passes := 4
+	passes := 5
 	if samples >= 16 {
+		passes = 4
+	}
+	if samples >= 64 {
 		passes = 3
 	}
-	if samples >= 128 {
-		passes = 1
-	}
 	if samples < 1024 {
-		lit = f.smooth(lit, litVar, guides, passes, 4)
-		clean = f.smooth(clean, cleanVar, guides, min(passes, 3), 1.6)
+		lit = f.smooth(lit, litVar, guides, passes, 2.6)
+		clean = f.smooth(clean, cleanVar, guides, min(passes, 3), 1.4)
 	}
 	out := make([]float32, 3*n)
 	for i := range lit {
@@ -111,7 +120,7 @@ func bright(c [3]float32) float32 { return 0.2126*c[0] + 0.7152*c[1] + 0.0722*c[
 func (f *film) smooth(in [][3]float32, spread []float32, guides []guide, passes int, tolerance float32) [][3]float32 {
 	out := make([][3]float32, len(in))
 	nextSpread := make([]float32, len(in))
-	kernel := [3]float32{3. / 8, 1. / 4, 1. / 16}
+	kernel := [2]float32{1. / 2, 1. / 4}
 	for pass := range passes {
 		step := 1 << pass
 		parallelRows(f.h, func(j int) {
@@ -120,15 +129,15 @@ func (f *film) smooth(in [][3]float32, spread []float32, guides []guide, passes 
 				g := &guides[at]
 				here := in[at]
 				lum := bright(here)
-				sigma := tolerance*float32(math.Sqrt(float64(spread[at]))) + 1e-4 + 0.004*lum
+				sigma := tolerance*float32(math.Sqrt(float64(spread[at]))) + 1e-4 + 0.001*lum
 				var sum [3]float32
 				var all, allSpread float32
-				for dy := -2; dy <= 2; dy++ {
+				for dy := -1; dy <= 1; dy++ {
 					y := j + dy*step
 					if y < 0 || y >= f.h {
 						continue
 					}
-					for dx := -2; dx <= 2; dx++ {
+					for dx := -1; dx <= 1; dx++ {
 						x := i + dx*step
 						if x < 0 || x >= f.w {
 							continue

@@ -2,6 +2,7 @@ package preview
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"os"
 	"testing"
@@ -184,15 +185,55 @@ func BenchmarkRender(b *testing.B) {
 	}
 }
 
+// BenchmarkRays says how many rays a second one core follows to the first surface, and
+// how long a large picture takes.
+func BenchmarkRays(b *testing.B) {
+	shot := shotOf(scene.Start(), 640, nil)
+	b.Run("to the first surface, one core", func(b *testing.B) {
+		i := 0
+		for b.Loop() {
+			i++
+			o, d := shot.lens.ray(float64(i%640)/640, float64(i/640%427)/427, 0.5, 0.5)
+			shot.stage.meet(o, d, math.Inf(1))
+		}
+		b.ReportMetric(float64(b.N)/b.Elapsed().Seconds()/1e6, "Mrays/s")
+	})
+	b.Run("1600 × 1067, twelve paths", func(b *testing.B) {
+		large := shotOf(scene.Start(), 1600, nil)
+		for b.Loop() {
+			_, _ = large.Run(context.Background(), Options{Samples: 12, Seed: 1}, func(Step) {})
+		}
+	})
+}
+
+// BenchmarkGrowth says how the cost of a picture grows with things and lights.
+func BenchmarkGrowth(b *testing.B) {
+	for _, c := range []struct{ things, lamps int }{{0, 0}, {8, 0}, {32, 0}, {64, 0}, {0, 3}, {0, 6}} {
+		s := scene.Start()
+		for i := range c.things {
+			s.Things = append(s.Things, scene.Thing{Name: "Thing", Kind: []string{"tiny bowl", "fork", "mug", "scatter"}[i%4], On: true, XMm: 480 + float64(i%8)*90, YMm: 180 + float64(i/8)*70, TurnDeg: float64(i * 37), WidthMm: 50, DepthMm: 130, HeightMm: 35, Colour: "#887766", Finish: "satin"})
+		}
+		for i := range c.lamps {
+			s.Lights = append(s.Lights, scene.Light{Name: "Lamp", On: true, Kind: "softbox", XMm: 200 + 200*float64(i), YMm: 1300, ZMm: 700, WidthMm: 300, HeightMm: 300, FacingDeg: 180, TiltDeg: -20, LuxAt1m: 500, Kelvin: 5600, Outside: []scene.Outside{}})
+		}
+		shot := shotOf(s, 320, nil)
+		b.Run(fmt.Sprintf("%d things, %d lamps beside the window", c.things, c.lamps), func(b *testing.B) {
+			for b.Loop() {
+				newFilm(shot.W, shot.H).expose(shot.stage, &shot.lens, 0, 4, 1, shot.dev.perLum, nil)
+			}
+		})
+	}
+}
+
 // TestHowFarFromTheTruth measures pictures against one of very many paths; minutes, so
 // only when FIGLADDER_TRUTH is set.
 func TestHowFarFromTheTruth(t *testing.T) {
 	if os.Getenv("FIGLADDER_TRUTH") == "" {
 		t.Skip("takes minutes: set FIGLADDER_TRUTH")
 	}
-	s := shotOf(scene.Start(), 320, nil)
+	s := shotOf(scene.Start(), 240, nil)
 	truth := newFilm(s.W, s.H)
-	truth.expose(s.stage, &s.lens, 0, 4096, 77, 0, nil)
+	truth.expose(s.stage, &s.lens, 0, 1024, 77, 0, nil)
 	want := truth.linear()
 	for _, n := range []int{1, 2, 4, 8, 16, 32, 64} {
 		began := time.Now()

@@ -15,7 +15,7 @@ async function render() {
   if (now.value && !now.value.done) return void cancel()
   error.value = undefined
   try {
-    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx: fine.value ? 1280 : 640, samples: fine.value ? 64 : 24 } }))
+    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx: fine.value ? 1600 : 640, samples: fine.value ? 10 : 24 } }))
     void follow()
   } catch (e) {
     error.value = e
