@@ -108,5 +108,5 @@ func roomLight(s *Set) RGB {
 	return flux.Times(s.Room.Reflectance / (s.Room.SurfaceM2 * (1 - math.Min(s.Room.Reflectance, 0.95))))
 }
 
-// RoomLight is what a room's walls send to every place of it, lux.
-func RoomLight(s Set) RGB { return roomLight(&s) }
+// Ambient is what a room's walls send to every place of it, lux.
+func Ambient(s Set) RGB { return roomLight(&s) }

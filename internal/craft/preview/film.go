@@ -50,7 +50,6 @@ type pixel struct {
 	squares             float32 // of the luminance of even, for its spread
 	object              int32
 	count               int32
-	edges               int32 // samples that met another object than the first did
 }
 
 // film is a picture in the making.
@@ -119,8 +118,6 @@ func (f *film) sample(s *stage, l *lens, i, j, from, to int, seed int64, perLum 
 		p.squares += y0 * y0
 		if p.count == 0 {
 			p.object = got.object
-		} else if p.object != got.object {
-			p.edges++
 		}
 		p.count++
 	}

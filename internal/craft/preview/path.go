@@ -417,7 +417,7 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	case h.part.panel != nil:
 		return s.card(h, d, absorb, r)
 	case st.Clear:
-		return light.RGB{}, s.clearEdge(h, d, absorb, r.random(), true)
+		return light.RGB{}, s.clearEdge(h, d, absorb, r.random())
 	case st.Metal:
 		return s.shiny(h, d, painted(st, h.p, h.object), alpha, absorb, r)
 	}
@@ -482,8 +482,8 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 }
 
 // clearEdge is glass or a drink: reflected when pick falls under its share, else bent
-// through. Without choose the weight of either way is left out.
-func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, choose bool) onward {
+// through.
+func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onward {
 	st := &h.part.stuff
 	from, to, beyond := st.Front, st.Back, st.AbsorbB
 	if !h.outside {
@@ -499,7 +499,6 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, cho
 		}
 		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.RGB{1, 1, 1}, absorb: absorb, lampsToo: true}
 	}
-	_ = choose
 	w := unit(r3.Add(r3.Scale(eta, d), r3.Scale(eta*cos-c2, h.n)))
 	if r3.Dot(w, h.g) >= 0 {
 		w = d
@@ -623,15 +622,15 @@ func (s *stage) look(o, d r3.Vec, r *dice) first {
 			if step == 0 {
 				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
 				if share < 1 {
-					mirrored := s.clearEdge(&h, d, absorb, 0, false)
+					mirrored := s.clearEdge(&h, d, absorb, 0)
 					f.clean = f.clean.Plus(s.trace(mirrored.o, mirrored.d, mirrored.absorb, true, 1, r).Through(through).Times(share))
 					through = through.Times(1 - share)
-					next := s.clearEdge(&h, d, absorb, 1, false)
+					next := s.clearEdge(&h, d, absorb, 1)
 					o, d, absorb = next.o, next.d, next.absorb
 					continue
 				}
 			}
-			next := s.clearEdge(&h, d, absorb, r.random(), true)
+			next := s.clearEdge(&h, d, absorb, r.random())
 			o, d, absorb = next.o, next.d, next.absorb
 			continue
 		}

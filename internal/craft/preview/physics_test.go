@@ -215,7 +215,7 @@ func TestGlassBendsAndShadowsLetLightThrough(t *testing.T) {
 	h := spot{n: r3.Vec{Y: -1}, g: r3.Vec{Y: -1}, part: &part{stuff: scene.Stuff{Clear: true, Front: 1, Back: 1.5}}, outside: true}
 	s := emptyStage(light.Set{})
 	sin, cos := math.Sincos(40 * math.Pi / 180)
-	out := s.clearEdge(&h, r3.Vec{X: sin, Y: cos}, light.RGB{}, 1, true)
+	out := s.clearEdge(&h, r3.Vec{X: sin, Y: cos}, light.RGB{}, 1)
 	assert.InDelta(t, sin/1.5, out.d.X, 1e-9)
 	// A pane dims a lamp by its two edges and does not put the table in the dark.
 	lit := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{Z: 1000}, 10, 1e6)}})

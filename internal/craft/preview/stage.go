@@ -23,7 +23,6 @@ type part struct {
 	other   *light.Surface // its other face
 	through light.RGB      // a diffuser lets through
 	lamp    int32          // place among the lamps + 1; 0 for what does not shine
-	table   bool
 }
 
 // lamp is a rectangle that shines.
@@ -60,7 +59,7 @@ type flat struct {
 // emptyStage has only light.
 func emptyStage(set light.Set) *stage {
 	s := &stage{set: set, sun: set.Sun}
-	s.room = light.RoomLight(set).Times(1 / math.Pi)
+	s.room = light.Ambient(set).Times(1 / math.Pi)
 	for i := range s.set.Sources {
 		src := &s.set.Sources[i]
 		s.shine(lamp{Rect: src.Rect, source: src, mean: src.Luminance.Lux()})
@@ -156,7 +155,7 @@ func newStage(set scene.Set, objects []scene.Object) *stage {
 	s := emptyStage(lit)
 	st := set.TableStuff()
 	w, d := set.Table.WidthMm, set.Table.DepthMm
-	s.parts = append(s.parts, part{stuff: st, object: -1, table: true})
+	s.parts = append(s.parts, part{stuff: st, object: -1})
 	s.rect(light.Rect{Centre: r3.Vec{X: w / 2, Y: d / 2}, U: r3.Vec{X: w / 2}, V: r3.Vec{Y: d / 2}}, int32(len(s.parts)-1))
 	if set.Ground.On && set.Ground.Kind == "sweep" {
 		m, st := set.Sweep()

@@ -24,7 +24,6 @@ type Stuff struct {
 	AbsorbF light.RGB // absorbed a mm before the face, natural units
 	AbsorbB light.RGB // and behind it
 	Hollow  bool      // nothing rests on it
-	Foam    bool
 }
 
 // Part is one surface of an object.

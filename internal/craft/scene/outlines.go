@@ -26,7 +26,6 @@ type Views struct {
 	Lens     []Outline `json:"lens" doc:"Through the lens, thousandths of the frame's long side from its top left"`
 	LensW    float64   `json:"lensW" doc:"Width of that drawing"`
 	LensH    float64   `json:"lensH" doc:"Height of that drawing"`
-	Sharp    []string  `json:"sharp" doc:"Keys of what is sharp through the lens"`
 	Overlaps []Overlap `json:"overlaps" doc:"Things that stand in one another"`
 }
 
@@ -35,7 +34,7 @@ const lensLong = 1000
 
 // Outlines draws objects from above, from the right and through the lens, back to front.
 func (s Set) Outlines(objects []Object) Views {
-	out := Views{Above: []Outline{}, Side: []Outline{}, Lens: []Outline{}, Sharp: []string{}, Overlaps: Overlaps(objects)}
+	out := Views{Above: []Outline{}, Side: []Outline{}, Lens: []Outline{}, Overlaps: Overlaps(objects)}
 	across, high := s.Camera.FrameSensor()
 	out.LensW, out.LensH = lensLong, math.Round(lensLong*high/across)
 	if high > across {

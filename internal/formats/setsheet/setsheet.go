@@ -106,6 +106,14 @@ func (s Sheet) SVG() []byte {
 		}
 		fmt.Fprintf(&b, `</g></g><rect x="%g" y="%g" width="%g" height="%g" fill="none" stroke="#6c6168" stroke-width="0.3"/>`, x, y, v.W*k, v.H*k)
 	}
+	s.words(text)
+	b.WriteString(`</svg>`)
+	return b.Bytes()
+}
+
+// words writes settings, places and cautions where they go, by whatever writes a text:
+// both forms of the page say the same.
+func (s Sheet) words(text func(x, y, size float64, bold bool, words string)) {
 	y := 31.0
 	for _, r := range s.Settings {
 		text(238, y, 2.9, false, r[0])
@@ -132,8 +140,6 @@ func (s Sheet) SVG() []byte {
 	for i, c := range s.Caution {
 		text(margin, 204+float64(i)*3.4-float64(len(s.Caution)-1)*3.4, 2.8, false, "Care: "+c)
 	}
-	b.WriteString(`</svg>`)
-	return b.Bytes()
 }
 
 // most rows fit on the page.
@@ -206,32 +212,7 @@ func (s Sheet) PDF() ([]byte, error) {
 		p.SetDrawColor(108, 97, 104)
 		p.Rect(x, y, v.W*k, v.H*k, "D")
 	}
-	y := 31.0
-	for _, r := range s.Settings {
-		text(238, y, 2.9, false, r[0])
-		text(238, y+4, 3.6, true, r[1])
-		y += 10.4
-	}
-	y = 118
-	text(148, y, 3.2, true, "Where everything stands, cm from the table's near left corner")
-	y += 5
-	for i, h := range heads {
-		text(columns[i], y, 2.8, true, h)
-	}
-	for _, r := range s.Rows[:min(len(s.Rows), most)] {
-		y += 4.2
-		for i, c := range r {
-			if i < len(columns) {
-				text(columns[i], y, 2.9, false, short(c, i))
-			}
-		}
-	}
-	if n := len(s.Rows) - most; n > 0 {
-		text(148, y+4.2, 2.9, false, fmt.Sprintf("and %d more, in the application", n))
-	}
-	for i, c := range s.Caution {
-		text(margin, 204+float64(i)*3.4-float64(len(s.Caution)-1)*3.4, 2.8, false, "Care: "+c)
-	}
+	s.words(text)
 	var b bytes.Buffer
 	err := p.Output(&b)
 	return b.Bytes(), err
