@@ -74,17 +74,23 @@ func (s *Studio) SaveSet(ctx context.Context, who Who, shotID string, version in
 
 // wants is what the shoot of a shot asks of its set.
 func (s *Studio) wants(ctx context.Context, shotID string) (scene.Wants, error) {
+	w, _, err := s.asked(ctx, shotID)
+	return w, err
+}
+
+// asked is what a shot's shoot asks of its set, and the shapes that it publishes.
+func (s *Studio) asked(ctx context.Context, shotID string) (scene.Wants, []compose.Wanted, error) {
 	shot, err := s.Shot(ctx, shotID)
 	if err != nil {
-		return scene.Wants{}, err
+		return scene.Wants{}, nil, err
 	}
 	shoot, err := s.Shoot(ctx, shot.ShootID)
 	if err != nil {
-		return scene.Wants{}, err
+		return scene.Wants{}, nil, err
 	}
 	ratio := shoot.Brief.Mood.TargetRatio()
 	return scene.Wants{OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
-		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, nil
+		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, shapesOfBrief(shoot.Brief), nil
 }
 
 // ReadSet works out everything about a set, saved or not. Quick is for while
@@ -93,7 +99,7 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
-	w, err := s.wants(ctx, shotID)
+	w, wanted, err := s.asked(ctx, shotID)
 	if err != nil {
 		return nil, err
 	}
@@ -104,10 +110,6 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	r, objects, engine := scene.ReadWith(set, w, detail)
 	out := &SetReading{Report: r}
 	f := compose.Of(set, objects, engine)
-	wanted, err := s.shapes(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
 	out.Look, out.Crops = f.Look(), f.Crops(wanted)
 	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
 	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
@@ -130,23 +132,15 @@ type SetReading struct {
 // usual shapes are shown when the brief asks for none.
 var usual = []string{"4:5", "1:1", "9:16", "3:2", "16:9"}
 
-// shapes are what a shot's shoot publishes.
-func (s *Studio) shapes(ctx context.Context, shotID string) ([]compose.Wanted, error) {
-	shot, err := s.Shot(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	shoot, err := s.Shoot(ctx, shot.ShootID)
-	if err != nil {
-		return nil, err
-	}
+// shapesOfBrief are what a shoot publishes.
+func shapesOfBrief(b brief.Brief) []compose.Wanted {
 	var out []compose.Wanted
 	add := func(name, shape string, px int) {
 		if w, h, ok := brief.Shape(shape); ok {
 			out = append(out, compose.Wanted{Name: name, Shape: shape, Ratio: float64(w) / float64(h), LongPx: px})
 		}
 	}
-	for _, d := range shoot.Brief.Deliverables {
+	for _, d := range b.Deliverables {
 		add(d.Name, d.Shape, d.LongPx)
 	}
 	if out == nil {
@@ -154,7 +148,7 @@ func (s *Studio) shapes(ctx context.Context, shotID string) ([]compose.Wanted, e
 			add(shape, shape, 0)
 		}
 	}
-	return out, nil
+	return out
 }
 
 // ApplyTry returns a set with a try's edits made. Nothing is saved.

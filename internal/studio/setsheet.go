@@ -25,11 +25,7 @@ func (s *Studio) SetSheet(ctx context.Context, shotID string) (*setsheet.Sheet, 
 	if err != nil {
 		return nil, err
 	}
-	w, err := s.wants(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	wanted, err := s.shapes(ctx, shotID)
+	w, wanted, err := s.asked(ctx, shotID)
 	if err != nil {
 		return nil, err
 	}

@@ -6364,8 +6364,6 @@ export interface components {
             lensW: number;
             /** @description Things that stand in one another */
             overlaps: components["schemas"]["Overlap"][];
-            /** @description Keys of what is sharp through the lens */
-            sharp: string[];
             /** @description From the right, mm: x away from the camera, y up as negative */
             side: components["schemas"]["Outline"][];
         };
