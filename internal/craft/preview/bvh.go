@@ -13,17 +13,25 @@ type triangle struct {
 	v, e1, e2 [3]float32
 }
 
-// bound is what of a tree a node covers. A leaf has n triangles from first; an inner
-// node has n = 0 and its children at first and first+1.
+// bound is what of a tree a node covers while it is built. A leaf has n triangles from
+// first; an inner node has n = 0 and its children at first and first+1.
 type bound struct {
 	side     [2][3]float32 // lowest and highest corner
 	first, n int32
 }
 
+// fork is an inner node as rays walk it, one cache line: the boxes of both its children,
+// and where each goes on. Under a child of n = 0 is another fork, else n triangles.
+type fork struct {
+	side  [2][2][3]float32 // child, lowest and highest corner
+	first [2]int32
+	n     [2]int32
+}
+
 // tree finds the nearest triangle on a ray: a hierarchy of boxes split by the surface
 // area heuristic in bins (Wald 2007).
 type tree struct {
-	nodes []bound
+	forks []fork // the first is the root
 	tris  []triangle
 	order []int32 // the triangle's place in the stage
 	clear []bool  // whether light goes through it, in the tree's order
@@ -55,12 +63,42 @@ func newTree(tris []triangle) *tree {
 	b.next = 1
 	b.grow(0, 0, n, 0)
 	b.wait.Wait()
-	t.nodes = b.nodes[:b.next]
+	t.forks = forksOf(b.nodes[:b.next])
 	t.tris = make([]triangle, n)
 	for i, k := range t.order {
 		t.tris[i] = tris[k]
 	}
 	return t
+}
+
+// forksOf joins the nodes of a tree by twos.
+func forksOf(nodes []bound) []fork {
+	if nodes[0].n > 0 { // a tree of one leaf
+		return []fork{{side: [2][2][3]float32{nodes[0].side, nowhere}, first: [2]int32{nodes[0].first, 0}, n: [2]int32{nodes[0].n, 1}}}
+	}
+	at := make([]int32, len(nodes)) // which fork an inner node becomes
+	inner := int32(0)
+	for i := range nodes {
+		if nodes[i].n == 0 {
+			at[i] = inner
+			inner++
+		}
+	}
+	out := make([]fork, inner)
+	for i := range nodes {
+		if nodes[i].n > 0 {
+			continue
+		}
+		f := &out[at[i]]
+		for k := range int32(2) {
+			c := &nodes[nodes[i].first+k]
+			f.side[k], f.first[k], f.n[k] = c.side, c.first, c.n
+			if c.n == 0 {
+				f.first[k] = at[nodes[i].first+k]
+			}
+		}
+	}
+	return out
 }
 
 type builder struct {
@@ -204,45 +242,52 @@ type met struct {
 	tri     int32 // in the tree's order
 }
 
-// enter is how far along the ray the box begins, or −1 when it is missed or farther
-// than best.
-func (b *bound) enter(r *ray, best float32) float32 {
+// enter is how far along the ray the boxes of both children begin, or −1 for one that is
+// missed or farther than best.
+func (f *fork) enter(r *ray, best float32) (a, b float32) {
 	x, y, z := r.near[0]&1, r.near[1]&1, r.near[2]&1
-	from, to := (b.side[x][0]-r.o[0])*r.inv[0], (b.side[x^1][0]-r.o[0])*r.inv[0]
-	if t := (b.side[y][1] - r.o[1]) * r.inv[1]; t > from {
-		from = t
+	ox, oy, oz := r.o[0], r.o[1], r.o[2]
+	ix, iy, iz := r.inv[0], r.inv[1], r.inv[2]
+	p, q := &f.side[0], &f.side[1]
+	from, to := max((p[x][0]-ox)*ix, (p[y][1]-oy)*iy, (p[z][2]-oz)*iz, 0), min((p[x^1][0]-ox)*ix, (p[y^1][1]-oy)*iy, (p[z^1][2]-oz)*iz)
+	a, b = -1, -1
+	if from <= to*1.0000004 && from < best {
+		a = from
 	}
-	if t := (b.side[y^1][1] - r.o[1]) * r.inv[1]; t < to {
-		to = t
+	from, to = max((q[x][0]-ox)*ix, (q[y][1]-oy)*iy, (q[z][2]-oz)*iz, 0), min((q[x^1][0]-ox)*ix, (q[y^1][1]-oy)*iy, (q[z^1][2]-oz)*iz)
+	if from <= to*1.0000004 && from < best {
+		b = from
 	}
-	if t := (b.side[z][2] - r.o[2]) * r.inv[2]; t > from {
-		from = t
-	}
-	if t := (b.side[z^1][2] - r.o[2]) * r.inv[2]; t < to {
-		to = t
-	}
-	if from < 0 {
-		from = 0
-	}
-	if from > to*1.0000004 || from >= best {
-		return -1
-	}
-	return from
+	return a, b
 }
 
 // blocked reports whether something that lets no light through stands between least and
 // most, and else whether something clear does.
 func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
-	if len(t.nodes) == 0 || t.nodes[0].enter(r, most) < 0 {
+	if len(t.forks) == 0 {
 		return false, false
 	}
 	var stack [64]int32
 	top := 0
 	at := int32(0)
 	for {
-		n := &t.nodes[at]
-		if n.n > 0 {
-			for i := n.first; i < n.first+n.n; i++ {
+		f := &t.forks[at]
+		ta, tb := f.enter(r, most)
+		next := int32(-1)
+		for k, enters := range [2]bool{ta >= 0, tb >= 0} {
+			if !enters {
+				continue
+			}
+			if f.n[k] == 0 {
+				if next >= 0 {
+					stack[top] = f.first[k]
+					top++
+				} else {
+					next = f.first[k]
+				}
+				continue
+			}
+			for i := f.first[k]; i < f.first[k]+f.n[k]; i++ {
 				if _, _, _, ok := t.tris[i].meet(r, least, most); ok {
 					if !t.clear[i] {
 						return true, false
@@ -250,73 +295,73 @@ func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
 					clear = true
 				}
 			}
-		} else {
-			a, b := n.first, n.first+1
-			ta, tb := t.nodes[a].enter(r, most), t.nodes[b].enter(r, most)
-			if ta >= 0 {
-				if tb >= 0 {
-					stack[top] = b
-					top++
-				}
-				at = a
-				continue
-			}
-			if tb >= 0 {
-				at = b
-				continue
-			}
 		}
-		if top == 0 {
-			return false, clear
+		if next < 0 {
+			if top == 0 {
+				return false, clear
+			}
+			top--
+			next = stack[top]
 		}
-		top--
-		at = stack[top]
+		at = next
 	}
 }
 
 // nearest finds the first triangle between least and most; ok is false for none.
 func (t *tree) nearest(r *ray, least, most float32) (met, bool) {
 	hit := met{t: most, tri: -1}
-	if len(t.nodes) == 0 || t.nodes[0].enter(r, most) < 0 {
+	if len(t.forks) == 0 {
 		return hit, false
 	}
 	var stack [64]int32
+	var enters [64]float32 // how far along the ray what is on the stack begins
 	top := 0
 	at := int32(0)
 	for {
-		n := &t.nodes[at]
-		if n.n > 0 {
-			for i := n.first; i < n.first+n.n; i++ {
-				if k, u, v, ok := t.tris[i].meet(r, least, hit.t); ok {
-					hit = met{k, u, v, i}
-				}
+		f := &t.forks[at]
+		ta, tb := f.enter(r, hit.t)
+		a, b := 0, 1
+		if tb >= 0 && tb < ta {
+			a, b, ta, tb = 1, 0, tb, ta
+		}
+		next := int32(-1)
+		if ta >= 0 {
+			if f.n[a] > 0 {
+				t.leaf(r, f.first[a], f.n[a], least, &hit)
+			} else {
+				next = f.first[a]
 			}
-		} else {
-			a, b := n.first, n.first+1
-			ta, tb := t.nodes[a].enter(r, hit.t), t.nodes[b].enter(r, hit.t)
-			if ta >= 0 && tb >= 0 {
-				if tb < ta {
-					a, b = b, a
-				}
-				stack[top] = b
+		}
+		if tb >= 0 && tb < hit.t {
+			switch {
+			case f.n[b] > 0:
+				t.leaf(r, f.first[b], f.n[b], least, &hit)
+			case next < 0:
+				next = f.first[b]
+			default:
+				stack[top], enters[top] = f.first[b], tb
 				top++
-				at = a
-				continue
-			}
-			if ta >= 0 {
-				at = a
-				continue
-			}
-			if tb >= 0 {
-				at = b
-				continue
 			}
 		}
-		if top == 0 {
-			return hit, hit.tri >= 0
+		for next < 0 {
+			if top == 0 {
+				return hit, hit.tri >= 0
+			}
+			top--
+			if enters[top] < hit.t {
+				next = stack[top]
+			}
 		}
-		top--
-		at = stack[top]
+		at = next
+	}
+}
+
+// leaf asks a leaf's triangles.
+func (t *tree) leaf(r *ray, first, n int32, least float32, hit *met) {
+	for i := first; i < first+n; i++ {
+		if k, u, v, ok := t.tris[i].meet(r, least, hit.t); ok {
+			*hit = met{k, u, v, i}
+		}
 	}
 }
 

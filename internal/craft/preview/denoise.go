@@ -10,183 +10,281 @@ import (
 // guide is what a smoothed pixel must have in common with its neighbours.
 type guide struct {
 	n, at  [3]float32
-	reach  float32 // how far a neighbour's place may lie off this one's plane, mm
+	slack  float32 // one over how far a neighbour's place may lie off this one's plane, 1/mm
 	object int32
 }
+
+// layers are the parts of a pixel's light that are smoothed each in its own way.
+const (
+	straightLayer = iota // straight from the lamps: shadows have edges
+	bouncedLayer         // by way of other things: changes slowly
+	cleanLayer           // gloss, glass and lamps: as sharp as the things themselves
+	layers
+)
+
+// how far each layer is smoothed: neighbours that differ by so many of a pixel's own
+// spreads still count, and the greatest number of passes. Chosen while looking at the
+// errors that TestHowFarFromTheTruth prints for the start set.
+var (
+	tolerance = [layers]float32{2.6, 16, 2.6}
+	passes    = [layers]int{5, 5, 3}
+)
+
+// cell is a pixel on its way through the smoother.
+type cell struct {
+	light  [layers][3]float32
+	lum    [layers]float32 // luminance of light
+	spread [layers]float32 // variance of it
+	has    float32         // samples that followed light on
+}
+
+func (c *cell) measure() {
+	for l := range layers {
+		c.lum[l] = bright(c.light[l])
+	}
+}
+
+// least is the darkest colour that light is told apart from.
+const least = 0.015
 
 // denoise smooths what is caught, led by the surfaces seen: an edge-stopping à-trous
 // filter (Dammertz et al. 2010) whose tolerance is the pixel's own spread (Schied et al.
 // 2017). Light on even surfaces is smoothed without their colour, which is put back;
 // gloss and glass only where they are noisy. With many samples it does next to nothing.
 func (f *film) denoise() []float32 {
-	n := len(f.px)
-	guides := make([]guide, n)
-	lit, clean := make([][3]float32, n), make([][3]float32, n)
-	litVar, cleanVar := make([]float32, n), make([]float32, n)
-	drawn := make([]float32, n) // spread of what was drawn, of the pixel's mean
-	const least = 0.015
-	albedo := make([][3]float32, n)
+	cells, albedo := f.smoothed()
+	out := make([]float32, 3*len(albedo))
 	parallelRows(f.h, func(j int) {
-		for i := range f.w {
-			at := j*f.w + i
-			p := &f.px[at]
-			k := 1 / float32(max(1, p.count))
-			g := &guides[at]
-			l := float32(math.Sqrt(float64(p.n[0]*p.n[0] + p.n[1]*p.n[1] + p.n[2]*p.n[2])))
+		for i := j * f.w; i < (j+1)*f.w; i++ {
+			l := &cells[i].light
 			for c := range 3 {
-				albedo[at][c] = p.albedo[c] * k
-				if p.albedo[c]*k > least {
-					lit[at][c] = p.even[c] / p.albedo[c]
-				} else if p.albedo[c] > 0 {
-					lit[at][c] = p.even[c] * k / least
-					albedo[at][c] = least
-				}
-				clean[at][c] = p.clean[c] * k
-				if l > 0 {
-					g.n[c] = p.n[c] / l
-				}
-				g.at[c] = p.at[c] * k
+				out[3*i+c] = (l[straightLayer][c]+l[bouncedLayer][c])*albedo[i][c] + l[cleanLayer][c]
 			}
-			g.object = p.object
-			m := (bright(p.even) + bright(p.clean)) * k
-			drawn[at] = max(0, p.squares*k-m*m) * k
 		}
 	})
-	parallelRows(f.h, func(j int) {
-		for i := range f.w {
-			at := j*f.w + i
-			// Spread over the neighbourhood of what was caught: steadier than a pixel's own.
-			var sum, sq, csum, csq, count, own float32
-			for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
-				for x := max(0, i-2); x <= min(f.w-1, i+2); x++ {
-					k := y*f.w + x
-					if guides[k].object != guides[at].object {
-						continue
-					}
-					v, c := bright(lit[k]), bright(clean[k])
-					sum, sq, csum, csq, count, own = sum+v, sq+v*v, csum+c, csq+c*c, count+1, own+drawn[k]
-				}
-			}
-			m, cm := sum/count, csum/count
-			litVar[at] = max(0, sq/count-m*m)
-			cleanVar[at] = max(0, csq/count-cm*cm)
-			// A pixel of several paths knows its own spread; what differs beyond that is
-			// there to be seen.
-			if f.px[at].count >= 4 {
-				a := max(bright(albedo[at]), least)
-				litVar[at], cleanVar[at] = min(litVar[at], 1.5*own/count/(a*a)), min(cleanVar[at], 1.5*own/count)
-			}
-			// How far the surface runs from pixel to pixel, for the plane's tolerance.
-			g := &guides[at]
-			next := at + 1
-			if i == f.w-1 {
-				next = at - 1
-			}
-			d := 0.0
-			for c := range 3 {
-				e := float64(guides[next].at[c] - g.at[c])
-				d += e * e
-			}
-			g.reach = float32(math.Min(40, math.Max(0.3, math.Sqrt(d))))
-		}
-	})
-	samples := 1
-	if n > 0 {
-		samples = int(max(1, f.px[0].count))
-	}
-	passes := 5
-	if samples >= 16 {
-		passes = 4
-	}
-	if samples >= 64 {
-		passes = 3
-	}
-	if samples < 1024 {
-		lit = f.smooth(lit, litVar, guides, passes, 2.6)
-		clean = f.smooth(clean, cleanVar, guides, min(passes, 3), 1.4)
-	}
-	out := make([]float32, 3*n)
-	for i := range lit {
-		for c := range 3 {
-			out[3*i+c] = lit[i][c]*albedo[i][c] + clean[i][c]
-		}
-	}
 	return out
+}
+
+// smoothed returns the light by layers, and the colour that goes over the first two.
+func (f *film) smoothed() ([]cell, [][3]float32) {
+	n := len(f.px)
+	guides, cells, albedo := make([]guide, n), make([]cell, n), make([][3]float32, n)
+	own := make([][layers]float32, n) // variance of each layer's mean, by the pixel's own samples
+	parallelRows(f.h, func(j int) {
+		for at := j * f.w; at < (j+1)*f.w; at++ {
+			guides[at] = f.px[at].guide()
+			cells[at], albedo[at], own[at] = f.px[at].apart()
+		}
+	})
+	parallelRows(f.h, func(j int) {
+		for i := range f.w {
+			f.steady(i, j, guides, cells, own)
+		}
+	})
+	samples := 0
+	for i := range f.px {
+		samples += int(f.px[i].count)
+	}
+	return f.smooth(cells, guides, samples/max(1, n)), albedo
+}
+
+func (p *pixel) guide() guide {
+	g := guide{object: p.object}
+	k := 1 / float32(max(1, p.count))
+	l := float32(math.Sqrt(float64(p.n[0]*p.n[0] + p.n[1]*p.n[1] + p.n[2]*p.n[2])))
+	for c := range 3 {
+		if l > 0 {
+			g.n[c] = p.n[c] / l
+		}
+		g.at[c] = p.at[c] * k
+	}
+	return g
+}
+
+// apart takes the colour of a pixel off its light.
+func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
+	k, b := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces))
+	for c := range 3 {
+		if a := p.albedo[c] * k; a > 0 {
+			albedo[c] = max(a, least)
+			out.light[straightLayer][c] = p.straight[c] * k / albedo[c]
+		}
+		if p.bouncedOn[c] > 0 {
+			out.light[bouncedLayer][c] = p.bounced[c] * b / max(p.bouncedOn[c]*b, least)
+		}
+		out.light[cleanLayer][c] = p.clean[c] * k
+	}
+	out.has = float32(p.bounces)
+	out.measure()
+	for c, sum := range [layers][3]float32{p.straight, p.bounced, p.clean} {
+		k, a := k, max(bright(albedo), least)
+		switch c {
+		case bouncedLayer:
+			k, a = b, max(bright(p.bouncedOn)*b, least)
+		case cleanLayer:
+			a = 1
+		}
+		m := bright(sum) * k
+		own[c] = max(0, p.squares[c]*k-m*m) * k / (a * a)
+	}
+	return out, albedo, own
+}
+
+// steady works out a pixel's spread over its neighbourhood, steadier than its own.
+func (f *film) steady(i, j int, guides []guide, cells []cell, own [][layers]float32) {
+	at := j*f.w + i
+	var sum, sq, mine, count [layers]float32
+	for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
+		for x := max(0, i-2); x <= min(f.w-1, i+2); x++ {
+			k := y*f.w + x
+			if guides[k].object != guides[at].object {
+				continue
+			}
+			for c := range layers {
+				if c == bouncedLayer && cells[k].has == 0 {
+					continue
+				}
+				v := cells[k].lum[c]
+				sum[c], sq[c], mine[c], count[c] = sum[c]+v, sq[c]+v*v, mine[c]+own[k][c], count[c]+1
+			}
+		}
+	}
+	for c := range layers {
+		if count[c] == 0 {
+			continue
+		}
+		m := sum[c] / count[c]
+		v := max(0, sq[c]/count[c]-m*m)
+		// A pixel of several paths knows its own spread; what differs beyond that is there
+		// to be seen.
+		known := f.px[at].count
+		if c == bouncedLayer {
+			known = f.px[at].bounces
+		}
+		if known >= 4 {
+			v = min(v, 1.5*mine[c]/count[c])
+		}
+		cells[at].spread[c] = v
+	}
+	// How far the surface runs from pixel to pixel, for the plane's tolerance.
+	g := &guides[at]
+	next := at + 1
+	if i == f.w-1 {
+		next = at - 1
+	}
+	d := 0.0
+	for c := range 3 {
+		e := float64(guides[next].at[c] - g.at[c])
+		d += e * e
+	}
+	g.slack = float32(1 / (1.2 * math.Min(40, math.Max(0.3, math.Sqrt(d)))))
 }
 
 func bright(c [3]float32) float32 { return 0.2126*c[0] + 0.7152*c[1] + 0.0722*c[2] }
 
 // smooth runs the filter: each pass looks twice as far as the one before.
-func (f *film) smooth(in [][3]float32, spread []float32, guides []guide, passes int, tolerance float32) [][3]float32 {
-	out := make([][3]float32, len(in))
-	nextSpread := make([]float32, len(in))
-	kernel := [2]float32{1. / 2, 1. / 4}
-	for pass := range passes {
-		step := 1 << pass
+func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
+	if samples >= 1024 {
+		return in
+	}
+	fewer := 0
+	if samples >= 16 {
+		fewer = 1
+	}
+	if samples >= 64 {
+		fewer = 2
+	}
+	out := make([]cell, len(in))
+	for pass := range max(passes[straightLayer]-fewer, passes[bouncedLayer]) {
+		on := [layers]bool{pass < passes[straightLayer]-fewer, pass < passes[bouncedLayer], pass < min(passes[cleanLayer], passes[straightLayer]-fewer)}
 		parallelRows(f.h, func(j int) {
 			for i := range f.w {
-				at := j*f.w + i
-				g := &guides[at]
-				here := in[at]
-				lum := bright(here)
-				sigma := tolerance*float32(math.Sqrt(float64(spread[at]))) + 1e-4 + 0.001*lum
-				var sum [3]float32
-				var all, allSpread float32
-				for dy := -1; dy <= 1; dy++ {
-					y := j + dy*step
-					if y < 0 || y >= f.h {
-						continue
-					}
-					for dx := -1; dx <= 1; dx++ {
-						x := i + dx*step
-						if x < 0 || x >= f.w {
-							continue
-						}
-						k := y*f.w + x
-						o := &guides[k]
-						w := kernel[abs(dx)] * kernel[abs(dy)]
-						if k != at {
-							if o.object != g.object {
-								continue
-							}
-							dot := g.n[0]*o.n[0] + g.n[1]*o.n[1] + g.n[2]*o.n[2]
-							if dot < 0.6 {
-								continue
-							}
-							d2 := dot * dot
-							d8 := d2 * d2 * d2 * d2
-							w *= d8 * d8
-							off := g.n[0]*(o.at[0]-g.at[0]) + g.n[1]*(o.at[1]-g.at[1]) + g.n[2]*(o.at[2]-g.at[2])
-							if off < 0 {
-								off = -off
-							}
-							w *= fall(off / (g.reach * float32(step) * 1.2))
-							e := bright(in[k]) - lum
-							if e < 0 {
-								e = -e
-							}
-							w *= fall(e / sigma)
-						}
-						v := &in[k]
-						sum[0], sum[1], sum[2] = sum[0]+w*v[0], sum[1]+w*v[1], sum[2]+w*v[2]
-						all += w
-						allSpread += w * w * spread[k]
-					}
-				}
-				for c := range 3 {
-					out[at][c] = sum[c] / all
-				}
-				nextSpread[at] = allSpread / (all * all)
+				f.blend(in, out, guides, i, j, 1<<pass, on)
 			}
 		})
 		in, out = out, in
-		spread, nextSpread = nextSpread, spread
-		if pass == 0 {
-			out = make([][3]float32, len(in)) // the caller's own is kept whole
-		}
 	}
 	return in
 }
+
+// blend is one pixel of a pass over its eight neighbours at a step.
+func (f *film) blend(in, out []cell, guides []guide, i, j, step int, on [layers]bool) {
+	at := j*f.w + i
+	g, here := &guides[at], &in[at]
+	var stop, all, spread [layers]float32 // stop: one over the difference that stops
+	var sum [layers][3]float32
+	for l := range layers {
+		if l == bouncedLayer && here.has == 0 {
+			continue // nothing known yet, so nothing to differ from
+		}
+		stop[l] = 1 / (tolerance[l]*float32(math.Sqrt(float64(here.spread[l]))) + 1e-4 + 0.001*here.lum[l])
+	}
+	slack := g.slack / float32(step)
+	for dy := -1; dy <= 1; dy++ {
+		y := j + dy*step
+		if y < 0 || y >= f.h {
+			continue
+		}
+		for dx := -1; dx <= 1; dx++ {
+			x := i + dx*step
+			if x < 0 || x >= f.w {
+				continue
+			}
+			k := y*f.w + x
+			w := float32(int(4)>>(dx*dx+dy*dy)) / 16
+			differs := float32(0)
+			if k != at {
+				o := &guides[k]
+				if o.object != g.object {
+					continue
+				}
+				dot := g.n[0]*o.n[0] + g.n[1]*o.n[1] + g.n[2]*o.n[2]
+				if dot < 0.6 {
+					continue
+				}
+				d2 := dot * dot
+				d8 := d2 * d2 * d2 * d2
+				w *= d8 * d8
+				differs = size(g.n[0]*(o.at[0]-g.at[0])+g.n[1]*(o.at[1]-g.at[1])+g.n[2]*(o.at[2]-g.at[2])) * slack
+				if differs > 8 {
+					continue
+				}
+			}
+			c := &in[k]
+			for l := range layers {
+				if !on[l] || here.spread[l] == 0 && !(l == bouncedLayer && here.has == 0) {
+					continue // nothing to smooth
+				}
+				w := w
+				if k != at {
+					w *= fall(differs + size(c.lum[l]-here.lum[l])*stop[l])
+				}
+				if l == bouncedLayer {
+					w *= c.has
+				}
+				v := &c.light[l]
+				s := &sum[l]
+				s[0], s[1], s[2] = s[0]+w*v[0], s[1]+w*v[1], s[2]+w*v[2]
+				all[l] += w
+				spread[l] += w * w * c.spread[l]
+			}
+		}
+	}
+	to := &out[at]
+	*to = *here
+	for l := range layers {
+		if all[l] == 0 {
+			continue
+		}
+		k := 1 / all[l]
+		to.light[l] = [3]float32{sum[l][0] * k, sum[l][1] * k, sum[l][2] * k}
+		to.spread[l] = spread[l] * k * k
+		to.lum[l] = bright(to.light[l])
+	}
+	to.has = min(1, all[bouncedLayer])
+}
+
+func size(v float32) float32 { return math.Float32frombits(math.Float32bits(v) &^ (1 << 31)) }
 
 // fall is about e^−x, quickly.
 func fall(x float32) float32 {
@@ -196,13 +294,6 @@ func fall(x float32) float32 {
 	y := 1 + x*(0.25+x*(0.03125+x*0.0026))
 	y *= y
 	return 1 / (y * y)
-}
-
-func abs(v int) int {
-	if v < 0 {
-		return -v
-	}
-	return v
 }
 
 func parallelRows(h int, row func(j int)) {

@@ -2,8 +2,6 @@ package preview
 
 import (
 	"math"
-	"runtime"
-	"sync"
 	"sync/atomic"
 
 	"figladder/internal/craft/light"
@@ -44,21 +42,39 @@ func (l *lens) ray(x, y, u, v float64) (o, d r3.Vec) {
 
 // pixel gathers the samples of one pixel, as sums.
 type pixel struct {
-	even, albedo, clean [3]float32
-	n                   [3]float32
-	at                  [3]float32
-	squares             float32 // of the luminance of even, for its spread
-	object              int32
-	count               int32
+	straight, bounced, clean [3]float32
+	albedo                   [3]float32
+	n, at                    [3]float32
+	bouncedOn                [3]float32      // albedo of the samples that followed light on
+	squares                  [layers]float32 // of the luminance of each layer's samples
+	patchy                   float32         // squares of the luminance of albedo
+	object                   int32
+	count, bounces           int32
 }
 
 // film is a picture in the making.
 type film struct {
-	w, h int
-	px   []pixel
+	w, h  int
+	px    []pixel
+	asks  int // shadow rays of a sample at the first surface
+	every int // one sample in so many follows light that has bounced
 }
 
-func newFilm(w, h int) *film { return &film{w: w, h: h, px: make([]pixel, w*h)} }
+// newFilm takes its samples as a picture does that is smoothed: light that has bounced
+// is followed at one pixel of a block of four in turn.
+func newFilm(w, h int) *film { return &film{w: w, h: h, px: make([]pixel, w*h), asks: 2, every: 4} }
+
+// turns is in which of four samples a pixel of a block of two by two has its turn.
+var turns = [2][2]int{{0, 2}, {3, 1}}
+
+// bounceAt reports whether a pixel's sample k follows light on, and as its how manieth.
+func (f *film) bounceAt(i, j, k int) (int, bool) {
+	if f.every == 1 {
+		return k, true
+	}
+	turn := turns[j&1][i&1]
+	return k / f.every, k%f.every == turn%f.every
+}
 
 func add3(a *[3]float32, v light.RGB) {
 	a[0] += float32(v[0])
@@ -69,59 +85,111 @@ func add3(a *[3]float32, v light.RGB) {
 // most a sample may give, against what is metered: a stray bright path is held.
 const fireflies = 40.0
 
-// expose adds samples to every pixel. It stops early, with false, when stop says so.
-func (f *film) expose(s *stage, l *lens, from, to int, seed int64, perLum float64, stop func() bool) bool {
-	var next atomic.Int64
-	var all sync.WaitGroup
-	var stopped atomic.Bool
-	for range runtime.GOMAXPROCS(0) {
-		all.Go(func() {
-			for {
-				j := int(next.Add(1)) - 1
-				if j >= f.h || stopped.Load() {
-					return
-				}
-				if stop != nil && stop() {
-					stopped.Store(true)
-					return
-				}
-				for i := range f.w {
-					f.sample(s, l, i, j, from, to, seed, perLum)
-				}
-			}
-		})
+// expose gives every pixel samples up to so many. It stops early, with false, when stop
+// says so.
+func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, stop func() bool) bool {
+	return f.rows(stop, func(j int) {
+		for i := range f.w {
+			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum)
+		}
+	})
+}
+
+// exposeFourth gives one pixel of every block of four its first sample.
+func (f *film) exposeFourth(s *stage, l *lens, seed int64, perLum float64, stop func() bool) bool {
+	return f.rows(stop, func(j int) {
+		for i := 0; i < f.w && j%2 == 0; i += 2 {
+			f.sample(s, l, i, j, 1, seed, perLum)
+		}
+	})
+}
+
+// fourth is the film of those pixels alone, of half the size each way.
+func (f *film) fourth() *film {
+	out := newFilm((f.w+1)/2, (f.h+1)/2)
+	for j := range out.h {
+		for i := range out.w {
+			out.px[j*out.w+i] = f.px[2*j*f.w+2*i]
+		}
 	}
-	all.Wait()
+	return out
+}
+
+// exposeMore gives every pixel as many more samples as more says, by place.
+func (f *film) exposeMore(s *stage, l *lens, more []int32, seed int64, perLum float64, stop func() bool) bool {
+	return f.rows(stop, func(j int) {
+		for i := range f.w {
+			f.sample(s, l, i, j, int(more[j*f.w+i]), seed, perLum)
+		}
+	})
+}
+
+// rows works through the rows on every core, until stop says so.
+func (f *film) rows(stop func() bool, row func(j int)) bool {
+	var stopped atomic.Bool
+	parallelRows(f.h, func(j int) {
+		if stopped.Load() || stop != nil && stop() {
+			stopped.Store(true)
+			return
+		}
+		row(j)
+	})
 	return !stopped.Load()
 }
 
-func (f *film) sample(s *stage, l *lens, i, j, from, to int, seed int64, perLum float64) {
+// sample gives a pixel so many more samples.
+func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64) {
 	p := &f.px[j*f.w+i]
-	for k := from; k < to; k++ {
+	for range more {
+		k := int(p.count)
 		d := newDice(j*f.w+i, k, seed)
+		d.asks = f.asks
 		x, y := (float64(i)+d.roll())/float64(f.w), (float64(j)+d.roll())/float64(f.h)
 		o, dir := l.ray(x, y, d.roll(), d.roll())
-		got := s.look(o, dir, &d)
-		if !finite(got.even) || !finite(got.clean) || !finite(got.albedo) {
+		var got first
+		nth, bounce := f.bounceAt(i, j, k)
+		if bounce {
+			b := newDice(j*f.w+i, nth, seed^bouncedSeed)
+			got = s.look(o, dir, &d, &b)
+		} else {
+			got = s.look(o, dir, &d, nil)
+		}
+		if !finite(got.straight) || !finite(got.bounced) || !finite(got.clean) || !finite(got.albedo) {
 			lost.Add(1)
-			got.even, got.clean, got.albedo = light.RGB{}, light.RGB{}, light.RGB{}
+			got = first{n: got.n, at: got.at, object: got.object}
 		}
 		if limit := fireflies / perLum; perLum > 0 {
-			got.even, got.clean = held(got.even, limit), held(got.clean, limit)
+			got.straight, got.bounced, got.clean = held(got.straight, limit), held(got.bounced, limit), held(got.clean, limit)
 		}
-		add3(&p.even, got.even)
-		add3(&p.albedo, got.albedo)
-		add3(&p.clean, got.clean)
-		add3(&p.n, light.RGB{got.n.X, got.n.Y, got.n.Z})
-		add3(&p.at, light.RGB{got.at.X, got.at.Y, got.at.Z})
-		y0 := float32(got.even.Lux() + got.clean.Lux())
-		p.squares += y0 * y0
-		if p.count == 0 {
-			p.object = got.object
-		}
-		p.count++
+		p.add(&got, bounce)
 	}
 }
+
+func (p *pixel) add(got *first, bounce bool) {
+	add3(&p.straight, got.straight)
+	add3(&p.bounced, got.bounced)
+	add3(&p.albedo, got.albedo)
+	add3(&p.clean, got.clean)
+	add3(&p.n, light.RGB{got.n.X, got.n.Y, got.n.Z})
+	add3(&p.at, light.RGB{got.at.X, got.at.Y, got.at.Z})
+	if bounce {
+		add3(&p.bouncedOn, got.albedo)
+		p.bounces++
+	}
+	for c, l := range [layers]light.RGB{got.straight, got.bounced, got.clean} {
+		y := float32(l.Lux())
+		p.squares[c] += y * y
+	}
+	y := float32(got.albedo.Lux())
+	p.patchy += y * y
+	if p.count == 0 {
+		p.object = got.object
+	}
+	p.count++
+}
+
+// bouncedSeed sets the dice of light that has bounced apart from the others.
+const bouncedSeed = 0x2545F491
 
 // lost counts samples that came to no number and were left dark; a test wants none.
 var lost atomic.Int64
@@ -143,9 +211,9 @@ func (f *film) linear() []float32 {
 	out := make([]float32, 3*len(f.px))
 	for i := range f.px {
 		p := &f.px[i]
-		k := 1 / float32(max(1, p.count))
+		k, b := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces))
 		for c := range 3 {
-			out[3*i+c] = (p.even[c] + p.clean[c]) * k
+			out[3*i+c] = (p.straight[c]+p.clean[c])*k + p.bounced[c]*b
 		}
 	}
 	return out

@@ -135,137 +135,6 @@ func dim(l, absorb light.RGB, mm float64) light.RGB {
 	return light.RGB{l[0] * math.Exp(-absorb[0]*mm), l[1] * math.Exp(-absorb[1]*mm), l[2] * math.Exp(-absorb[2]*mm)}
 }
 
-// straight is the light that comes to a surface straight from lamps and sun, lux over π
-// times whatever the surface makes of a direction: one lamp is drawn, in proportion to
-// what it would give unhindered, and one place on it.
-//
-// For an even surface, makes is its colour over π whatever the direction, and even says
-// so: then what the lamps would give unhindered is known exactly when they shine evenly,
-// and only what is hidden, or shines unevenly, is left to the draw (a control variate).
-func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, even bool, makes func(w r3.Vec, cos float64) light.RGB) light.RGB {
-	var sum light.RGB
-	from := r3.Add(p, r3.Scale(5e-3, g))
-	if s.sun != nil {
-		if cos := r3.Dot(n, s.sun.Toward); cos > 0 && r3.Dot(g, s.sun.Toward) > 0 {
-			for i := range s.set.Windows {
-				w := &s.set.Windows[i]
-				share := w.Passes(from, s.sun.Toward)
-				if share == 0 {
-					continue
-				}
-				x, ok := crossed(w.Opening(), from, s.sun.Toward)
-				if !ok {
-					continue
-				}
-				if got := s.reach(from, x, absorb); got != (light.RGB{}) {
-					sum = sum.Plus(s.sun.Lux.Times(share * cos).Through(got).Through(makes(s.sun.Toward, cos)))
-				}
-				break
-			}
-		}
-	}
-	if len(s.lamps) == 0 {
-		return sum
-	}
-	var weight [16]float64
-	all := 0.0
-	count := min(len(s.lamps), 16)
-	for i := range count {
-		l := &s.lamps[i]
-		v := r3.Sub(l.Centre, from)
-		back := -r3.Dot(v, l.n)
-		d2 := r3.Dot(v, v)
-		w := l.mean * l.area / (d2 + l.area/math.Pi)
-		reach := math.Sqrt(l.area)
-		if back <= 0 {
-			w = 0
-		} else {
-			r := math.Sqrt(d2)
-			w *= back / r * math.Max(0.03, math.Min(1, (r3.Dot(v, n)+reach)/(r+reach)))
-			if l.source != nil && l.source.Beam > 2 {
-				w *= math.Max(1e-3, math.Pow(back/r, l.source.Beam))
-			}
-		}
-		weight[i] = w
-		all += w
-	}
-	if all <= 0 {
-		return sum
-	}
-	// One lamp is drawn; several places along it are looked at, and one of them, drawn by
-	// what it would give, is asked whether it is seen (resampled importance sampling,
-	// Talbot et al. 2005). They lie in order, so that even draws spread over the lamp.
-	pick, u, v, choose := d.roll()*all, d.roll(), d.roll(), d.roll()
-	at := 0
-	for at < count-1 && pick >= weight[at] {
-		pick -= weight[at]
-		at++
-	}
-	if weight[at] == 0 {
-		return sum
-	}
-	l := &s.lamps[at]
-	most := candidates
-	if d.deep { // after the first surface less will do
-		most = deepCandidates
-	}
-	var gives [candidates]light.RGB
-	var places [candidates]r3.Vec
-	var share [candidates]float64
-	total := 0.0
-	var drawn, usual light.RGB // all that was drawn, and the same at the lamp's usual luminance
-	for i := range most {
-		y := l.At(2*(float64(i)+u)/float64(most)-1, 2*v-1)
-		w := r3.Sub(y, from)
-		d2 := r3.Dot(w, w)
-		w = r3.Scale(1/math.Sqrt(d2), w)
-		cos, back := r3.Dot(w, n), -r3.Dot(w, l.n)
-		if cos <= 0 || back <= 0 || r3.Dot(w, g) <= 0 {
-			continue
-		}
-		size := cos * back * l.area / d2 * all / weight[at]
-		surface := makes(w, cos)
-		got := l.shows(from, w).Times(size).Through(surface)
-		if even {
-			drawn, usual = drawn.Plus(got), usual.Plus(l.usual.Times(size).Through(surface))
-		}
-		gives[i], places[i], share[i] = got, y, math.Max(0, got.Lux())
-		total += share[i]
-	}
-	one := 0
-	for left := choose * total; one < most-1 && left >= share[one]; one++ {
-		left -= share[one]
-	}
-	var open light.RGB // what comes unhindered
-	if even {
-		for i := range count {
-			if weight[i] > 0 {
-				open = open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(makes(n, 1)))
-			}
-		}
-		open = open.Plus(drawn.Plus(usual.Times(-1)).Times(1 / float64(most)))
-	}
-	if total == 0 {
-		return sum.Plus(open)
-	}
-	if share[one] == 0 {
-		return sum.Plus(open)
-	}
-	got := s.reach(from, places[one], absorb)
-	best := gives[one].Times(total / share[one] / float64(most))
-	if even {
-		hidden := light.RGB{1, 1, 1}.Plus(got.Times(-1))
-		return sum.Plus(open).Plus(best.Through(hidden).Times(-1))
-	}
-	return sum.Plus(best.Through(got))
-}
-
-// candidates are how many places of lamps are looked at for one that is asked.
-const (
-	candidates     = 8
-	deepCandidates = 3
-)
-
 // crossed is where a ray meets a rectangle.
 func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
 	n := r3.Cross(q.U, q.V)
@@ -343,15 +212,24 @@ func (s *seenRect) shows(w r3.Vec) bool {
 const (
 	sure    = 2
 	longest = 12
+	early   = 5 // how much longer a path is kept before it
 )
 
 // trace follows a path and returns the light that comes back along it. lampsToo says
 // whether a lamp that it meets counts: not after a surface that has asked the lamps
 // already, nor beyond glass after it, through which it has asked them, too.
-func (s *stage) trace(o, d r3.Vec, absorb light.RGB, lampsToo bool, depth int, r *dice) light.RGB {
-	through := light.RGB{1, 1, 1}
-	r.deep = true
-	defer func() { r.deep = false }()
+//
+// The path carries weight from the start, and what carries little mostly ends at the
+// first thing that does not shine.
+func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.RGB {
+	through := weight.Through(next.weight)
+	if through == (light.RGB{}) {
+		return light.RGB{}
+	}
+	o, d, absorb, lampsToo := next.o, next.d, next.absorb, next.lampsToo
+	wasDeep, asks := r.deep, r.asks
+	r.deep, r.asks = true, 1
+	defer func() { r.deep, r.asks = wasDeep, asks }()
 	blunt := !lampsToo
 	var sum light.RGB
 	for ; depth < longest; depth++ {
@@ -360,18 +238,21 @@ func (s *stage) trace(o, d r3.Vec, absorb light.RGB, lampsToo bool, depth int, r
 			return sum.Plus(s.room.Through(through))
 		}
 		through = dim(through, absorb, h.t)
-		if depth >= sure {
-			k := math.Min(0.95, math.Max(through[0], math.Max(through[1], through[2])))
-			if k <= 0 || r.random() >= k {
-				return sum
-			}
-			through = through.Times(1 / k)
-		}
 		if h.part.lamp > 0 {
 			if lampsToo {
 				sum = sum.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through))
 			}
 			return sum
+		}
+		k := max(through[0], max(through[1], through[2]))
+		if depth < sure {
+			k *= early
+		}
+		if k = min(0.95, k); depth >= sure || k < 0.5 {
+			if k <= 0 || r.random() >= k {
+				return sum
+			}
+			through = through.Times(1 / k)
 		}
 		got, next := s.scatter(&h, d, absorb, blunt, r)
 		sum = sum.Plus(got.Through(through))
@@ -411,7 +292,7 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	st := &h.part.stuff
 	alpha := st.Rough
 	if blunt {
-		alpha = math.Max(alpha, bluntest)
+		alpha = max(alpha, bluntest)
 	}
 	switch {
 	case h.part.panel != nil:
@@ -433,24 +314,39 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 
 // even is a surface that returns light evenly, and lets some through.
 func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice) (light.RGB, onward) {
-	n, g := h.n, h.g
-	if lets > 0 && r.random() < lets { // light from the other side
-		n, g = r3.Scale(-1, n), r3.Scale(-1, g)
+	n, g := h.side(lets, r)
+	return s.lit(h, n, g, colour, absorb, r), s.leave(h, n, g, colour, absorb, r)
+}
+
+// side draws the side from which an even surface has its light: lets is the share that
+// comes through.
+func (h *spot) side(lets float64, r *dice) (n, g r3.Vec) {
+	if lets > 0 && r.random() < lets {
+		return r3.Scale(-1, h.n), r3.Scale(-1, h.g)
 	}
-	got := s.straight(h.p, n, g, absorb, r, true, func(r3.Vec, float64) light.RGB { return colour.Times(1 / math.Pi) })
+	return h.n, h.g
+}
+
+// lit is what an even surface makes of light straight from the lamps.
+func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) light.RGB {
+	return s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)})
+}
+
+// leave draws where a path goes on from an even surface.
+func (s *stage) leave(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) onward {
 	w, k := s.away(h.p, n, r)
 	if k == 0 || r3.Dot(w, g) <= 0 {
-		return got, onward{}
+		return onward{}
 	}
-	return got, onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
+	return onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
 }
 
 // shiny is a metal or a coat of a roughness; f0 is what it returns at right angles, or
 // 1 when the share of the coat has been drawn already.
 func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
 	a, b := frame(h.n)
-	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: math.Max(1e-4, -r3.Dot(d, h.n))}
-	al := math.Max(1e-3, alpha*alpha)
+	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
+	al := max(1e-3, alpha*alpha)
 	var got light.RGB
 	asks := alpha >= rough
 	tint := func(cos float64) light.RGB {
@@ -462,10 +358,10 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 	}
 	brdf := func(w r3.Vec, cos float64) light.RGB {
 		half := unit(r3.Sub(w, d))
-		return tint(r3.Dot(half, w)).Times(ggx(math.Max(0, r3.Dot(half, h.n)), math.Max(1e-4, cos), v.Z, al))
+		return tint(r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, h.n)), max(1e-4, cos), v.Z, al))
 	}
 	if asks {
-		got = s.straight(h.p, h.n, h.g, absorb, r, false, brdf)
+		got = s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf})
 	}
 	half := microfacet(v, al, r.roll(), r.roll())
 	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
@@ -540,11 +436,11 @@ func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice) (light.RGB, o
 		if sun := s.sun; sun != nil {
 			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
 			if c > 0 && in > 0 {
-				lum := s.sunAt(from, absorb).Times(math.Min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
+				lum := s.sunAt(from, absorb).Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
 				got = lum.Through(weight)
 			}
 		}
-		weight = weight.Times(math.Min(1, in/out))
+		weight = weight.Times(min(1, in/out))
 	}
 	return got, onward{o: from, d: w, weight: weight, absorb: absorb, lampsToo: true}
 }
@@ -564,18 +460,21 @@ func (s *stage) sunAt(p r3.Vec, absorb light.RGB) light.RGB {
 
 // first is a sample of a pixel: what is seen, apart by what can be smoothed how.
 type first struct {
-	even    light.RGB // light by way of an even surface
-	albedo  light.RGB // and that surface's colour, with what lies before it
-	clean   light.RGB // everything else: gloss, glass, lamps
-	n       r3.Vec    // normal of the surface met
-	at      r3.Vec    // place of it
-	object  int32
-	visible bool
+	straight light.RGB // straight from lamps and sun, by way of an even surface
+	bounced  light.RGB // from everything else, by way of it
+	albedo   light.RGB // that surface's colour, with what lies before it
+	clean    light.RGB // what comes no such way: gloss, glass, lamps
+	n        r3.Vec    // normal of the surface met
+	at       r3.Vec    // place of it
+	object   int32
+	visible  bool
 }
 
 // look samples what a ray from the lens sees. At the first surface both its gloss and
-// its even part are followed, so that a highlight is not left to chance.
-func (s *stage) look(o, d r3.Vec, r *dice) first {
+// its even part are followed, so that a highlight is not left to chance. Light that has
+// bounced is followed with dice of its own, or not at all when there are none: it changes
+// slowly over the picture and costs the most.
+func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 	var f first
 	var absorb light.RGB
 	through := light.RGB{1, 1, 1}
@@ -604,26 +503,27 @@ func (s *stage) look(o, d r3.Vec, r *dice) first {
 		switch {
 		case h.part.panel != nil && h.matt():
 			// A card or backdrop of one even colour is smoothed like any surface.
-			got, next := s.card(&h, d, absorb, r)
-			if next.weight != (light.RGB{}) {
-				got = got.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
+			face := h.face()
+			even, lets := face.Diffuse.Lux(), h.part.through.Lux()
+			if even+lets == 0 {
+				return f
 			}
-			f.even = f.even.Plus(got.Through(through))
-			f.albedo = f.albedo.Plus(through)
+			n, g, colour := h.n, h.g, face.Diffuse
+			if r.random()*(even+lets) >= even {
+				n, g, colour, even = r3.Scale(-1, n), r3.Scale(-1, g), h.part.through, lets
+			}
+			f.evenly(s, &h, n, g, colour.Times((face.Diffuse.Lux()+lets)/even), light.RGB{1, 1, 1}, through, absorb, r, bounce)
 			return f
 		case h.part.panel != nil || st.Metal:
 			got, next := s.scatter(&h, d, absorb, false, r)
-			f.clean = f.clean.Plus(got.Through(through))
-			if next.weight != (light.RGB{}) {
-				f.clean = f.clean.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(through).Through(next.weight))
-			}
+			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
 			return f
 		case st.Clear:
 			if step == 0 {
 				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
 				if share < 1 {
 					mirrored := s.clearEdge(&h, d, absorb, 0)
-					f.clean = f.clean.Plus(s.trace(mirrored.o, mirrored.d, mirrored.absorb, true, 1, r).Through(through).Times(share))
+					f.clean = f.clean.Plus(s.trace(mirrored, through.Times(share), 1, r))
 					through = through.Times(1 - share)
 					next := s.clearEdge(&h, d, absorb, 1)
 					o, d, absorb = next.o, next.d, next.absorb
@@ -637,34 +537,36 @@ func (s *stage) look(o, d r3.Vec, r *dice) first {
 		if st.Coat > 0 {
 			k := schlick(0.04, -r3.Dot(d, h.n)) * st.Coat
 			got, next := s.shiny(&h, d, light.RGB{1, 1, 1}, st.Rough, absorb, r)
-			shine := got
-			if next.weight != (light.RGB{}) {
-				shine = shine.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
-			}
-			f.clean = f.clean.Plus(shine.Through(through).Times(k))
+			f.clean = f.clean.Plus(got.Through(through).Times(k)).Plus(s.trace(next, through.Times(k), 1, r))
 			through = through.Times(1 - k)
 		}
-		colour := painted(st, h.p, h.object)
-		white := light.RGB{1, 1, 1}
-		got, next := s.even(&h, white, st.Through, absorb, r)
-		if next.weight != (light.RGB{}) {
-			got = got.Plus(s.trace(next.o, next.d, next.absorb, next.lampsToo, 1, r).Through(next.weight))
-		}
-		f.albedo = f.albedo.Plus(colour.Through(through))
-		f.even = f.even.Plus(got.Through(colour).Through(through))
+		n, g := h.side(st.Through, r)
+		f.evenly(s, &h, n, g, light.RGB{1, 1, 1}, painted(st, h.p, h.object), through, absorb, r, bounce)
 		return f
 	}
 	return f
 }
 
-// matt reports whether a card's side that is seen returns light evenly only.
-func (h *spot) matt() bool {
-	face := h.part.panel
-	if !h.outside {
-		face = h.part.other
+// evenly adds an even surface, seen with its colour apart from the light on it.
+func (f *first) evenly(s *stage, h *spot, n, g r3.Vec, returns, colour, through, absorb light.RGB, r, bounce *dice) {
+	seen := colour.Through(through)
+	f.albedo = f.albedo.Plus(seen)
+	f.straight = f.straight.Plus(s.lit(h, n, g, returns, absorb, r).Through(seen))
+	if bounce != nil {
+		f.bounced = f.bounced.Plus(s.trace(s.leave(h, n, g, returns, absorb, bounce), seen, 1, bounce))
 	}
-	return face.Gloss == (light.RGB{})
 }
+
+// face is the side of a card that is seen.
+func (h *spot) face() *light.Surface {
+	if h.outside {
+		return h.part.panel
+	}
+	return h.part.other
+}
+
+// matt reports whether a card's side that is seen returns light evenly only.
+func (h *spot) matt() bool { return h.face().Gloss == (light.RGB{}) }
 
 func indexOf(h *spot) float64 {
 	if h.outside {

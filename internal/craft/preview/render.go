@@ -77,9 +77,10 @@ type Step struct {
 	Share   float64 // of all that is to be done, 0 to 1
 }
 
-// Run renders up to o.Samples paths a pixel and hands over a picture at a quarter of
-// the size first, then ever better ones. It returns the last picture, and ctx.Err()
-// when it was stopped before the end; what was done until then still comes back.
+// Run renders up to o.Samples paths a pixel on the mean and hands over a picture of one
+// path in every fourth pixel first, then ever better ones. It returns the last picture,
+// and ctx.Err() when it was stopped before the end; what was done until then still comes
+// back.
 func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA, error) {
 	stop := func() bool { return ctx.Err() != nil }
 	dev := s.dev
@@ -90,26 +91,26 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		}
 		return dev.develop(f.denoise(), f.w, f.h)
 	}
+	f := newFilm(s.W, s.H)
 	if show != nil && s.W > 240 {
-		quick := newFilm(s.W/2, s.H/2)
-		if !quick.expose(s.stage, &s.lens, 0, 1, o.Seed, s.dev.perLum, stop) {
+		if !f.exposeFourth(s.stage, &s.lens, o.Seed, s.dev.perLum, stop) {
 			return nil, ctx.Err()
 		}
-		small := dev
+		quick, small := f.fourth(), dev
 		small.noise = false
 		show(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
 	}
-	f := newFilm(s.W, s.H)
-	for from, more := 0, 1; from < o.Samples; from, more = from+more, max(1, min(from+more, 16)) {
-		to := min(o.Samples, from+more)
-		more = to - from
-		if !f.expose(s.stage, &s.lens, from, to, o.Seed, s.dev.perLum, stop) {
+	for from, more := 0, min(evenly, o.Samples); from < o.Samples; from, more = from+more, max(1, min(2*from, 16)) {
+		if more = min(more, o.Samples-from); o.Samples-from-more < more/2 {
+			more = o.Samples - from // rather one long step than a short one after it
+		}
+		if !s.more(f, from, more, o.Seed, stop) {
 			if from == 0 {
 				return nil, ctx.Err()
 			}
 			break
 		}
-		if show != nil && to < o.Samples {
+		if to := from + more; show != nil && to < o.Samples {
 			show(Step{Image: finish(f), Samples: to, Share: float64(to) / float64(o.Samples)})
 		}
 	}
@@ -118,6 +119,17 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		show(Step{Image: img, Samples: o.Samples, Share: 1})
 	}
 	return img, ctx.Err()
+}
+
+// evenly is how many paths every pixel gets before the rest are shared out by need.
+const evenly = 2
+
+// more takes a film further by so many paths a pixel on the mean.
+func (s *Shot) more(f *film, from, more int, seed int64, stop func() bool) bool {
+	if from < evenly {
+		return f.expose(s.stage, &s.lens, from+more, seed, s.dev.perLum, stop)
+	}
+	return f.exposeMore(s.stage, &s.lens, f.byNeed(float64(more), seed), seed, s.dev.perLum, stop)
 }
 
 // larger draws a picture up to another size, bilinearly.

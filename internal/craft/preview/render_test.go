@@ -4,9 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"os"
 	"testing"
-	"time"
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/light"
@@ -27,7 +25,8 @@ func shotOf(s scene.Set, long int, change func(*exposure.Settings)) *Shot {
 // caught exposes a film and returns it as pictured, before the tone curve: 1 is white.
 func (s *Shot) caught(samples int, seed int64) []float32 {
 	f := newFilm(s.W, s.H)
-	f.expose(s.stage, &s.lens, 0, samples, seed, 0, nil)
+	f.every = 1
+	f.expose(s.stage, &s.lens, samples, seed, 0, nil)
 	out := f.linear()
 	for i := range out {
 		out[i] *= float32(s.dev.perLum)
@@ -87,7 +86,7 @@ func TestTheSmoothedPictureIsNearerTheTruth(t *testing.T) {
 	s := shotOf(scene.Start(), 96, nil)
 	truth := s.caught(512, 77)
 	f := newFilm(s.W, s.H)
-	f.expose(s.stage, &s.lens, 0, 4, 1, s.dev.perLum, nil)
+	f.expose(s.stage, &s.lens, 4, 1, s.dev.perLum, nil)
 	smooth := f.denoise()
 	for i := range smooth {
 		smooth[i] *= float32(s.dev.perLum)
@@ -219,27 +218,8 @@ func BenchmarkGrowth(b *testing.B) {
 		shot := shotOf(s, 320, nil)
 		b.Run(fmt.Sprintf("%d things, %d lamps beside the window", c.things, c.lamps), func(b *testing.B) {
 			for b.Loop() {
-				newFilm(shot.W, shot.H).expose(shot.stage, &shot.lens, 0, 4, 1, shot.dev.perLum, nil)
+				newFilm(shot.W, shot.H).expose(shot.stage, &shot.lens, 4, 1, shot.dev.perLum, nil)
 			}
 		})
-	}
-}
-
-// TestHowFarFromTheTruth measures pictures against one of very many paths; minutes, so
-// only when FIGLADDER_TRUTH is set.
-func TestHowFarFromTheTruth(t *testing.T) {
-	if os.Getenv("FIGLADDER_TRUTH") == "" {
-		t.Skip("takes minutes: set FIGLADDER_TRUTH")
-	}
-	s := shotOf(scene.Start(), 240, nil)
-	truth := newFilm(s.W, s.H)
-	truth.expose(s.stage, &s.lens, 0, 1024, 77, 0, nil)
-	want := truth.linear()
-	for _, n := range []int{1, 2, 4, 8, 16, 32, 64} {
-		began := time.Now()
-		f := newFilm(s.W, s.H)
-		f.expose(s.stage, &s.lens, 0, n, 1, s.dev.perLum, nil)
-		got := f.denoise()
-		t.Logf("%d paths: %.4f of the mean off as caught, %.4f smoothed, %v", n, apart(f.linear(), want)/meanOf(want), apart(got, want)/meanOf(want), time.Since(began))
 	}
 }

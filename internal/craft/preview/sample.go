@@ -13,25 +13,36 @@ import (
 // shuffled and scrambled for each pixel and pair after Owen, by hashing; Burley 2020), the
 // rest at random (PCG32, O'Neill 2014).
 type dice struct {
-	state uint64
-	at    int
-	k     uint32 // number of the sample in its pixel
-	shift uint64
-	deep  bool // past the first surface
+	state  uint64
+	at     int
+	mirror uint32 // number of the sample in its pixel, its digits in reverse
+	shift  uint64
+	pair   uint64 // what the pair being drawn is scrambled by
+	nth    uint32 // and which of its numbers this sample has
+	deep   bool   // past the first surface
+	asks   int    // places of lamps that are asked whether they are seen
 }
 
 const even = 24
 
-// sobol is the second of the two sequences.
+// sobol is the second of the two sequences: each digit of n adds its own, so bytes are
+// looked up.
 func sobol(n uint32) uint32 {
-	var r uint32
-	for v := uint32(1) << 31; n != 0; n, v = n>>1, v^v>>1 {
-		if n&1 != 0 {
-			r ^= v
-		}
-	}
-	return r
+	return sobolOf[0][n&255] ^ sobolOf[1][n>>8&255] ^ sobolOf[2][n>>16&255] ^ sobolOf[3][n>>24]
 }
+
+var sobolOf = func() (t [4][256]uint32) {
+	v := uint32(1) << 31
+	for digit := range 32 {
+		for n := range 256 {
+			if n>>(digit%8)&1 != 0 {
+				t[digit/8][n] ^= v
+			}
+		}
+		v ^= v >> 1
+	}
+	return t
+}()
 
 func mix(h uint64) uint64 {
 	h ^= h >> 31
@@ -44,7 +55,7 @@ func mix(h uint64) uint64 {
 
 func newDice(pixel, sample int, seed int64) dice {
 	shift := mix(uint64(pixel)*0x9E3779B97F4A7C15 + uint64(seed)*0xD6E8FEB86659FD93 + 1)
-	return dice{state: mix(shift + uint64(sample)*0xC2B2AE3D27D4EB4F), k: uint32(sample), shift: shift}
+	return dice{state: mix(shift + uint64(sample)*0xC2B2AE3D27D4EB4F), mirror: bits.Reverse32(uint32(sample)), shift: shift}
 }
 
 func (d *dice) random() float64 {
@@ -61,24 +72,25 @@ func (d *dice) roll() float64 {
 	}
 	i := d.at
 	d.at++
-	h := mix(d.shift + uint64(i/2)*0x9E3779B97F4A7C15)
-	n := nested(d.k, uint32(h>>32)) // each pair goes through the samples in an order of its own
 	if i&1 == 0 {
-		return float64(nested(bits.Reverse32(n), uint32(h))) / (1 << 32)
+		d.pair = mix(d.shift + uint64(i/2)*0x9E3779B97F4A7C15)
+		// Each pair goes through the samples in an order of its own.
+		d.nth = bits.Reverse32(scramble(d.mirror, uint32(d.pair>>32)))
+		return float64(bits.Reverse32(scramble(d.nth, uint32(d.pair)))) / (1 << 32)
 	}
-	return float64(nested(sobol(n), uint32(mix(h)))) / (1 << 32)
+	return float64(bits.Reverse32(scramble(bits.Reverse32(sobol(d.nth)), uint32(mix(d.pair))))) / (1 << 32)
 }
 
-// nested scrambles the digits of x, each by a choice that hangs on the higher ones
-// (Owen 1995, with a hash after Laine & Karras 2011 as bettered by Vegdahl 2021).
-func nested(x, seed uint32) uint32 {
-	x = bits.Reverse32(x)
+// scramble changes the digits of x, each by a choice that hangs on the lower ones: on a
+// number whose digits are in reverse it is Owen's nested scrambling (Owen 1995, with a
+// hash after Laine & Karras 2011 as bettered by Vegdahl 2021).
+func scramble(x, seed uint32) uint32 {
 	x ^= x * 0x3d20adea
 	x += seed
 	x *= seed>>16 | 1
 	x ^= x * 0x05526c56
 	x ^= x * 0x53a22864
-	return bits.Reverse32(x)
+	return x
 }
 
 // frame returns two unit vectors square to n (Duff et al. 2017).
@@ -94,14 +106,14 @@ func cosine(n r3.Vec, u, v float64) r3.Vec {
 	a, b := frame(n)
 	r := math.Sqrt(u)
 	sin, cos := math.Sincos(2 * math.Pi * v)
-	return r3.Add(r3.Scale(math.Sqrt(math.Max(0, 1-u)), n), r3.Add(r3.Scale(r*cos, a), r3.Scale(r*sin, b)))
+	return r3.Add(r3.Scale(math.Sqrt(max(0, 1-u)), n), r3.Add(r3.Scale(r*cos, a), r3.Scale(r*sin, b)))
 }
 
 // lobe draws a direction about r in proportion to cosⁿ.
 func lobe(r r3.Vec, power int, u, v float64) r3.Vec {
 	c := math.Pow(u, 1/float64(power+1))
 	a, b := frame(r)
-	s := math.Sqrt(math.Max(0, 1-c*c))
+	s := math.Sqrt(max(0, 1-c*c))
 	sin, cos := math.Sincos(2 * math.Pi * v)
 	return r3.Add(r3.Scale(c, r), r3.Add(r3.Scale(s*cos, a), r3.Scale(s*sin, b)))
 }
@@ -134,7 +146,7 @@ func seen(q *light.Rect, o r3.Vec) seenRect {
 	n0, n1 := 1/math.Sqrt(z2+s.y0*s.y0), 1/math.Sqrt(z2+s.x1*s.x1)
 	n2, n3 := 1/math.Sqrt(z2+s.y1*s.y1), 1/math.Sqrt(z2+s.x0*s.x0)
 	z0, z1, zz2, z3 := -s.y0*n0, s.x1*n1, s.y1*n2, -s.x0*n3
-	g := func(a, b float64) float64 { return math.Acos(math.Max(-1, math.Min(1, -a*b))) }
+	g := func(a, b float64) float64 { return math.Acos(max(-1, min(1, -a*b))) }
 	g0, g1, g2, g3 := g(z0, z1), g(z1, zz2), g(zz2, z3), g(z3, z0)
 	s.b0, s.b1 = z0, zz2
 	s.b0sq = s.b0 * s.b0
@@ -149,9 +161,9 @@ func (s *seenRect) draw(u, v float64) r3.Vec {
 	sin, cos := math.Sincos(au)
 	fu := (cos*s.b0 - s.b1) / sin
 	cu := math.Copysign(1/math.Sqrt(fu*fu+s.b0sq), fu)
-	cu = math.Max(-1, math.Min(1, cu))
-	xu := -(cu * s.z0) / math.Sqrt(math.Max(1e-12, 1-cu*cu))
-	xu = math.Max(s.x0, math.Min(s.x1, xu))
+	cu = max(-1, min(1, cu))
+	xu := -(cu * s.z0) / math.Sqrt(max(1e-12, 1-cu*cu))
+	xu = max(s.x0, min(s.x1, xu))
 	d := math.Sqrt(xu*xu + s.z0*s.z0)
 	h0, h1 := s.y0/math.Sqrt(d*d+s.y0*s.y0), s.y1/math.Sqrt(d*d+s.y1*s.y1)
 	hv := h0 + v*(h1-h0)
@@ -164,7 +176,7 @@ func (s *seenRect) draw(u, v float64) r3.Vec {
 
 // schlick is the share a surface reflects at a cosine, from its share at right angles.
 func schlick(f0, cos float64) float64 {
-	m := 1 - math.Max(0, math.Min(1, cos))
+	m := 1 - max(0, min(1, cos))
 	return f0 + (1-f0)*m*m*m*m*m
 }
 
@@ -197,9 +209,9 @@ func microfacet(v r3.Vec, alpha, u1, u2 float64) r3.Vec {
 	sin, cos := math.Sincos(2 * math.Pi * u2)
 	a, b := r*cos, r*sin
 	s := 0.5 * (1 + vh.Z)
-	b = (1-s)*math.Sqrt(math.Max(0, 1-a*a)) + s*b
-	h := r3.Add(r3.Add(r3.Scale(a, t1), r3.Scale(b, t2)), r3.Scale(math.Sqrt(math.Max(0, 1-a*a-b*b)), vh))
-	return unit(r3.Vec{X: alpha * h.X, Y: alpha * h.Y, Z: math.Max(1e-6, h.Z)})
+	b = (1-s)*math.Sqrt(max(0, 1-a*a)) + s*b
+	h := r3.Add(r3.Add(r3.Scale(a, t1), r3.Scale(b, t2)), r3.Scale(math.Sqrt(max(0, 1-a*a-b*b)), vh))
+	return unit(r3.Vec{X: alpha * h.X, Y: alpha * h.Y, Z: max(1e-6, h.Z)})
 }
 
 // hidden is Smith's lambda for GGX: how much of a surface its own roughness hides.

@@ -34,6 +34,8 @@ type lamp struct {
 	window *light.Window
 	mean   float64   // luminance, for choosing
 	usual  light.RGB // luminance as it mostly is, cd/m²
+	side   float64   // root of the area, mm
+	steady bool      // shows its usual luminance everywhere and whichever way
 }
 
 // stage is a set made ready for rays: every surface a triangle, every light a lamp.
@@ -83,6 +85,7 @@ func emptyStage(set light.Set) *stage {
 
 func (s *stage) shine(l lamp) {
 	l.n, l.area = l.Normal(), l.AreaMm2()
+	l.side, l.steady = math.Sqrt(l.area), l.source != nil && l.source.Beam == 0
 	// What its middle shows half way to the table's.
 	t := s.set.Table
 	eye := r3.Vec{X: t.WidthMm / 2, Y: t.DepthMm / 2}
@@ -222,15 +225,19 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 	a := unit(q[count-1])
 	for i := range count {
 		b := unit(q[i])
-		x := r3.Cross(a, b)
-		if size := math.Sqrt(r3.Dot(x, x)); size > 1e-9 {
-			angle := math.Asin(math.Min(1, size))
-			if r3.Dot(a, b) < 0 {
-				angle = math.Pi - angle
-			}
-			sum += angle * r3.Dot(x, n) / size
-		}
+		sum += r3.Dot(r3.Cross(a, b), n) * angleOverSine(r3.Dot(a, b))
 		a = b
 	}
 	return math.Abs(sum) / 2
+}
+
+// angleOverSine is an angle over its sine, from its cosine, by a rational fit good to
+// 0.0002 % (Heitz & Hill, Real-Time Area Lighting, 2016).
+func angleOverSine(cos float64) float64 {
+	y := math.Abs(cos)
+	v := 2 * math.Pi * (0.8543985 + (0.4965155+0.0145206*y)*y) / (3.4175940 + (4.1616724+y)*y)
+	if cos > 0 {
+		return v
+	}
+	return math.Pi/math.Sqrt(max(1e-12, 1-cos*cos)) - v
 }

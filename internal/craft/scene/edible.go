@@ -312,7 +312,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 		o.Parts = layered(r, tall, 5, food.Colour, food.Garnish, seed, f)
 		raise(&o, base)
 	case "slices":
-		o.Parts = slicesOf(r*1.15, tall, 6, food.Colour, food.Garnish, seed)
+		o.Parts = slicesOf(math.Min(r*1.15, R*0.85), tall, 6, food.Colour, food.Garnish, seed)
 		raise(&o, base)
 	case "meringue":
 		disc := shape.Heap(r, tall*0.5, 0.2, r/3, seed, int(f)+8)
@@ -331,7 +331,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 		o.Parts = []Part{{bed, edibleStuff(food.Colour, "", "wet")}}
 		probe := Object{Parts: o.Parts}
 		probe.bound()
-		t := Thing{Kind: "scatter", Piece: "shell", WidthMm: r * 2.0, HeightMm: 24, Count: 26, Colour: food.Colour, Second: orElse(food.Garnish, "#d98b4a"), Finish: "gloss"}
+		t := Thing{Kind: "scatter", Piece: "shell", WidthMm: 2 * math.Max(r*0.4, r-26) / 1.1, HeightMm: 24, Count: 26, Colour: food.Colour, Second: orElse(food.Garnish, "#d98b4a"), Finish: "gloss"}
 		o.Parts = append(o.Parts, t.settled([]Object{probe}, seed, f)...)
 	default:
 		o.Parts = []Part{{shape.Heap(r, tall, 0.12, math.Max(8, r/5), seed, int(f)+8).Moved(0, at(0, 0, base)), edibleStuff(food.Colour, "", kind)}}

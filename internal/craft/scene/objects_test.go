@@ -42,6 +42,24 @@ func TestVesselStandsOnTheGroundBoard(t *testing.T) {
 	assert.InDelta(t, 4, object(s.Objects(Rough), "Vessel").Lo.Z, 0.01)
 }
 
+func TestFoodStaysInItsVessel(t *testing.T) {
+	for _, kind := range []string{"plate", "bowl", "pot", "glass", "coupe", "mug"} {
+		for _, form := range []string{"", "mound", "slices", "stack", "scoops", "liquid", "iced", "meringue", "shells"} {
+			s := Start()
+			s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm, s.Food.Form = kind, 220, 90, form
+			for _, o := range s.Objects(Smooth) {
+				for _, p := range o.Parts {
+					for _, v := range p.Mesh.P {
+						if away := math.Hypot(v.X-s.Vessel.XMm, v.Y-s.Vessel.YMm); away > 110*1.02 && o.Key == "food" {
+							t.Fatalf("%s in a %s: %.0f mm from the middle of a vessel of 110 mm", form, kind, away)
+						}
+					}
+				}
+			}
+		}
+	}
+}
+
 func TestSizesAreWhatTheySay(t *testing.T) {
 	for _, kind := range Kinds {
 		th := prop("It", kind, 0, 0, 100, 40)

@@ -1,0 +1,195 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// surface is what a surface makes of light from a direction: its colour over π whatever
+// the direction, or a function of direction and cosine.
+type surface struct {
+	flat  light.RGB
+	makes func(w r3.Vec, cos float64) light.RGB // nil for a flat one
+}
+
+func (f *surface) of(w r3.Vec, cos float64) light.RGB {
+	if f.makes == nil {
+		return f.flat
+	}
+	return f.makes(w, cos)
+}
+
+// straight is the light that comes to a surface straight from lamps and sun, lux over π
+// times whatever the surface makes of a direction. A lamp is drawn for each question, in
+// proportion to what it would give unhindered, and one place on it.
+//
+// For a flat surface what the lamps would give unhindered is known exactly when they shine
+// evenly, and only what is hidden, or shines unevenly, is left to the draw (a control
+// variate).
+func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) light.RGB {
+	from := r3.Add(p, r3.Scale(5e-3, g))
+	sum := s.sunlit(from, n, g, absorb, &f)
+	if len(s.lamps) == 0 {
+		return sum
+	}
+	var weight [16]float64
+	all := 0.0
+	count := min(len(s.lamps), 16)
+	for i := range count {
+		weight[i] = s.lamps[i].promises(from, n)
+		all += weight[i]
+	}
+	if all <= 0 {
+		return sum
+	}
+	if f.makes == nil {
+		for i := range count {
+			if weight[i] > 0 {
+				sum = sum.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
+			}
+		}
+	}
+	// The questions of one sample, and the samples of one pixel, are spread evenly over
+	// lamps and places.
+	asks, places := max(1, d.asks), deepPlaces
+	if !d.deep {
+		places = max(1, firstPlaces/asks)
+	}
+	pick, u, v, choose := d.roll(), d.roll(), d.roll(), d.roll()
+	for ask := range asks {
+		in := (float64(ask) + pick) / float64(asks) * all
+		at := 0
+		for at < count-1 && in >= weight[at] {
+			in -= weight[at]
+			at++
+		}
+		if weight[at] == 0 {
+			continue
+		}
+		q := question{lamp: &s.lamps[at], share: all / weight[at] / float64(asks), places: places, u: u, v: wrap(v + spread[ask&7]), choose: (float64(ask) + choose) / float64(asks)}
+		sum = sum.Plus(s.ask(&q, from, n, g, absorb, &f))
+	}
+	return sum
+}
+
+// How many places of a lamp are looked at for one that is asked: at the first surface,
+// shared by its questions, and after it.
+const (
+	firstPlaces = 2
+	deepPlaces  = 2
+	mostPlaces  = 8
+)
+
+// spread is the second half of eight places that lie evenly in a square; the first is
+// the place's number over eight (Hammersley).
+var spread = [8]float64{0, 1. / 2, 1. / 4, 3. / 4, 1. / 8, 5. / 8, 3. / 8, 7. / 8}
+
+func wrap(v float64) float64 {
+	if v >= 1 {
+		return v - 1
+	}
+	return v
+}
+
+// sunlit is what the sun gives.
+func (s *stage) sunlit(from, n, g r3.Vec, absorb light.RGB, f *surface) light.RGB {
+	if s.sun == nil {
+		return light.RGB{}
+	}
+	cos := r3.Dot(n, s.sun.Toward)
+	if cos <= 0 || r3.Dot(g, s.sun.Toward) <= 0 {
+		return light.RGB{}
+	}
+	return s.sunAt(from, absorb).Times(cos).Through(f.of(s.sun.Toward, cos))
+}
+
+// promises is about what a lamp would give a surface, for choosing among lamps.
+func (l *lamp) promises(from, n r3.Vec) float64 {
+	v := r3.Sub(l.Centre, from)
+	back := -r3.Dot(v, l.n)
+	if back <= 0 {
+		return 0
+	}
+	d2 := r3.Dot(v, v)
+	r := math.Sqrt(d2)
+	w := l.mean * l.area / (d2 + l.area/math.Pi) * back / r * max(0.03, min(1, (r3.Dot(v, n)+l.side)/(r+l.side)))
+	if l.source != nil && l.source.Beam > 2 {
+		w *= max(1e-3, math.Pow(back/r, l.source.Beam))
+	}
+	return w
+}
+
+// question is about one lamp: several places in a row along it are looked at, and one of
+// them, drawn by what it would give, is asked whether it is seen (resampled importance
+// sampling, Talbot et al. 2005).
+type question struct {
+	lamp         *lamp
+	share        float64 // of all light, that this question speaks for
+	places       int
+	u, v, choose float64
+}
+
+// ask returns what the lamp gives, times share; to a flat surface only what differs from
+// the lamp at its usual luminance and unhindered.
+func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface) light.RGB {
+	l := q.lamp
+	// Along the row all that is needed is a line or a square of t.
+	row := r3.Sub(r3.Add(l.Centre, r3.Scale(2*q.v-1, l.V)), from)
+	back := -r3.Dot(row, l.n)
+	if back <= 0 {
+		return light.RGB{}
+	}
+	nRow, nU := r3.Dot(row, n), r3.Dot(l.U, n)
+	gRow, gU := r3.Dot(row, g), r3.Dot(l.U, g)
+	rr, ru, uu := r3.Dot(row, row), 2*r3.Dot(row, l.U), r3.Dot(l.U, l.U)
+	size := l.area * q.share / float64(q.places)
+	var gives [mostPlaces]light.RGB
+	var along, by [mostPlaces]float64
+	var sum light.RGB
+	total := 0.0
+	for i := range q.places {
+		t := 2*(float64(i)+q.u)/float64(q.places) - 1
+		cos := nRow + t*nU
+		if cos <= 0 || gRow+t*gU <= 0 {
+			continue
+		}
+		d2 := rr + t*(ru+t*uu)
+		k := size * cos * back / (d2 * d2)
+		shows, makes := l.usual, f.flat
+		if !l.steady || f.makes != nil {
+			inv := 1 / math.Sqrt(d2)
+			w := r3.Vec{X: (row.X + t*l.U.X) * inv, Y: (row.Y + t*l.U.Y) * inv, Z: (row.Z + t*l.U.Z) * inv}
+			if !l.steady {
+				shows = l.shows(from, w)
+			}
+			if f.makes != nil {
+				makes = f.makes(w, cos*inv)
+			}
+		}
+		gives[i] = light.RGB{shows[0] * k * makes[0], shows[1] * k * makes[1], shows[2] * k * makes[2]}
+		if f.makes == nil && !l.steady {
+			for c := range sum {
+				sum[c] += (shows[c] - l.usual[c]) * k * makes[c]
+			}
+		}
+		along[i], by[i] = t, max(0, gives[i].Lux())
+		total += by[i]
+	}
+	if total == 0 {
+		return sum
+	}
+	one := 0
+	for left := q.choose * total; one < q.places-1 && left >= by[one]; one++ {
+		left -= by[one]
+	}
+	if by[one] == 0 {
+		return sum
+	}
+	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb)
+	if f.makes == nil { // what is hidden is taken off
+		got = light.RGB{got[0] - 1, got[1] - 1, got[2] - 1}
+	}
+	return sum.Plus(gives[one].Times(total / by[one]).Through(got))
+}

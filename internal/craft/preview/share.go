@@ -1,0 +1,78 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/shape"
+)
+
+// anyhow is the part of further samples that every pixel gets alike, so that what the
+// first ones missed is found.
+const anyhow = 0.1
+
+// byNeed shares out so many further samples to a pixel on the mean: to each in
+// proportion to the spread of its own samples (Neyman 1934). Edges, fine patterns and
+// highlights take most; the light on an even surface is smoothed and needs few.
+func (f *film) byNeed(mean float64, seed int64) []int32 {
+	n := len(f.px)
+	own := make([]float32, n)
+	parallelRows(f.h, func(j int) {
+		for i := range f.w {
+			own[j*f.w+i] = f.px[j*f.w+i].variance()
+		}
+	})
+	need := make([]float64, n)
+	sums := make([]float64, f.h)
+	parallelRows(f.h, func(j int) {
+		for i := range f.w {
+			// A pixel's few samples may have missed an edge that its neighbours saw.
+			var sum, all float32
+			for dy := -1; dy <= 1; dy++ {
+				for dx := -1; dx <= 1; dx++ {
+					if y, x := j+dy, i+dx; y >= 0 && y < f.h && x >= 0 && x < f.w {
+						w := float32(int(4) >> (dx*dx + dy*dy))
+						sum += w * own[y*f.w+x]
+						all += w
+					}
+				}
+			}
+			need[j*f.w+i] = math.Sqrt(float64(sum / all))
+			sums[j] += need[j*f.w+i]
+		}
+	})
+	total := 0.0
+	for _, v := range sums {
+		total += v
+	}
+	out := make([]int32, n)
+	for i := range out {
+		want := mean
+		if total > 0 {
+			want = mean * (anyhow + (1-anyhow)*need[i]*float64(n)/total)
+		}
+		want = math.Min(want, mostAtOnce*mean)
+		whole := math.Floor(want)
+		if shape.Hash(int64(i), int64(f.px[i].count), 9, seed) < want-whole {
+			whole++
+		}
+		out[i] = int32(whole)
+	}
+	return out
+}
+
+// mostAtOnce bounds what one pixel gets of a round, in means.
+const mostAtOnce = 32
+
+// variance is about that of a sample of the pixel, in what smoothing does not take care
+// of: gloss, and the colours that meet in it under its light; of the light itself a part.
+func (p *pixel) variance() float32 {
+	k := 1 / float32(max(1, p.count))
+	clean, straight, albedo := bright(p.clean)*k, bright(p.straight)*k, bright(p.albedo)*k
+	v := max(0, p.squares[cleanLayer]*k-clean*clean)
+	if albedo > 1e-6 {
+		lit := straight / albedo
+		patchy := max(0, p.patchy*k-albedo*albedo) * lit * lit
+		v += patchy + 0.3*max(0, p.squares[straightLayer]*k-straight*straight)
+	}
+	return v
+}
