@@ -76,6 +76,7 @@ func (f *film) smoothed() ([]cell, [][3]float32) {
 			cells[at], albedo[at], own[at] = f.px[at].apart()
 		}
 	})
+	f.hold(cells, own)
 	parallelRows(f.h, func(j int) {
 		for i := range f.w {
 			f.steady(i, j, guides, cells, own)
@@ -129,6 +130,47 @@ func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
 	}
 	return out, albedo, own
 }
+
+// hold takes down a pixel whose brightness is one stray path's: brighter than every one
+// of its neighbours by far, and unsure of it itself.
+func (f *film) hold(cells []cell, own [][layers]float32) {
+	most := make([][layers]float32, len(cells)) // of the neighbours
+	parallelRows(f.h, func(j int) {
+		for i := range f.w {
+			at := j*f.w + i
+			for y := max(0, j-1); y <= min(f.h-1, j+1); y++ {
+				for x := max(0, i-1); x <= min(f.w-1, i+1); x++ {
+					if k := y*f.w + x; k != at {
+						for l := range layers {
+							most[at][l] = max(most[at][l], cells[k].lum[l])
+						}
+						if cells[k].has == 0 { // nothing to compare with yet
+							most[at][bouncedLayer] = math.MaxFloat32
+						}
+					}
+				}
+			}
+		}
+	})
+	for at := range cells {
+		c := &cells[at]
+		for l := range layers {
+			k := strays * most[at][l] / max(c.lum[l], 1e-9)
+			if !(k < 1) || own[at][l] < 0.3*c.lum[l]*c.lum[l] {
+				continue
+			}
+			for b := range 3 {
+				c.light[l][b] *= k
+			}
+			c.lum[l] *= k
+			own[at][l] *= k * k
+		}
+	}
+}
+
+// strays is how many times brighter than its brightest neighbour a pixel must be to be
+// held for a stray.
+const strays = 1.5
 
 // steady works out a pixel's spread over its neighbourhood, steadier than its own.
 func (f *film) steady(i, j int, guides []guide, cells []cell, own [][layers]float32) {

@@ -422,10 +422,15 @@ func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice) (light.RGB, o
 		turned.n, turned.g = r3.Scale(-1, h.n), r3.Scale(-1, h.g)
 		return s.even(&turned, h.part.through.Times(all/lets), 0, absorb, r)
 	}
+	return s.cardGloss(h, d, face, all/gloss, absorb, r)
+}
+
+// cardGloss is what a card's side mirrors, times k: sharply, or over a lobe.
+func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice) (light.RGB, onward) {
 	out := -r3.Dot(d, h.n)
 	m := r3.Add(d, r3.Scale(2*out, h.n))
 	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
-	w, weight := m, face.Gloss.Times(all/gloss)
+	w, weight := m, face.Gloss.Times(k)
 	var got light.RGB
 	if n := face.Lobe; n > 0 {
 		w = lobe(m, n, r.roll(), r.roll())
@@ -501,20 +506,30 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 		}
 		st := &h.part.stuff
 		switch {
-		case h.part.panel != nil && h.matt():
-			// A card or backdrop of one even colour is smoothed like any surface.
+		case h.part.panel != nil:
+			// What a card or backdrop returns evenly is smoothed like any surface.
 			face := h.face()
 			even, lets := face.Diffuse.Lux(), h.part.through.Lux()
+			if face.Gloss != (light.RGB{}) {
+				got, next := s.cardGloss(&h, d, face, 1, absorb, r)
+				shine := got.Through(through).Plus(s.trace(next, through, 1, r))
+				if face.Lobe == 0 {
+					f.clean = f.clean.Plus(shine)
+				} else { // blurred anyhow, so it may be smoothed as far as shadows are
+					f.straight = f.straight.Plus(shine)
+				}
+			}
 			if even+lets == 0 {
+				f.albedo = f.albedo.Plus(through)
 				return f
 			}
-			n, g, colour := h.n, h.g, face.Diffuse
+			n, g, colour := h.n, h.g, face.Diffuse.Times((even+lets)/max(even, 1e-9))
 			if r.random()*(even+lets) >= even {
-				n, g, colour, even = r3.Scale(-1, n), r3.Scale(-1, g), h.part.through, lets
+				n, g, colour = r3.Scale(-1, n), r3.Scale(-1, g), h.part.through.Times((even+lets)/lets)
 			}
-			f.evenly(s, &h, n, g, colour.Times((face.Diffuse.Lux()+lets)/even), light.RGB{1, 1, 1}, through, absorb, r, bounce)
+			f.evenly(s, &h, n, g, colour, light.RGB{1, 1, 1}, through, absorb, r, bounce)
 			return f
-		case h.part.panel != nil || st.Metal:
+		case st.Metal:
 			got, next := s.scatter(&h, d, absorb, false, r)
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
 			return f
@@ -564,9 +579,6 @@ func (h *spot) face() *light.Surface {
 	}
 	return h.part.other
 }
-
-// matt reports whether a card's side that is seen returns light evenly only.
-func (h *spot) matt() bool { return h.face().Gloss == (light.RGB{}) }
 
 func indexOf(h *spot) float64 {
 	if h.outside {

@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/scene"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 func shotOf(s scene.Set, long int, change func(*exposure.Settings)) *Shot {
@@ -140,6 +141,30 @@ func TestEveryVesselAndFoodDrawsAndNothingIsNotANumber(t *testing.T) {
 			}
 		}
 	}
+}
+
+func TestCornersInALineAreNoSurface(t *testing.T) {
+	s := emptyStage(light.Set{})
+	a, b := r3.Vec{X: -31.7, Y: 2.3, Z: 10}, r3.Vec{X: 44.1, Y: 9.7, Z: 13}
+	s.triangle(a, b, r3.Scale(0.5, r3.Add(a, b)), upward, upward, upward, 0)
+	assert.Empty(t, s.tris)
+	s.triangle(a, b, r3.Vec{Y: 30}, upward, upward, upward, 0)
+	assert.Len(t, s.tris, 1)
+}
+
+func TestAStrayPathIsHeldAndAHighlightKept(t *testing.T) {
+	f := newFilm(9, 9)
+	for i := range f.px {
+		for range 16 {
+			f.px[i].add(&first{straight: light.White(1), albedo: light.White(0.5), n: upward, at: r3.Vec{X: float64(i % 9), Y: float64(i / 9)}, clean: light.White(0.1)}, true)
+		}
+	}
+	stray, highlight := &f.px[3*9+3], &f.px[6*9+6]
+	stray.add(&first{straight: light.White(1), albedo: light.White(0.5), n: upward, at: r3.Vec{X: 3, Y: 3}, clean: light.White(600)}, true)
+	highlight.clean, highlight.squares[cleanLayer] = [3]float32{320, 320, 320}, 16*400 // every path of it shows 20
+	out := f.denoise()
+	assert.Less(t, out[3*(3*9+3)], float32(1.5), "one path of seventeen")
+	assert.Greater(t, out[3*(6*9+6)], float32(15), "all sixteen")
 }
 
 func TestADilutedDrinkLooksDiluted(t *testing.T) {

@@ -122,6 +122,10 @@ func (f *flat) meet(r *ray, least, most float32) (float32, bool) {
 }
 
 func (s *stage) triangle(a, b, c, na, nb, nc r3.Vec, part int32) {
+	// One whose corners lie in a line has no normal, and rounding lets a ray meet it.
+	if e1, e2 := r3.Sub(b, a), r3.Sub(c, a); r3.Norm2(r3.Cross(e1, e2)) <= 1e-12*r3.Norm2(e1)*r3.Norm2(e2) {
+		return
+	}
 	f := func(v r3.Vec) [3]float32 { return [3]float32{float32(v.X), float32(v.Y), float32(v.Z)} }
 	s.tris = append(s.tris, triangle{f(a), f(r3.Sub(b, a)), f(r3.Sub(c, a))})
 	s.skins = append(s.skins, skin{[3][3]float32{f(na), f(nb), f(nc)}, part})
