@@ -127,12 +127,16 @@ func (f *Frame) draw() {
 }
 
 func (f *Frame) triangle(ax, ay, az, bx, by, bz, cx, cy, cz float32, id int16, up float32, W, H int) {
+	// Places whose middle may lie within: most triangles are smaller than one, and have none.
+	x0, x1 := max(0, int(min(ax, bx, cx)+0.5)), min(W-1, int(max(ax, bx, cx)+0.5)-1)
+	y0, y1 := max(0, int(min(ay, by, cy)+0.5)), min(H-1, int(max(ay, by, cy)+0.5)-1)
+	if x0 > x1 || y0 > y1 {
+		return
+	}
 	area := (bx-ax)*(cy-ay) - (cx-ax)*(by-ay)
 	if area == 0 {
 		return
 	}
-	x0, x1 := max(0, int(min(ax, bx, cx))), min(W-1, int(max(ax, bx, cx))+1)
-	y0, y1 := max(0, int(min(ay, by, cy))), min(H-1, int(max(ay, by, cy))+1)
 	inv := 1 / area
 	for y := y0; y <= y1; y++ {
 		py := float32(y) + 0.5

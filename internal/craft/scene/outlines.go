@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"sync"
 
 	"gonum.org/v1/gonum/spatial/r2"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -101,15 +102,22 @@ func (s Set) Outlines(objects []Object) Views {
 	})
 	plan := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.X, Y: -p.Y}, true }
 	side := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.Y, Y: -p.Z}, true }
+	views := [3]func(r3.Vec) (r2.Vec, bool){plan, side, lens}
+	paths := make([][3]string, len(objects))
+	var all sync.WaitGroup
+	for i := range objects { // the hulls are most of the work
+		all.Go(func() {
+			for v, view := range views {
+				paths[i][v] = objects[i].path(view)
+			}
+		})
+	}
+	all.Wait()
 	for _, i := range order {
 		o := &objects[i]
-		colour := o.shown()
-		for _, v := range []struct {
-			to   *[]Outline
-			view func(r3.Vec) (r2.Vec, bool)
-		}{{&out.Above, plan}, {&out.Side, side}, {&out.Lens, lens}} {
-			if path := o.path(v.view); path != "" {
-				*v.to = append(*v.to, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: colour, Clear: len(o.Parts) > 0 && o.Parts[0].Stuff.Clear})
+		for v, to := range [3]*[]Outline{&out.Above, &out.Side, &out.Lens} {
+			if path := paths[i][v]; path != "" {
+				*to = append(*to, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: o.shown(), Clear: len(o.Parts) > 0 && o.Parts[0].Stuff.Clear})
 			}
 		}
 	}
