@@ -17,10 +17,8 @@ type RenderAsk struct {
 
 // LensAsk is what must be in the frame, and where the camera can stand.
 type LensAsk struct {
-	Set       scene.Set `json:"set" doc:"The set"`
-	WidthMm   float64   `json:"widthMm" minimum:"1" maximum:"5000" doc:"To be seen across at the dish"`
-	NearestMm float64   `json:"nearestMm" minimum:"0" maximum:"10000" doc:"The camera can come so near"`
-	FarMm     float64   `json:"farMm" minimum:"1" maximum:"10000" doc:"And go back so far"`
+	Set scene.Set `json:"set" doc:"The set"`
+	studio.LensWish
 }
 
 // CompareAsk is two variants of a set.
@@ -63,7 +61,7 @@ func (a *API) lensRoutes() {
 		return &document{ContentType: "image/png", Body: data}, err
 	})
 	route(a, Crew, "POST", "/api/set/lenses", "lensChoices", "Which lenses of the kit show it, and from where", func(ctx context.Context, in *struct{ Body LensAsk }) (*body[[]studio.LensChoice], error) {
-		return answer(s.LensChoices(ctx, in.Body.Set, in.Body.WidthMm, in.Body.NearestMm, in.Body.FarMm))
+		return answer(s.LensChoices(ctx, in.Body.Set, in.Body.LensWish))
 	})
 	route(a, Crew, "POST", "/api/shots/{id}/set/compare", "compareSets", "Two variants of a set beside one another", func(ctx context.Context, in *struct {
 		ByID
@@ -98,7 +96,24 @@ func (a *API) lensRoutes() {
 		data, err := sheet.PDF()
 		return &document{ContentType: "application/pdf", Disposition: `attachment; filename="set.pdf"`, Body: data}, err
 	})
-	route(a, Crew, "GET", "/api/props/{id}/thing", "propAsThing", "A prop of the cupboard as it stands in a set", func(ctx context.Context, in *ByID) (*body[scene.Thing], error) {
-		return point(s.PropAsThing(ctx, in.ID))
+	route(a, Crew, "POST", "/api/set/add", "addToSet", "Put something more into a set, where it usually goes", func(ctx context.Context, in *struct{ Body AddAsk }) (*body[scene.Set], error) {
+		return point(s.AddToSet(ctx, in.Body.Set, in.Body.What))
 	})
+	route(a, Crew, "GET", "/api/habits", "habits", "What the studio has chosen where there are schools", func(ctx context.Context, _ *none) (*body[studio.Habits], error) {
+		return point(s.Habits(ctx))
+	})
+	route(a, Crew, "PUT", "/api/habits", "setHabits", "Choose among schools", func(ctx context.Context, in *struct {
+		Body struct {
+			LensSchool string `json:"lensSchool" enum:",zoom,fifty,long" doc:"Which school of lenses is followed"`
+			Version    int    `json:"version" doc:"The version read"`
+		}
+	}) (*body[studio.Habits], error) {
+		return point(s.SetHabits(ctx, who(ctx), in.Body.Version, in.Body.LensSchool))
+	})
+}
+
+// AddAsk is a set and what is put into it.
+type AddAsk struct {
+	Set  scene.Set       `json:"set" doc:"The set"`
+	What studio.Addition `json:"what" doc:"What is put in"`
 }

@@ -395,6 +395,15 @@ func (a *API) frameRoutes() {
 	}) (*body[store.Frame], error) {
 		return point(s.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
 	})
+	route(a, Crew, "PUT", "/api/frames/{id}/answers", "answerFrame", "Answer the three questions about a frame", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Answers scene.Questions `json:"answers" doc:"What is said to them"`
+			Version int             `json:"version" doc:"The version read"`
+		}
+	}) (*body[store.Frame], error) {
+		return point(s.Answer(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Answers))
+	})
 	route(a, Crew, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[studio.FinishList], error) {
 		return point(s.FinishOf(ctx, in.ID))
 	})

@@ -116,7 +116,10 @@ func (s shelf) prop() cupboard.Prop {
 var pieces = []kit.Item{
 	{Name: "Full-frame body, 45 megapixels", Kind: kit.Body, Count: 1, Shelf: "K1", WeightG: 740, SensorWMm: 36, SensorHMm: 24, PixelsLong: 8192, HighestISO: 3200},
 	{Name: "APS-C body, 24 megapixels", Kind: kit.Body, Count: 1, Shelf: "K1", WeightG: 480, SensorWMm: 23.5, SensorHMm: 15.6, PixelsLong: 6000, HighestISO: 1600},
-	{Name: "Phone", Kind: kit.Phone, Count: 1, Shelf: "K1", WeightG: 190, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, HighestISO: 800, ShortestMm: 2.2, LongestMm: 9},
+	{Name: "Phone", Kind: kit.Phone, Count: 1, Shelf: "K1", WeightG: 190, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, HighestISO: 800, Lenses: []kit.FixedLens{
+		{Name: "Main", FocalMm: 6.8, Number: 1.8, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, ClosestMm: 120},
+		{Name: "Wide", FocalMm: 2.2, Number: 2.2, SensorWMm: 5.6, SensorHMm: 4.2, PixelsLong: 4032, ClosestMm: 30},
+		{Name: "Long", FocalMm: 9, Number: 2.8, SensorWMm: 4.8, SensorHMm: 3.6, PixelsLong: 4032, ClosestMm: 500}}},
 	{Name: "24–70 mm f/2.8", Kind: kit.Lens, Count: 1, Shelf: "K2", WeightG: 800, ShortestMm: 24, LongestMm: 70, WidestNumber: 2.8, ClosestMm: 380},
 	{Name: "50 mm f/1.8", Kind: kit.Lens, Count: 1, Shelf: "K2", WeightG: 190, ShortestMm: 50, LongestMm: 50, WidestNumber: 1.8, ClosestMm: 400},
 	{Name: "105 mm f/2.8 macro", Kind: kit.Lens, Count: 1, Shelf: "K2", WeightG: 720, ShortestMm: 105, LongestMm: 105, WidestNumber: 2.8, ClosestMm: 210, Largest: 1},

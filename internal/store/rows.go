@@ -206,6 +206,18 @@ type Frame struct {
 	Set      scene.Set         `gorm:"serializer:json" json:"set" doc:"The set as it stood"`
 	Copies   []Copy            `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
 	Kept     bool              `json:"kept" doc:"Whether it is the one"`
+	Answers  scene.Questions   `gorm:"serializer:json" json:"answers" doc:"The three questions that decide, asked of the frame"`
+}
+
+// Habits are what the studio has chosen where there are schools.
+type Habits struct {
+	LensSchool string `json:"lensSchool" doc:"Which school of lenses is followed"`
+}
+
+// HabitRow keeps them, in one row.
+type HabitRow struct {
+	Base
+	Habits Habits `gorm:"serializer:json" json:"habits" doc:"What is chosen"`
 }
 
 // Approval is a yes to a kept frame.
@@ -333,12 +345,14 @@ func (Aside) Table() string { return "asides" }
 func (PropRow) Table() string     { return "props" }
 func (Reservation) Table() string { return "reservations" }
 func (KitRow) Table() string      { return "kit" }
+func (HabitRow) Table() string    { return "habits" }
 func (PlaceRow) Table() string    { return "places" }
 func (WantedRow) Table() string   { return "wanted" }
 
 func (*PropRow) Fresh() Row     { return &PropRow{} }
 func (*Reservation) Fresh() Row { return &Reservation{} }
 func (*KitRow) Fresh() Row      { return &KitRow{} }
+func (*HabitRow) Fresh() Row    { return &HabitRow{} }
 func (*PlaceRow) Fresh() Row    { return &PlaceRow{} }
 func (*WantedRow) Fresh() Row   { return &WantedRow{} }
 
@@ -365,12 +379,13 @@ func (SeriesRow) TableName() string    { return "series" }
 func (ReferenceRow) TableName() string { return "refs" }
 func (PropRow) TableName() string      { return "props" }
 func (KitRow) TableName() string       { return "kit" }
+func (HabitRow) TableName() string     { return "habits" }
 func (PlaceRow) TableName() string     { return "places" }
 func (WantedRow) TableName() string    { return "wanted" }
 
 // kinds lists every Row, for the journal to make them again.
 var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
-	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "places": &PlaceRow{}, "wanted": &WantedRow{}}
+	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "habits": &HabitRow{}, "places": &PlaceRow{}, "wanted": &WantedRow{}}
 
 // whole fills in the lists of a document that was written before it had them, so
 // that the page never meets a null. It is run on every row that is read or written

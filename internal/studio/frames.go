@@ -145,6 +145,23 @@ func (s *Studio) Keep(ctx context.Context, who Who, id string, version int, kept
 	return row, err
 }
 
+// Answer keeps what is said to the three questions about a frame.
+func (s *Studio) Answer(ctx context.Context, who Who, id string, version int, q scene.Questions) (*store.Frame, error) {
+	row, err := s.Frame(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, v := range []string{q.Stands, q.Balanced, q.Tells} {
+		if v != "" && v != "yes" && v != "no" {
+			return nil, rule("Answer yes or no, or leave it open.")
+		}
+	}
+	return row, s.deed(ctx, who, row.ShootID, "Answered the three questions about a frame", func(j *store.Journal) error {
+		row.Version, row.Answers = version, q
+		return j.Update(row)
+	})
+}
+
 // FinishStep is a finish step with whether it is done.
 type FinishStep struct {
 	finish.Step

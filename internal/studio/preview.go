@@ -17,7 +17,6 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
-	"figladder/internal/craft/optics"
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
@@ -214,49 +213,6 @@ func (s *Studio) PreviewPicture(ctx context.Context, id string) ([]byte, error) 
 		return nil, err
 	}
 	return s.Vault.Get(ctx, row.SHA256)
-}
-
-// LensChoices says which of the kit's lenses show what the frame shows now, and from
-// where, when the camera can stand between two distances.
-func (s *Studio) LensChoices(ctx context.Context, set scene.Set, widthMm, nearestMm, farMm float64) ([]LensChoice, error) {
-	if err := fields("set.", set.Check()); err != nil {
-		return nil, err
-	}
-	if !(farMm >= nearestMm) || !(widthMm > 0) {
-		return nil, rule("Say what must be in the frame, and between which distances the camera can stand.")
-	}
-	items, err := s.kitItems(ctx)
-	if err != nil {
-		return nil, err
-	}
-	across, _ := set.Camera.FrameSensor()
-	long := max(set.Camera.SensorWidthMm, set.Camera.SensorHeightMm)
-	need := optics.Need{WidthMm: widthMm, SensorMm: across, NearestMm: nearestMm, FarMm: farMm, DepthMm: optics.Span(set.Vessel.DiameterMm, set.TopMm(), set.Camera.ElevationDeg), PixelsPx: int(float64(set.Camera.PixelsLong) * across / long)}
-	var lenses []optics.Lens
-	byName := map[string]kit.Item{}
-	for _, i := range items {
-		if i.Kind == kit.Lens && i.ShortestMm > 0 {
-			lenses = append(lenses, optics.Lens{Name: i.Name, ShortestMm: i.ShortestMm, LongestMm: i.LongestMm, Widest: i.WidestNumber, ClosestMm: i.ClosestMm})
-			byName[i.Name] = i
-		}
-	}
-	out := []LensChoice{}
-	for _, c := range optics.Choose(need, lenses) {
-		i := byName[c.Lens]
-		aperture := max(set.Camera.Aperture, i.WidestNumber)
-		edits := []finding.Edit{finding.SetText("camera.lens", i.Name), finding.SetNumber("camera.shortestMm", i.ShortestMm), finding.SetNumber("camera.longestMm", i.LongestMm), finding.SetNumber("camera.widestAperture", i.WidestNumber),
-			finding.SetNumber("camera.closestMm", i.ClosestMm), finding.SetNumber("camera.focalMm", round1(c.FocalMm)), finding.SetNumber("camera.distanceMm", round1(c.DistanceMm)), finding.SetNumber("camera.aperture", aperture)}
-		out = append(out, LensChoice{Choice: c, Edits: edits})
-	}
-	return out, nil
-}
-
-func round1(v float64) float64 { return float64(int(v*10+0.5)) / 10 }
-
-// LensChoice is a lens of the kit for a frame, and the edits that put it on.
-type LensChoice struct {
-	optics.Choice
-	Edits []finding.Edit `json:"edits" doc:"Changes to the set that put it on"`
 }
 
 // Compared is two variants of a set beside one another.

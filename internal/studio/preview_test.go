@@ -6,8 +6,10 @@ import (
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/kit"
+	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
+	"figladder/internal/studio"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -105,7 +107,7 @@ func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
 		_, err := k.SaveKit(ctx, k.Owner, "", 0, i)
 		require.NoError(t, err)
 	}
-	got, err := k.LensChoices(ctx, scene.Start(), 600, 300, 1200)
+	got, err := k.LensChoices(ctx, scene.Start(), studio.LensWish{WidthMm: 600, NearestMm: 300, FarMm: 1200})
 	require.NoError(t, err)
 	require.Len(t, got, 2)
 	assert.True(t, got[0].OK)
@@ -113,7 +115,7 @@ func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
 	require.Empty(t, bad)
 	assert.Empty(t, after.Check(), "it can be put on")
 	assert.Equal(t, "24–70", after.Camera.Lens)
-	_, err = k.LensChoices(ctx, scene.Start(), 600, 900, 300)
+	_, err = k.LensChoices(ctx, scene.Start(), studio.LensWish{WidthMm: 600, NearestMm: 900, FarMm: 300})
 	assert.ErrorContains(t, err, "between which distances")
 
 	row, err := k.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Steel spoon", Kind: cupboard.Cutlery, Sizes: cupboard.Sizes{LengthMm: 142}, Front: cupboard.Face{Colour: "#b9b6ae", Finish: "satin"}, Material: "steel", Condition: "patina", Count: 1})
@@ -123,10 +125,73 @@ func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
 	assert.Equal(t, "spoon", thing.Kind)
 	assert.Equal(t, 142.0, thing.DepthMm)
 	assert.Equal(t, "metal", thing.Material)
-	s := scene.Start()
-	thing.XMm, thing.YMm = 900, 400
-	s.Things = append(s.Things, *thing)
-	assert.Empty(t, s.Check())
+	s, err := k.AddToSet(ctx, scene.Start(), studio.Addition{Prop: row.Key})
+	require.NoError(t, err)
+	require.Len(t, s.Things, 1)
+	assert.Equal(t, row.Key, s.Things[0].PropID)
+	for _, a := range []studio.Addition{{Thing: "mug"}, {Light: "softbox"}, {Card: &scene.Card{Name: "White", Kind: "white", WidthMm: 594, HeightMm: 420}}} {
+		s, err = k.AddToSet(ctx, *s, a)
+		require.NoError(t, err)
+	}
+	assert.Equal(t, []int{2, 2, 2}, []int{len(s.Things), len(s.Lights), len(s.Cards)})
+	_, err = k.AddToSet(ctx, *s, studio.Addition{Thing: "sofa"})
+	assert.ErrorContains(t, err, "sofa")
+}
+
+func TestPhoneIsACameraOfASetAndSchoolsAreKept(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	for _, i := range []kit.Item{
+		{Name: "Body A", Kind: kit.Body, Count: 1, SensorWMm: 36, SensorHMm: 24, PixelsLong: 8192, HighestISO: 6400},
+		{Name: "Fifty", Kind: kit.Lens, Count: 1, ShortestMm: 50, LongestMm: 50, WidestNumber: 1.8, ClosestMm: 450},
+		{Name: "24–70", Kind: kit.Lens, Count: 1, ShortestMm: 24, LongestMm: 70, WidestNumber: 2.8, ClosestMm: 380},
+		{Name: "Phone", Kind: kit.Phone, Count: 1, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, HighestISO: 800, Lenses: []kit.FixedLens{{Name: "Main", FocalMm: 6.8, Number: 1.8, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, ClosestMm: 120}}},
+	} {
+		_, err := k.SaveKit(ctx, k.Owner, "", 0, i)
+		require.NoError(t, err)
+	}
+	wish := studio.LensWish{WidthMm: 400, NearestMm: 100, FarMm: 1200}
+	named := func(set scene.Set, name string) (scene.Set, int) {
+		all, err := k.LensChoices(ctx, set, wish)
+		require.NoError(t, err)
+		for i, c := range all {
+			if c.Lens == name {
+				require.True(t, c.OK, c.Words)
+				after, bad := scene.Apply(set, c.Edits)
+				require.Empty(t, bad)
+				require.Empty(t, after.Check())
+				return after, i
+			}
+		}
+		t.Fatalf("no %s among %d", name, len(all))
+		return set, 0
+	}
+	phone, _ := named(scene.Start(), "Phone, Main")
+	assert.Equal(t, 1.8, phone.Camera.Aperture, "it cannot be closed")
+	assert.Equal(t, 9.8, phone.Camera.SensorWidthMm)
+	r := scene.Read(phone, scene.Wants{}, light.Search)
+	assert.InDelta(t, 400, r.Frame.WidthMm, 4)
+	assert.Equal(t, 1.8, r.Exposure.Aperture)
+	back, _ := named(phone, "Fifty")
+	assert.Equal(t, []any{"Body A", 36.0, 8192}, []any{back.Camera.Body, back.Camera.SensorWidthMm, back.Camera.PixelsLong}, "back on a body with its sensor")
+
+	_, before := named(scene.Start(), "24–70")
+	h, err := k.SetHabits(ctx, k.Owner, 0, "zoom")
+	require.NoError(t, err)
+	_, after := named(scene.Start(), "24–70")
+	assert.LessOrEqual(t, after, before)
+	assert.Zero(t, after, "a zoom first")
+	_, err = k.SetHabits(ctx, k.Owner, h.Version, "fifty")
+	require.NoError(t, err)
+	_, err = k.SetHabits(ctx, k.Owner, h.Version, "long")
+	assert.Error(t, err, "an old version")
+	_, err = k.SetHabits(ctx, k.Owner, 9, "short")
+	assert.ErrorContains(t, err, "no such school")
+	_, err = k.Undo(ctx, studio.Cupboard)
+	require.NoError(t, err)
+	h, err = k.Habits(ctx)
+	require.NoError(t, err)
+	assert.Equal(t, "zoom", h.LensSchool, "undo takes the choice back")
 }
 
 func TestTwoVariantsAndTheSheet(t *testing.T) {

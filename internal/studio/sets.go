@@ -88,8 +88,12 @@ func (s *Studio) asked(ctx context.Context, shotID string) (scene.Wants, []compo
 	if err != nil {
 		return scene.Wants{}, nil, err
 	}
+	owned, err := s.kitItems(ctx)
+	if err != nil {
+		return scene.Wants{}, nil, err
+	}
 	ratio := shoot.Brief.Mood.TargetRatio()
-	return scene.Wants{OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
+	return scene.Wants{Kit: owned, OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
 		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, shapesOfBrief(shoot.Brief), nil
 }
 
@@ -161,4 +165,40 @@ func (s *Studio) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, erro
 		return nil, err
 	}
 	return &after, nil
+}
+
+// Addition is something more for a set: one of these is said.
+type Addition struct {
+	Thing string      `json:"thing" doc:"Kind of a thing, in its usual size"`
+	Light string      `json:"light" doc:"Kind of a light, in its usual size"`
+	Prop  string      `json:"prop" doc:"Key of a prop of the cupboard"`
+	Card  *scene.Card `json:"card" required:"false" doc:"A card"`
+	Key   int         `json:"key" doc:"Card: place of the light it is across from"`
+}
+
+// AddToSet puts something more into a set, where it usually goes.
+func (s *Studio) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scene.Set, error) {
+	switch {
+	case a.Thing != "" || a.Light != "":
+		more, err := set.WithThing(a.Thing)
+		if a.Light != "" {
+			more, err = set.WithLight(a.Light)
+		}
+		if err != nil {
+			return nil, rule("There is %s.", err)
+		}
+		set = more
+	case a.Prop != "":
+		t, err := s.PropAsThing(ctx, a.Prop)
+		if err != nil {
+			return nil, err
+		}
+		set = set.Beside(*t)
+	case a.Card != nil:
+		set = set.WithCard(*a.Card, a.Key)
+	}
+	if err := fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	return &set, nil
 }

@@ -60,6 +60,8 @@ type Item struct {
 	HeightMm     float64 `json:"heightMm" minimum:"0" maximum:"5000" doc:"Modifier, card, diffuser: height"`
 	Surface      string  `json:"surface" enum:",white,black,dull foil,silver,gold,diffusion" doc:"Card, diffuser: its surface"`
 	Clamps       int     `json:"clamps" minimum:"0" maximum:"9" doc:"Card, diffuser: clamps it needs to stand"`
+
+	Lenses []FixedLens `json:"lenses" maxItems:"6" doc:"Phone: its lenses, each fixed to a sensor of its own"`
 }
 
 // Check returns what cannot be accepted.
@@ -77,6 +79,11 @@ func (i Item) Check() []finding.FieldProblem {
 			bad("sensorWMm", "A camera has a sensor: its sides in mm and its pixels.")
 		} else if i.SensorHMm > i.SensorWMm {
 			bad("sensorHMm", "The short side is longer than the long one.")
+		}
+		for n, l := range i.Lenses {
+			if words := l.problem(); words != "" {
+				bad(fmt.Sprintf("lenses.%d", n), "%s", words)
+			}
 		}
 	case Lens:
 		if i.ShortestMm <= 0 || i.LongestMm < i.ShortestMm {

@@ -54,6 +54,11 @@ func SandbagG(massG, reachMm float64) float64 {
 	return math.Max(0, safety*massG*(reachMm-baseEdgeMm)/bagArmMm)
 }
 
+// SandbagFormula shows SandbagG with its numbers in.
+func SandbagFormula(massG, reachMm float64) string {
+	return fmt.Sprintf("%.1f × %.0f g × (%.0f − %d mm) / %d mm", safety, massG, reachMm, baseEdgeMm, bagArmMm)
+}
+
 // Pack works out what sets planned for a shoot need of the kit: the body, a lens
 // for every focal length, cards large enough, light, supports; batteries, memory
 // cards, cables and sandbags by arithmetic. It names what is missing.
@@ -259,7 +264,7 @@ func (b *packer) supports(sets []Planned, body *Item) {
 			n := max(1, int(math.Ceil(bag/5000)))
 			b.small("Sandbags, 5 kg", "a boom over heads and food is weighted and tethered", n,
 				reading.Line{Words: "Body, lens and head", Formula: fmt.Sprintf("%.0f g + 500 g", b.massG), Shown: fmt.Sprintf("%.0f g", b.massG+500)},
-				reading.Line{Words: "Least weight on the base", Formula: fmt.Sprintf("%.1f × %.0f g × (%.0f − %d mm) / %d mm", safety, b.massG+500, x.ReachMm, baseEdgeMm, bagArmMm), Shown: fmt.Sprintf("%.1f kg", bag/1000)})
+				reading.Line{Words: "Least weight on the base", Formula: SandbagFormula(b.massG+500, x.ReachMm), Shown: fmt.Sprintf("%.1f kg", bag/1000)})
 			b.out.Findings = append(b.out.Findings, finding.Finding{Code: "boom", Severity: finding.Care, Subject: "A boom over the table", Measure: fmt.Sprintf("%.1f kg on the base at the least", bag/1000), Limit: fmt.Sprintf("%.1f times the tipping moment", safety),
 				Because: "What hangs over people and food is weighted and tethered; its maker's limits and local rules come first.", Try: []finding.Try{finding.Hands("hang the bags, tie the camera to the boom, and keep heads out from under it")}})
 			if x.LoadG > 0 && b.massG > x.LoadG {

@@ -13,6 +13,51 @@ type Lens struct {
 	LongestMm  float64
 	Widest     float64 // f-number
 	ClosestMm  float64 // closest focus, from the lens; 0 when not known
+	SensorMm   float64 // side across of the sensor it is fixed to; 0 for the one that is asked about
+	PixelsPx   int     // pixels across that sensor
+}
+
+// School is a habit of choosing lenses (handbook C2). It decides which of the lenses that
+// do it come first, never whether they do.
+type School struct {
+	Key   string `json:"key" doc:"zoom, fifty, long, or empty for none"`
+	Words string `json:"words" doc:"What it is called"`
+	Why   string `json:"why" doc:"Its reason"`
+}
+
+// Schools in the order they are offered.
+var Schools = []School{
+	{"", "No school", "The flattest perspective that fits comes first."},
+	{"zoom", "A standard zoom", "Over a table the mount is fixed, so the frame is set by turning the zoom."},
+	{"fifty", "Fifty for everything", "One perspective through all pictures, near what the eye expects."},
+	{"long", "85 to 105 or macro", "Small things fill the frame from farther off: flatter, and clear of the light."},
+}
+
+// belongs reports whether a choice is what a school would take: focal lengths by their
+// equivalent on a sensor 36 mm long.
+func (n Need) belongs(l Lens, c Choice) bool {
+	as := c.FocalMm * 36 / n.on(l).LongMm
+	switch n.School {
+	case "zoom":
+		return l.LongestMm > l.ShortestMm
+	case "fifty":
+		return as > 45 && as < 56
+	case "long":
+		return as > 80
+	}
+	return false
+}
+
+// on is the need on the sensor that a lens draws on.
+func (n Need) on(l Lens) Need {
+	if l.SensorMm > 0 {
+		n.LongMm *= l.SensorMm / n.SensorMm
+		n.SensorMm, n.PixelsPx = l.SensorMm, l.PixelsPx
+	}
+	if n.LongMm == 0 {
+		n.LongMm = n.SensorMm
+	}
+	return n
 }
 
 // Need is what must be in the frame and where the camera can be.
@@ -23,6 +68,8 @@ type Need struct {
 	FarMm     float64 // and go back so far
 	DepthMm   float64 // of the dish along the line of sight, for perspective
 	PixelsPx  int     // across the sensor
+	LongMm    float64 // long side of the sensor; 0 for the side across
+	School    string  // which of the Schools is followed
 }
 
 // Choice is what a lens would do.
@@ -34,6 +81,7 @@ type Choice struct {
 	Perspective float64 `json:"perspective" doc:"How much larger the near side of the dish comes out than the far side; 1 is flat"`
 	CropPx      int     `json:"cropPx" doc:"Pixels across what must be seen, when the rest is cropped"`
 	Words       string  `json:"words" doc:"Why, or why not"`
+	School      bool    `json:"school" doc:"Whether it is what the school followed would take"`
 }
 
 // Choose works out for every lens where it would stand: as far back as allowed, since
@@ -42,11 +90,16 @@ type Choice struct {
 func Choose(n Need, lenses []Lens) []Choice {
 	out := []Choice{}
 	for _, l := range lenses {
-		out = append(out, n.with(l))
+		c := n.on(l).with(l)
+		c.School = c.OK && n.belongs(l, c)
+		out = append(out, c)
 	}
 	sort.SliceStable(out, func(i, j int) bool {
 		if out[i].OK != out[j].OK {
 			return out[i].OK
+		}
+		if out[i].School != out[j].School {
+			return out[i].School
 		}
 		if out[i].CropPx != out[j].CropPx && math.Abs(float64(out[i].CropPx-out[j].CropPx)) > 0.1*float64(n.PixelsPx) {
 			return out[i].CropPx > out[j].CropPx
@@ -73,6 +126,8 @@ func (n Need) with(l Lens) Choice {
 		c.Words = fmt.Sprintf("It does not focus nearer than %.0f cm.", nearest/10)
 		c.FocalMm, c.DistanceMm = l.LongestMm, nearest
 		return c
+	case n.School == "fifty" && n.fits(fifty(n), l, nearest, far):
+		c.FocalMm, c.DistanceMm = fifty(n), DistanceForWidth(fifty(n), n.SensorMm, n.WidthMm)
 	case longAt >= far: // the zoom fills the frame from as far back as one can go
 		c.FocalMm, c.DistanceMm = fills(far), far
 	case longAt >= nearest:
@@ -95,4 +150,14 @@ func (n Need) with(l Lens) Choice {
 		c.Words += fmt.Sprintf(" It takes in %.0f cm, so crop: %d pixels are left across.", seen/10, c.CropPx)
 	}
 	return c
+}
+
+// fifty is the focal length that sees what 50 mm does on a sensor 36 mm long.
+func fifty(n Need) float64 { return 50 * n.LongMm / 36 }
+
+// fits reports whether a lens can be set to a focal length and fill the frame with it from
+// between two distances.
+func (n Need) fits(focal float64, l Lens, nearest, far float64) bool {
+	u := DistanceForWidth(focal, n.SensorMm, n.WidthMm)
+	return focal >= l.ShortestMm && focal <= l.LongestMm && u >= nearest && u <= far
 }

@@ -11,7 +11,7 @@ import (
 
 func TestChosenLensFillsTheFrame(t *testing.T) {
 	need := Need{WidthMm: 600, SensorMm: 36, NearestMm: 300, FarMm: 1200, DepthMm: 200, PixelsPx: 8000}
-	lenses := []Lens{{"24–70", 24, 70, 2.8, 380}, {"50", 50, 50, 1.8, 450}, {"100 macro", 100, 100, 2.8, 300}, {"16", 16, 16, 2.8, 250}}
+	lenses := []Lens{{Name: "24–70", ShortestMm: 24, LongestMm: 70, ClosestMm: 380}, {Name: "50", ShortestMm: 50, LongestMm: 50, ClosestMm: 450}, {Name: "100 macro", ShortestMm: 100, LongestMm: 100, ClosestMm: 300}, {Name: "16", ShortestMm: 16, LongestMm: 16, ClosestMm: 250}}
 	got := Choose(need, lenses)
 	byName := map[string]Choice{}
 	for _, c := range got {
@@ -30,6 +30,32 @@ func TestChosenLensFillsTheFrame(t *testing.T) {
 	assert.Equal(t, "24–70", got[0].Lens, "as far back as one can go: flattest")
 	assert.InDelta(t, 1200, byName["24–70"].DistanceMm, 1e-9)
 	assert.Less(t, byName["50"].Perspective, byName["16"].Perspective)
+}
+
+func TestSchoolsOrderWhatFits(t *testing.T) {
+	lenses := []Lens{{Name: "24–70", ShortestMm: 24, LongestMm: 70, ClosestMm: 380}, {Name: "50", ShortestMm: 50, LongestMm: 50, ClosestMm: 450}, {Name: "100", ShortestMm: 100, LongestMm: 100, ClosestMm: 300}}
+	first := func(school string, wide float64) Choice {
+		return Choose(Need{WidthMm: wide, SensorMm: 36, NearestMm: 300, FarMm: 1200, DepthMm: 200, PixelsPx: 8000, School: school}, lenses)[0]
+	}
+	assert.Equal(t, "24–70", first("zoom", 600).Lens)
+	assert.InDelta(t, 50, first("fifty", 600).FocalMm, 1e-9, "a zoom is set to fifty, too")
+	assert.Equal(t, "100", first("long", 300).Lens)
+	assert.True(t, first("long", 300).School)
+	assert.Equal(t, first("", 600).Lens, first("long", 600).Lens, "what does not fit comes last whatever the school")
+	assert.False(t, first("long", 600).School)
+}
+
+func TestLensOfAPhoneDrawsOnItsOwnSensor(t *testing.T) {
+	need := Need{WidthMm: 400, SensorMm: 36, LongMm: 36, NearestMm: 100, FarMm: 1200, DepthMm: 150, PixelsPx: 8000}
+	got := Choose(need, []Lens{{Name: "Main", ShortestMm: 6.8, LongestMm: 6.8, ClosestMm: 120, SensorMm: 9.8, PixelsPx: 8064}})[0]
+	require.True(t, got.OK)
+	m, err := Magnification(6.8, got.DistanceMm)
+	require.NoError(t, err)
+	assert.InDelta(t, 400, WidthSeen(9.8, m), 0.5)
+	assert.InDelta(t, 8064, float64(got.CropPx), 10)
+	// The same picture as the equivalent focal length gives from the same place, nearly.
+	full := DistanceForWidth(6.8*36/9.8, 36, 400)
+	assert.InEpsilon(t, full, got.DistanceMm, 0.07)
 }
 
 func TestStackIsSharpFromEndToEnd(t *testing.T) {

@@ -15,7 +15,7 @@ import (
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
 		depthShort, stackNeeded, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
-		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, cameraShades, cameraMirrored, lowAngleTooDeep,
+		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, rigFalls, cameraShades, cameraMirrored, lowAngleTooDeep,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)
 	}
@@ -321,7 +321,7 @@ func movementBlurs(r *reader) []finding.Finding {
 
 // boomOverhead: the caution that goes with anything hung over a set.
 func boomOverhead(r *reader) []finding.Finding {
-	if r.s.Camera.ElevationDeg < 75 {
+	if r.s.Camera.ElevationDeg < hangsFromDeg {
 		return nil
 	}
 	lens := r.s.Lens()

@@ -6,6 +6,7 @@ import (
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/reading"
@@ -19,6 +20,7 @@ type Wants struct {
 	RatioHighStops float64 // to; 0 when there is no mood
 	RatioBecause   string
 	Mood           string
+	Kit            []kit.Item // what the studio owns
 }
 
 // Span is a range along the line of sight, mm from the lens. Far is 0 and
@@ -69,6 +71,7 @@ func Read(s Set, w Wants, d light.Detail) Report {
 func ReadWith(s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine) {
 	r := &reader{s: s, w: w, objects: s.Objects(Rough)}
 	r.optics()
+	r.rig()
 	r.strip()
 	r.pour()
 	r.out.Views = s.Outlines(r.objects)
@@ -103,6 +106,7 @@ type reader struct {
 	falloff                                   float64 // stops, left against right
 	uneven                                    float64 // stops over the background
 	steam                                     float64 // stops that steam stands out by
+	hung                                      *rig    // how the camera hangs; nil when it does not
 }
 
 func (r *reader) add(x reading.Reading) { r.out.Readings = append(r.out.Readings, x) }

@@ -2,6 +2,8 @@
 package propcsv
 
 import (
+	"strings"
+
 	"encoding/json"
 	"fmt"
 
@@ -125,6 +127,33 @@ func Kit() []table.Column[Item] {
 		size("height", func(i *kit.Item) *float64 { return &i.HeightMm }),
 		table.OneOf("surface", kit.Surfaces, func(i *Item) *string { return &i.Item.Surface }),
 		table.Whole("clamps", 0, func(i *Item) *int { return &i.Item.Clamps }),
+		phoneLenses(),
 		table.Text("id", func(i *Item) *string { return &i.ID }),
 	}
+}
+
+// phoneLenses are written one after another with semicolons between.
+func phoneLenses() table.Column[Item] {
+	return table.Column[Item]{Name: "phone lenses",
+		Get: func(i Item) string {
+			var all []string
+			for _, l := range i.Item.Lenses {
+				all = append(all, l.String())
+			}
+			return strings.Join(all, "; ")
+		},
+		Set: func(i *Item, text string) error {
+			i.Item.Lenses = nil
+			for _, part := range strings.Split(text, ";") {
+				if strings.TrimSpace(part) == "" {
+					continue
+				}
+				l, err := kit.ParseFixedLens(part)
+				if err != nil {
+					return err
+				}
+				i.Item.Lenses = append(i.Item.Lenses, l)
+			}
+			return nil
+		}}
 }

@@ -467,6 +467,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Answer the three questions about a frame */
+        put: operations["answerFrame"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/picture": {
         parameters: {
             query?: never;
@@ -477,6 +494,24 @@ export interface paths {
         /** A frame's picture */
         get: operations["framePicture"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the studio has chosen where there are schools */
+        get: operations["habits"];
+        /** Choose among schools */
+        put: operations["setHabits"];
         post?: never;
         delete?: never;
         options?: never;
@@ -695,23 +730,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/props/{id}/thing": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A prop of the cupboard as it stands in a set */
-        get: operations["propAsThing"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/publications/{id}/picture": {
         parameters: {
             query?: never;
@@ -881,6 +899,23 @@ export interface paths {
         post?: never;
         /** Cancel a search */
         delete: operations["cancelLightSearch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set/add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put something more into a set, where it usually goes */
+        post: operations["addToSet"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1877,6 +1912,27 @@ export interface components {
             /** @description Keys of the suggestions */
             keys: string[];
         };
+        AddAsk: {
+            /** @description The set */
+            set: components["schemas"]["Set"];
+            /** @description What is put in */
+            what: components["schemas"]["Addition"];
+        };
+        Addition: {
+            /** @description A card */
+            card?: components["schemas"]["Card"];
+            /**
+             * Format: int64
+             * @description Card: place of the light it is across from
+             */
+            key: number;
+            /** @description Kind of a light, in its usual size */
+            light: string;
+            /** @description Key of a prop of the cupboard */
+            prop: string;
+            /** @description Kind of a thing, in its usual size */
+            thing: string;
+        };
         AlmanacDayRow: {
             /** @description YYYY-MM-DD */
             day: string;
@@ -2227,6 +2283,15 @@ export interface components {
             set: components["schemas"]["Set"];
             /** @description What stands where */
             words: string;
+        };
+        AnswerFrameRequest: {
+            /** @description What is said to them */
+            answers: components["schemas"]["Questions"];
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
         };
         Approval: {
             /**
@@ -3230,6 +3295,8 @@ export interface components {
             widthMm: number;
         };
         Frame: {
+            /** @description The three questions that decide, asked of the frame */
+            answers: components["schemas"]["Questions"];
             /**
              * Format: int64
              * @description Size of the file
@@ -3518,6 +3585,17 @@ export interface components {
              */
             was: number;
         };
+        Habits: {
+            /** @description Which school of lenses is followed */
+            lensSchool: string;
+            /** @description Those there are, each with its reason */
+            schools: components["schemas"]["School"][];
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
         Held: {
             /** @description Its day, or empty */
             day: string;
@@ -3606,6 +3684,40 @@ export interface components {
             /** @description By shelf */
             takes: components["schemas"]["KitTake"][];
         };
+        KitFixedLens: {
+            /**
+             * Format: double
+             * @description Closest focus, from the lens, mm
+             */
+            closestMm: number;
+            /**
+             * Format: double
+             * @description Focal length as it is, not as an equivalent, mm
+             */
+            focalMm: number;
+            /** @description What it is called, such as Main */
+            name: string;
+            /**
+             * Format: double
+             * @description Its f-number
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description Pixels on the long side
+             */
+            pixelsLong: number;
+            /**
+             * Format: double
+             * @description Short side, mm
+             */
+            sensorHMm: number;
+            /**
+             * Format: double
+             * @description Long side of the sensor behind it, mm
+             */
+            sensorWMm: number;
+        };
         KitItem: {
             /**
              * Format: int64
@@ -3647,6 +3759,8 @@ export interface components {
              * @description Lens: largest magnification its maker states
              */
             largest: number;
+            /** @description Phone: its lenses, each fixed to a sensor of its own */
+            lenses: components["schemas"]["KitFixedLens"][];
             /**
              * Format: double
              * @description Support: what it carries
@@ -3809,6 +3923,8 @@ export interface components {
              * @description How much larger the near side of the dish comes out than the far side; 1 is flat
              */
             perspective: number;
+            /** @description Whether it is what the school followed would take */
+            school: boolean;
             /** @description Why, or why not */
             words: string;
         };
@@ -5214,6 +5330,14 @@ export interface components {
             /** @description What is wanted */
             wanted: components["schemas"]["PropWanted"];
         };
+        School: {
+            /** @description zoom, fifty, long, or empty for none */
+            key: string;
+            /** @description Its reason */
+            why: string;
+            /** @description What it is called */
+            words: string;
+        };
         SeriesOwn: {
             /** @description The dish */
             dishId: string;
@@ -5323,6 +5447,18 @@ export interface components {
             quick: boolean;
             /** @description The set */
             set: components["schemas"]["Set"];
+        };
+        SetHabitsRequest: {
+            /**
+             * @description Which school of lenses is followed
+             * @enum {string}
+             */
+            lensSchool: "" | "zoom" | "fifty" | "long";
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
         };
         SetHeldRequest: {
             /**
@@ -7472,6 +7608,42 @@ export interface operations {
             };
         };
     };
+    answerFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerFrameRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Frame"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     framePicture: {
         parameters: {
             query?: {
@@ -7496,6 +7668,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setHabits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetHabitsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
                 };
             };
             /** @description Error */
@@ -8165,38 +8399,6 @@ export interface operations {
             };
         };
     };
-    propAsThing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description Key */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Thing"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     cutPicture: {
         parameters: {
             query?: never;
@@ -8647,6 +8849,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addToSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Set"];
+                };
             };
             /** @description Error */
             default: {

@@ -18,7 +18,7 @@ const chosenId = ref('')
 const chosen = computed(() => kit.data.value?.find((k) => k.row.id === chosenId.value) ?? kit.data.value?.[0])
 const kinds: { key: Item['kind']; words: string; fields: { key: keyof Item; words: string; unit?: string; text?: boolean; flag?: boolean; surfaces?: boolean }[] }[] = [
   { key: 'body', words: 'Bodies', fields: [{ key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' }, { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' }, { key: 'pixelsLong', words: 'Pixels, long side' }, { key: 'highestIso', words: 'Highest ISO you accept' }] },
-  { key: 'phone', words: 'Phones', fields: [{ key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' }, { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' }, { key: 'pixelsLong', words: 'Pixels, long side' }, { key: 'shortestMm', words: 'Shortest lens', unit: 'mm' }, { key: 'longestMm', words: 'Longest lens', unit: 'mm' }] },
+  { key: 'phone', words: 'Phones', fields: [{ key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' }, { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' }, { key: 'pixelsLong', words: 'Pixels, long side' }, { key: 'highestIso', words: 'Highest ISO you accept' }] },
   { key: 'lens', words: 'Lenses', fields: [{ key: 'shortestMm', words: 'Shortest', unit: 'mm' }, { key: 'longestMm', words: 'Longest', unit: 'mm' }, { key: 'widestNumber', words: 'Widest f-number' }, { key: 'closestMm', words: 'Closest focus, from the lens', unit: 'mm' }, { key: 'largest', words: 'Largest magnification stated' }] },
   { key: 'support', words: 'Supports', fields: [{ key: 'overhead', words: 'Holds a camera over the table', flag: true }, { key: 'reachMm', words: 'Reach', unit: 'mm' }, { key: 'loadG', words: 'Carries', unit: 'g' }] },
   { key: 'lamp', words: 'Lamps', fields: [{ key: 'guide', words: 'Guide number, ISO 100', unit: 'm' }, { key: 'luxAt1m', words: 'Stays on: lux at 1 m', unit: 'lx' }] },
@@ -31,17 +31,21 @@ const surfaces = ['white', 'black', 'dull foil', 'silver', 'gold', 'diffusion']
 const groups = computed(() => kinds.map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) })).filter((g) => g.rows.length))
 const told = (i: Item) =>
   ({
-    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, phone: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
+    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, phone: (i.lenses ?? []).map((l) => `${l.name} ${l.focalMm} mm f/${l.number}`).join(', ') || 'no lenses written down', lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
     support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`, lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`, modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
     diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, other: '',
   })[i.kind]
-const blank = (): Item => ({ name: '', kind: 'lens', count: 1, shelf: '', weightG: 0, sensorWMm: 0, sensorHMm: 0, pixelsLong: 0, highestIso: 0, shortestMm: 0, longestMm: 0, widestNumber: 0, closestMm: 0, largest: 0, reachMm: 0, loadG: 0, overhead: false, guide: 0, luxAt1m: 0, widthMm: 0, heightMm: 0, surface: '', clamps: 0 })
+const blank = (): Item => ({ name: '', kind: 'lens', count: 1, shelf: '', weightG: 0, sensorWMm: 0, sensorHMm: 0, pixelsLong: 0, highestIso: 0, shortestMm: 0, longestMm: 0, widestNumber: 0, closestMm: 0, largest: 0, reachMm: 0, loadG: 0, overhead: false, guide: 0, luxAt1m: 0, widthMm: 0, heightMm: 0, surface: '', clamps: 0, lenses: [] })
+const lensFields = [['focalMm', 'Focal length, as it is, mm'], ['number', 'f-number'], ['sensorWMm', 'Sensor, long side, mm'], ['sensorHMm', 'Short side, mm'], ['pixelsLong', 'Pixels, long side'], ['closestMm', 'Closest focus, mm']] as const
+function addLens(i: Item) {
+  i.lenses = [...(i.lenses ?? []), { name: ['Main', 'Wide', 'Long'][i.lenses?.length ?? 0] ?? 'Lens', focalMm: 0, number: 0, sensorWMm: i.sensorWMm, sensorHMm: i.sensorHMm, pixelsLong: i.pixelsLong, closestMm: 0 }]
+}
 const draft = ref<{ id: string; version: number; item: Item }>()
 const draftError = ref<unknown>()
 const fields = computed(() => kinds.find((k) => k.key === draft.value?.item.kind)?.fields ?? [])
 function begin(k?: Schema['KitPiece']) {
   draftError.value = undefined
-  draft.value = k ? { id: k.row.id, version: k.row.version, item: { ...k.row.item } } : { id: '', version: 0, item: blank() }
+  draft.value = k ? { id: k.row.id, version: k.row.version, item: JSON.parse(JSON.stringify(k.row.item)) as Item } : { id: '', version: 0, item: blank() }
 }
 async function save() {
   if (!draft.value) return
@@ -102,6 +106,13 @@ useKeys([{ key: 'n', does: 'Write a piece down', run: () => begin() }, { key: 'e
           <label v-else-if="f.surfaces">{{ f.words }} <el-select v-model="draft.item.surface" :aria-label="f.words"><el-option v-for="s in surfaces" :key="s" :value="s" /></el-select></label>
           <label v-else>{{ f.words }} <span><el-input-number v-model="(draft.item[f.key] as number)" :min="0" :controls="false" :aria-label="f.words" /> <small class="soft">{{ f.unit }}</small></span></label>
         </template>
+        <fieldset v-for="(l, n) in draft.item.kind === 'phone' ? (draft.item.lenses ?? []) : []" :key="n">
+          <legend>Lens {{ n + 1 }}</legend>
+          <label>Name <span><el-input v-model="l.name" maxlength="40" class="short" :aria-label="`Name of lens ${n + 1}`" /> <el-button size="small" text @click="draft.item.lenses = draft.item.lenses!.filter((_, k) => k !== n)">Remove</el-button></span></label>
+          <div class="grid"><label v-for="[k, words] in lensFields" :key="k">{{ words }} <el-input-number v-model="(l[k] as number)" :min="0" :controls="false" :aria-label="`${words}, lens ${n + 1}`" /></label></div>
+          <p v-if="about('lenses.' + n)" class="bad">{{ about('lenses.' + n) }}</p>
+        </fieldset>
+        <p v-if="draft.item.kind === 'phone'"><el-button size="small" :disabled="(draft.item.lenses?.length ?? 0) >= 6" @click="addLens(draft.item)">Write a lens of it down</el-button></p>
         <p v-for="f in ['sensorWMm', 'sensorHMm', 'longestMm', 'closestMm', 'widthMm'].filter((x) => about(x))" :key="f" class="bad">{{ about(f) }}</p>
         <label>Weight <span><el-input-number v-model="draft.item.weightG" :min="0" :controls="false" aria-label="Weight" /> <small class="soft">g</small></span></label>
         <label>Count <el-input-number v-model="draft.item.count" :min="0" :max="99" :controls="false" aria-label="Count" /></label>
@@ -125,6 +136,11 @@ b { font-weight: 600; }
 .form label { display: flex; justify-content: space-between; align-items: center; gap: 12px; font-size: 14px; }
 .form .el-input, .form .el-select { width: 240px; }
 .form .el-input-number { width: 110px; }
+fieldset { border: 1px solid var(--fl-line); border-radius: 3px; padding: 6px 10px 10px; display: grid; gap: 6px; }
+legend { font-size: 13px; color: var(--fl-soft); }
+.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 6px 18px; }
+.grid .el-input-number { width: 74px; }
+.form .short { width: 120px; }
 .bad { color: var(--fl-fig-ink); font-size: 13px; }
 .acts { display: flex; gap: 6px; }
 .end { justify-content: flex-end; }

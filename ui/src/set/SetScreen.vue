@@ -25,7 +25,7 @@ import LensView from './LensView.vue'
 import PictureBox from './PictureBox.vue'
 import SetBench from './SetBench.vue'
 import SolveBox from './SolveBox.vue'
-import { fieldsOf, lightKinds, newLight, newThing, part, tabs, thingKinds, type Thing } from './fields'
+import { fieldsOf, lightKinds, part, tabs, thingKinds, type Thing } from './fields'
 
 const route = useRoute()
 const router = useRouter()
@@ -128,22 +128,14 @@ const nextLines: Record<string, string> = { '': 'thirds', thirds: 'phi', phi: 'd
 const angles = ref(false)
 const cupboard = useQuery({ queryKey: ['props-for-sets'], queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined) })
 const sharpChoices = computed(() => [{ value: 'dish', words: 'The whole dish' }, { value: 'rim', words: 'The near rim' }, { value: 'food', words: 'The food alone' }, ...(draft.value.value?.food.pourMm ? [{ value: 'pour', words: 'The pour' }] : []), ...(draft.value.value?.things ?? []).map((t, i) => ({ value: 'thing-' + i, words: t.name || t.kind })).filter((_, i) => draft.value.value?.things?.[i]?.on)])
-function addThing(k: string) {
+/** Puts something more into the set; where it goes and how large it is, is worked out there. */
+async function add(what: Partial<Schema['Addition']>) {
   const s = draft.value.value
   if (!s) return
-  s.things = [...(s.things ?? []), newThing(s, k)]
-  chosen.value = 'thing-' + (s.things.length - 1)
-  changed()
-}
-async function addProp(id: string) {
-  const s = draft.value.value
-  if (!s || !id) return
   try {
-    const t = await ask(api.GET('/api/props/{id}/thing', { params: { path: { id } } }))
-    t.xMm = s.vessel.xMm + s.vessel.diameterMm / 2 + t.widthMm / 2 + 40
-    t.yMm = s.vessel.yMm
-    s.things = [...(s.things ?? []), t]
-    chosen.value = 'thing-' + (s.things.length - 1)
+    const after = await ask(api.POST('/api/set/add', { body: { set: JSON.parse(JSON.stringify(s)), what: { thing: '', light: '', prop: '', key: report.value?.lit.key ?? 0, ...what } } }))
+    draft.value.value = after
+    chosen.value = what.light ? 'light-' + ((after.lights?.length ?? 1) - 1) : what.card ? 'card-' + ((after.cards?.length ?? 1) - 1) : 'thing-' + ((after.things?.length ?? 1) - 1)
     changed()
   } catch (e) {
     if (e instanceof Problem) readError.value = e
@@ -197,22 +189,9 @@ const stops = (v: number) => (v >= 99 ? 'no fill' : v.toFixed(1))
 function pick(tab: string) {
   chosen.value = tab === 'light' || tab === 'card' || tab === 'thing' ? tab + '-0' : tab
 }
-function addLight(k: string) {
-  const s = draft.value.value
-  if (!s) return
-  s.lights = [...(s.lights ?? []), newLight(s, k)]
-  chosen.value = 'light-' + (s.lights.length - 1)
-  changed()
-}
 function addCard(at: number) {
-  const s = draft.value.value
   const c = at < 0 ? undefined : owned.data.value?.[at]
-  if (!s) return
-  const key = s.lights?.[report.value?.lit.key ?? 0] ?? s.lights?.[0]
-  const right = !key || key.xMm < s.vessel.xMm
-  s.cards = [...(s.cards ?? []), { name: c?.name ?? 'White card', kind: c?.kind ?? 'white', on: true, widthMm: c?.widthMm ?? 594, heightMm: c?.heightMm ?? 420, xMm: s.vessel.xMm + (right ? 1 : -1) * (s.vessel.diameterMm / 2 + 220), yMm: s.vessel.yMm, zMm: 0, facingDeg: right ? 270 : 90, tiltDeg: 0 }]
-  chosen.value = 'card-' + (s.cards.length - 1)
-  changed()
+  void add({ card: c ?? { name: 'White card', kind: 'white', on: true, widthMm: 594, heightMm: 420, xMm: 0, yMm: 0, zMm: 0, facingDeg: 270, tiltDeg: 0 } })
 }
 function takeAway() {
   const s = draft.value.value
@@ -281,7 +260,7 @@ async function take() {
 const taken = computed(() => (frames.data.value ?? []).filter((f) => f.shotId === shotId.value).slice(-6))
 const find = (k: string) => report.value?.readings.find((r) => r.key === k)
 const large = ['exposure', 'keyFill', 'depthOfField']
-const rest = ['flash', 'keyShare', 'direction', 'softness', 'penumbra', 'temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100', 'depthNeeded', 'coverNumber', 'frameWidth', 'diffraction']
+const rest = ['rigHeight', 'rigReach', 'rigLevel', 'rigSandbag', 'flash', 'keyShare', 'direction', 'softness', 'penumbra', 'temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100', 'depthNeeded', 'coverNumber', 'frameWidth', 'diffraction']
 
 function other(by: number) {
   const rows = list.data.value ?? []
@@ -342,10 +321,10 @@ useKeys([
         </nav>
         <div v-if="kind === 'light' || kind === 'card' || kind === 'thing'" class="chips" role="group" :aria-label="kind === 'light' ? 'Lights of this set' : kind === 'card' ? 'Cards of this set' : 'Things on this set'">
           <button v-for="(x, i) in listed" :key="i" type="button" :aria-pressed="chosen === kind + '-' + i" @click="chosen = kind + '-' + i"><span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}</button>
-          <el-select v-if="kind === 'light'" :key="'l' + listed.length" model-value="" placeholder="Add a light" aria-label="Add a light" size="small" class="adder" @change="addLight"><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
+          <el-select v-if="kind === 'light'" :key="'l' + listed.length" model-value="" placeholder="Add a light" aria-label="Add a light" size="small" class="adder" @change="add({ light: $event })"><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
           <template v-else-if="kind === 'thing'">
-            <el-select :key="'t' + listed.length" model-value="" placeholder="Add a thing" aria-label="Add a thing" size="small" class="adder" filterable @change="addThing"><el-option v-for="k in thingKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
-            <el-select v-if="cupboard.data.value?.rows?.length" :key="'p' + listed.length" model-value="" placeholder="From the cupboard" aria-label="Add a prop from the cupboard" size="small" class="adder wide" filterable @change="addProp"><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name" /></el-select>
+            <el-select :key="'t' + listed.length" model-value="" placeholder="Add a thing" aria-label="Add a thing" size="small" class="adder" filterable @change="add({ thing: $event })"><el-option v-for="k in thingKinds" :key="k.value" :value="k.value" :label="k.words" /></el-select>
+            <el-select v-if="cupboard.data.value?.rows?.length" :key="'p' + listed.length" model-value="" placeholder="From the cupboard" aria-label="Add a prop from the cupboard" size="small" class="adder wide" filterable @change="add({ prop: $event })"><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name" /></el-select>
           </template>
           <el-select v-else :key="'c' + listed.length" model-value="" placeholder="Add a card" aria-label="Add a card" size="small" class="adder" @change="addCard"><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option v-if="!owned.data.value?.length" :value="-1" label="White card A2" /></el-select>
           <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>

@@ -145,23 +145,3 @@ export function write(set: SceneSet, path: string, value: unknown) {
   const at = keys.reduce<unknown>((o, key) => (o as Record<string, unknown>)[key], set) as Record<string, unknown>
   at[last] = value
 }
-
-/** A lamp of a kind, beside the dish. */
-export function newLight(set: SceneSet, kind: string): SceneSet['lights'] extends (infer L)[] | null | undefined ? L : never {
-  const size: Record<string, [number, number]> = { window: [1200, 1400], 'roof light': [1000, 1000], softbox: [600, 900], 'bare head': [60, 60], 'gridded head': [120, 120], 'LED panel': [300, 300], 'phone lamp': [12, 12], bulb: [60, 60] }
-  const lux: Record<string, number> = { softbox: 1500, 'bare head': 4000, 'gridded head': 6000, 'LED panel': 3200, 'phone lamp': 60, bulb: 80 }
-  const [w, h] = size[kind] ?? [300, 300]
-  const roof = kind === 'roof light'
-  return {
-    name: kind[0]!.toUpperCase() + kind.slice(1), on: true, kind: kind as never, xMm: roof ? set.vessel.xMm : set.vessel.xMm + 900, yMm: set.vessel.yMm + (roof ? 0 : 300), zMm: roof ? 2000 : 750, widthMm: w, heightMm: h, facingDeg: 250, tiltDeg: roof ? -90 : kind === 'window' ? 0 : -25,
-    guideM: 0, wattS: 0, luxAt1m: lux[kind] ?? 0, luminanceCdM2: isWindow(kind) ? 2500 : 0, kelvin: kind === 'bulb' ? 2700 : isWindow(kind) ? 6500 : 5600, glass: 0.8, revealMm: 0, curtainLeft: 0, curtainRight: 0, blindTop: 0, outside: [],
-  } as never
-}
-
-/** Something of a kind beside the dish, in its usual size. */
-export function newThing(set: SceneSet, kind: string): NonNullable<SceneSet['things']>[number] {
-  const size: Record<string, [number, number, number]> = { plate: [160, 0, 18], bowl: [140, 0, 55], 'tiny bowl': [50, 0, 28], pot: [180, 0, 90], glass: [70, 0, 120], coupe: [95, 0, 110], mug: [80, 0, 95], jug: [80, 0, 110], bottle: [62, 0, 230], jar: [75, 0, 95], board: [220, 320, 18], linen: [300, 420, 8], tile: [200, 200, 8], paper: [210, 297, 1], box: [80, 80, 60], knife: [16, 180, 3], fork: [20, 160, 3], spoon: [30, 140, 4], mound: [110, 0, 45], slices: [110, 0, 25], stack: [90, 0, 60], scatter: [80, 0, 14], drizzle: [100, 0, 4], foam: [60, 0, 12], ice: [60, 0, 40], herbs: [60, 0, 12], crumb: [110, 0, 5] }
-  const [w, d, h] = size[kind] ?? [80, 80, 40]
-  const edible = food.includes(kind)
-  return { name: kind[0]!.toUpperCase() + kind.slice(1), kind: kind as never, on: true, xMm: set.vessel.xMm + set.vessel.diameterMm / 2 + w / 2 + 40, yMm: set.vessel.yMm - 60, liftMm: 0, turnDeg: kind === 'knife' || kind === 'fork' || kind === 'spoon' ? 330 : 0, tiltDeg: 0, widthMm: w, depthMm: d, heightMm: h, colour: edible ? '#a8763e' : kind === 'glass' || kind === 'bottle' || kind === 'jar' ? '#d6dedb' : '#8d8a80', second: '', finish: edible ? 'satin' : 'matt', material: '', piece: kind === 'scatter' ? 'berry' : '', count: kind === 'scatter' ? 5 : 0, drink: '', fillShare: 0, propId: '' } as never
-}
