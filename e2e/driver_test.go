@@ -199,6 +199,23 @@ func (p *page) key(key string, mods ...chromedp.Modifier) {
 
 // drag takes hold of the middle of an element and moves it by dx, dy pixels in
 // steps, as a hand does.
+// tabTo presses Tab, or Shift and Tab, until the focus is on what js says of a as true:
+// the keyboard alone, as a person would.
+func (p *page) tabTo(js, why string, back bool) {
+	p.t.Helper()
+	for range 160 {
+		if back {
+			p.key(kb.Tab, chromedp.ModifierShift)
+		} else {
+			p.key(kb.Tab)
+		}
+		if eval[bool](p, "(a => !!a && !!("+js+"))(document.activeElement)") {
+			return
+		}
+	}
+	p.t.Fatalf("Tab never comes to %s", why)
+}
+
 func (p *page) drag(selector string, dx, dy float64) {
 	p.t.Helper()
 	p.until("document.querySelector("+quote(selector)+")", selector)

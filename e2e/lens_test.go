@@ -68,9 +68,34 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	assert.Greater(t, p.field(at+"xMm"), x+3, "dragged to the right")
 	p.until(fmt.Sprintf("document.querySelector('[data-lens=thing-%d]')", before), "the mug through the lens")
 
-	// By keyboard alone: another from the list, moved a centimetre and a millimetre at a
-	// time, turned, and taken back by undo.
-	p.do(chromedp.Focus(".adder input"))
+	// Through the lens: something that shows there is taken and drawn to the left.
+	key := eval[string](p, "[...document.querySelectorAll('[data-lens^=thing-]')].find(e => { const r = e.getBoundingClientRect(); return document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2) === e })?.dataset.lens ?? ''")
+	require.NotEmpty(t, key, "a thing in sight through the lens")
+	p.drag("[data-lens="+key+"]", 0, 0)
+	path := "things." + strings.TrimPrefix(key, "thing-") + ".xMm"
+	x = p.field(path)
+	p.drag("[data-lens="+key+"]", -20, 0)
+	p.saved()
+	assert.Less(t, p.field(path), x-1, "dragged through the lens")
+
+	// What must be sharp is pressed on the picture.
+	p.click("sharp")
+	p.sees("press it")
+	spot := eval[map[string]float64](p, "(() => { const r = document.querySelector('[data-lens=food]').getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+	p.do(chromedp.MouseClickXY(spot["x"], spot["y"]))
+	p.saved()
+	p.click("Camera")
+	p.until("[...document.querySelectorAll('.el-select')].some(e => e.innerText.includes('The food alone'))", "the food is what must be sharp")
+	p.press("z", chromedp.ModifierCtrl)
+	p.sees("Taken back")
+	p.until("[...document.querySelectorAll('.el-select')].some(e => e.innerText.includes('The whole dish'))", "the dish again")
+
+	// By keyboard alone, from the top of the page: another from the list, moved a
+	// centimetre and a millimetre at a time, turned, and taken back by undo.
+	eval[any](p, "document.activeElement?.blur?.(); window.scrollTo(0, 0)")
+	p.tabTo("a.innerText === 'Things'", "the tab of things", false)
+	p.key(kb.Enter)
+	p.tabTo("a.closest('.adder') && a.getAttribute('aria-label') === 'Add a thing'", "the list of things to add", false)
 	p.do(chromedp.KeyEvent("Spo"))
 	time.Sleep(400 * time.Millisecond)
 	p.key(kb.ArrowDown)
@@ -79,7 +104,7 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	p.saved()
 	at = fmt.Sprintf("things.%d.", before+1)
 	x, turn := p.field(at+"xMm"), p.field(at+"turnDeg")
-	eval[any](p, fmt.Sprintf("document.querySelector('.above [data-thing=thing-%d]').focus()", before+1))
+	p.tabTo(fmt.Sprintf("a.matches('.above [data-thing=thing-%d]')", before+1), "the spoon", true)
 	for range 3 {
 		p.key(kb.ArrowLeft)
 	}
@@ -91,7 +116,7 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	assert.InDelta(t, turn+10, p.field(at+"turnDeg")+map[bool]float64{true: 360}[p.field(at+"turnDeg") < turn], 1e-9)
 	count := p.things()
 	for p.things() == count {
-		p.press("z", chromedp.ModifierCtrl)
+		p.key("z", chromedp.ModifierCtrl)
 		p.sees("Taken back")
 		time.Sleep(400 * time.Millisecond)
 	}
@@ -128,8 +153,34 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	p.until("![...document.querySelectorAll('button')].some(b => b.innerText.startsWith('Raise the camera to'))", "the run-out mended")
 	assert.Contains(t, words, strings.TrimSuffix(fmt.Sprintf("%g", p.field("camera.elevationDeg")), ".0")+"°")
 
+	// Straight down the rig is worked out, and the studio's school of lenses comes first.
+	p.put("camera.elevationDeg", "90")
+	p.until("document.querySelector('[data-reading=rigReach]')", "what the boom must reach")
+	assert.Positive(t, p.reading("rigReach"))
+	assert.Positive(t, p.reading("rigLevel"))
+	p.click("Lens")
+	p.until("document.querySelector('.school .el-select')", "the schools")
+	eval[any](p, "(async () => { const h = await (await fetch('/api/habits')).json(); await fetch('/api/habits', {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({lensSchool: 'fifty', version: h.version})}) })(); null")
+	time.Sleep(300 * time.Millisecond)
+	p.click("Look through the kit")
+	p.until("[...document.querySelectorAll('.lenses li')].length > 3", "the kit's lenses")
+	assert.Contains(t, eval[string](p, "document.querySelector('.lenses li').innerText"), "By your school.")
+	assert.True(t, eval[bool](p, "[...document.querySelectorAll('.lenses li b')].some(e => e.innerText === 'Phone, Main')"), "a phone is a camera, too")
+
 	// The sheet to build it by is there, in both forms.
 	eval[any](p, `window.sheets = null; (async () => { const id = location.pathname.split('/').pop(); const out = []; for (const f of ['pdf', 'svg']) { const r = await fetch('/api/shots/' + id + '/set/sheet.' + f); out.push(r.status, (await r.text()).slice(0, 4)) } window.sheets = out.join(' ') })(); null`)
 	p.until("window.sheets", "the sheets")
 	assert.Equal(t, "200 %PDF 200 <svg", eval[string](p, "window.sheets"))
+}
+
+// questionsAreAnsweredAtTheFrame answers the three that decide, and takes one back.
+func questionsAreAnsweredAtTheFrame(t *testing.T, p *page) {
+	p.visit("Merrow", "/frames", "Does the hero stand out?", "")
+	for _, q := range []string{"Does the hero stand out?", "Is it balanced?", "Does it tell a story?"} {
+		eval[any](p, "document.querySelector('[aria-label=\""+q+" Yes\"]').click()")
+		p.until("document.querySelector('[aria-label=\""+q+" Yes\"]').getAttribute('aria-pressed') === 'true'", q)
+	}
+	p.sees("the rules are beside the point")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("document.querySelector('[aria-label=\"Does it tell a story? Yes\"]').getAttribute('aria-pressed') === 'false'", "the last answer taken back")
 }

@@ -102,6 +102,7 @@ func TestDemo(t *testing.T) {
 	p := demoPage(t)
 	t.Run("every view is open to all", func(t *testing.T) { everyViewIsOpenToAll(t, p.in(t)) })
 	t.Run("through the lens", func(t *testing.T) { setIsBuiltThroughTheLens(t, p.in(t)) })
+	t.Run("questions at the frame", func(t *testing.T) { questionsAreAnsweredAtTheFrame(t, p.in(t)) })
 	t.Run("light", func(t *testing.T) { lightIsWorkedWith(t, p.in(t)) })
 }
 

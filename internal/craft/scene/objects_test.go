@@ -137,6 +137,30 @@ func TestProjectionAgainstAPinhole(t *testing.T) {
 	}
 }
 
+func TestDrawingThroughTheLensGoesBackToTheTable(t *testing.T) {
+	for _, deg := range []float64{8, 20, 45, 70, 90} {
+		s := Start()
+		s.Camera.ElevationDeg = deg
+		v := s.Outlines(s.Objects(Rough))
+		for _, p := range []r3.Vec{{X: 800, Y: 450}, {X: 650, Y: 380}, {X: 990, Y: 700}} {
+			x, y, ok := s.Project(p)
+			if !ok {
+				continue
+			}
+			x, y = (x+1)/2*v.LensW, (1-y)/2*v.LensH
+			m := v.ToTable
+			k := m[6]*x + m[7]*y + m[8]
+			require.Positive(t, k, "below the horizon")
+			assert.InDelta(t, p.X, (m[0]*x+m[1]*y+m[2])/k, 0.01, "%g°", deg)
+			assert.InDelta(t, p.Y, (m[3]*x+m[4]*y+m[5])/k, 0.01, "%g°", deg)
+		}
+	}
+	s := Start()
+	s.Camera.ElevationDeg, s.Camera.FocalMm = 5, 24
+	m := s.Outlines(s.Objects(Rough)).ToTable
+	assert.Negative(t, m[6]*500+m[7]*0+m[8], "the top of the frame is above the horizon")
+}
+
 func TestWhatMustBeSharpIsChosen(t *testing.T) {
 	s := Start()
 	s.Things = []Thing{prop("Cup", "mug", 900, 700, 70, 80)}

@@ -28,6 +28,9 @@ type Views struct {
 	LensW    float64   `json:"lensW" doc:"Width of that drawing"`
 	LensH    float64   `json:"lensH" doc:"Height of that drawing"`
 	Overlaps []Overlap `json:"overlaps" doc:"Things that stand in one another"`
+	// A place of the drawing through the lens is (x, y, 1); three rows make of it table
+	// places times a weight, and that weight, which is above 0 below the horizon.
+	ToTable [9]float64 `json:"toTable" doc:"From the drawing through the lens to the table top, mm: three rows of a projective map"`
 }
 
 // lensLong is the long side of the drawing through the lens.
@@ -49,6 +52,7 @@ func (s Set) Outlines(objects []Object) Views {
 		z := r3.Dot(d, forward)
 		return r2.Vec{X: out.LensW/2 + r3.Dot(d, right)/z*kx, Y: out.LensH/2 - r3.Dot(d, up)/z*ky}, z > 0
 	}
+	out.ToTable = s.toTable(out.LensW, out.LensH)
 	quad := func(key, name, colour string, corners ...r3.Vec) {
 		if path := cutPath(s, corners, lens); path != "" {
 			out.Lens = append(out.Lens, Outline{Key: key, Name: name, Path: path, Colour: colour})
@@ -120,6 +124,22 @@ func (s Set) Outlines(objects []Object) Views {
 				*to = append(*to, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: o.shown(), Clear: len(o.Parts) > 0 && o.Parts[0].Stuff.Clear})
 			}
 		}
+	}
+	return out
+}
+
+// toTable maps a drawing w wide and h high through the lens back onto the table top.
+func (s Set) toTable(w, h float64) [9]float64 {
+	right, up, forward := s.Axes()
+	lens, image := s.Lens(), s.ImageDistanceMm()
+	across, high := s.Camera.FrameSensor()
+	// The ray through (x, y) goes along forward + right·(x−w/2)/kx − up·(y−h/2)/ky.
+	kx, ky := image/across*w, image/high*h
+	dx, dy := r3.Scale(1/kx, right), r3.Scale(-1/ky, up)
+	d0 := r3.Sub(forward, r3.Add(r3.Scale(w/2, dx), r3.Scale(h/2, dy)))
+	var out [9]float64
+	for i, d := range [3]r3.Vec{dx, dy, d0} {
+		out[i], out[3+i], out[6+i] = d.X*lens.Z-lens.X*d.Z, d.Y*lens.Z-lens.Y*d.Z, -d.Z
 	}
 	return out
 }

@@ -6502,6 +6502,8 @@ export interface components {
             overlaps: components["schemas"]["Overlap"][];
             /** @description From the right, mm: x away from the camera, y up as negative */
             side: components["schemas"]["Outline"][];
+            /** @description From the drawing through the lens to the table top, mm: three rows of a projective map */
+            toTable: number[];
         };
         WantRequest: {
             /**

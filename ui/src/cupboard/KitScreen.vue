@@ -139,7 +139,7 @@ b { font-weight: 600; }
 fieldset { border: 1px solid var(--fl-line); border-radius: 3px; padding: 6px 10px 10px; display: grid; gap: 6px; }
 legend { font-size: 13px; color: var(--fl-soft); }
 .grid { display: grid; grid-template-columns: 1fr 1fr; gap: 6px 18px; }
-.grid .el-input-number { width: 74px; }
+.grid .el-input-number { width: 74px; flex: none; }
 .form .short { width: 120px; }
 .bad { color: var(--fl-fig-ink); font-size: 13px; }
 .acts { display: flex; gap: 6px; }

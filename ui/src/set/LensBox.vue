@@ -40,7 +40,7 @@ async function look() {
 <template>
   <div class="lenses">
     <p class="ask">Which lens? <label>To be seen across <input v-model="width" class="mono" inputmode="decimal" /> cm</label><label>Camera from <input v-model="near" class="mono" inputmode="decimal" /></label><label>to <input v-model="far" class="mono" inputmode="decimal" /> cm away</label><el-button size="small" @click="look">Look through the kit</el-button></p>
-    <p v-if="habits.data.value" class="ask school"><label>School <el-select :model-value="habits.data.value.lensSchool" size="small" class="which" aria-label="School of lenses" @change="choose"><el-option v-for="x in habits.data.value.schools ?? []" :key="x.key" :value="x.key" :label="x.words" /></el-select></label><span class="soft">{{ school?.why }}</span></p>
+    <p v-if="habits.data.value" class="ask school"><label>School <el-select :model-value="habits.data.value.lensSchool || 'none'" size="small" class="which" aria-label="School of lenses" @change="choose($event === 'none' ? '' : $event)"><el-option v-for="x in habits.data.value.schools ?? []" :key="x.key" :value="x.key || 'none'" :label="x.words" /></el-select></label><span class="soft">{{ school?.why }}</span></p>
     <ProblemNote :error="error" />
     <ul v-if="found">
       <li v-for="c in found" :key="c.lens" :class="{ no: !c.ok }"><b>{{ c.lens }}</b><span><em v-if="c.school">By your school. </em>{{ c.words }}</span><el-button v-if="c.ok" size="small" @click="emit('apply', c.edits!)">Put it on</el-button></li>

@@ -4,8 +4,9 @@ import type { Report, SceneSet } from '../api/client'
 import { type Thing } from './fields'
 
 /** The frame as the lens sees it: outlines at once, the picture when there is one, crops and lines over it. */
-const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; picture: string; stale: boolean; crops: boolean; lines: string }>()
-const emit = defineEmits<{ choose: [thing: Thing] }>()
+const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; picture: string; stale: boolean; crops: boolean; lines: string; pointing: boolean }>()
+const emit = defineEmits<{ choose: [thing: Thing]; sharp: [what: string]; drag: []; drop: [] }>()
+const svg = ref<SVGSVGElement>()
 const w = computed(() => props.report?.views.lensW ?? 1000)
 const h = computed(() => props.report?.views.lensH ?? 667)
 const shapes = computed(() => props.report?.views.lens ?? [])
@@ -15,6 +16,48 @@ const crops = computed(() => {
   return (props.report?.crops ?? []).filter((c) => !seen.has(c.shape) && seen.add(c.shape))
 })
 const known = (key: string) => (key === 'ground' || key === 'table' || key === 'backdrop' || key === 'vessel' || key === 'food' || key.startsWith('thing-') || key.startsWith('card-') ? key : '')
+/** What must be sharp, as the shape that stands for it. */
+const sharp = computed(() => ({ '': 'vessel', dish: 'vessel', rim: 'vessel', pour: 'food' })[props.set.camera.sharp] ?? props.set.camera.sharp)
+const sharpWords = (key: string) => (key === 'vessel' ? 'dish' : key === 'food' || key.startsWith('thing-') ? key : '')
+
+// A thing is dragged over the table as the lens sees it. The table's top is where the
+// reading's map puts the pointer; above the horizon it stays where it was.
+let grab: { key: Thing; from: { x: number; y: number }; x: number; y: number; moved: boolean } | undefined
+function onTable(e: PointerEvent) {
+  const m = props.report?.views.toTable
+  if (!m || !svg.value) return undefined
+  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.value.getScreenCTM()!.inverse())
+  const k = m[6]! * p.x + m[7]! * p.y + m[8]!
+  return k > 1e-9 ? { x: (m[0]! * p.x + m[1]! * p.y + m[2]!) / k, y: (m[3]! * p.x + m[4]! * p.y + m[5]!) / k } : undefined
+}
+const placed = (key: Thing) => (key.startsWith('thing-') ? props.set.things?.[Number(key.slice(6))] : key === 'ground' ? props.set.ground : key === 'vessel' || key === 'food' ? props.set.vessel : undefined)
+function down(e: PointerEvent, key: string) {
+  if (!known(key)) return
+  if (props.pointing) {
+    if (sharpWords(key)) emit('sharp', sharpWords(key))
+    return
+  }
+  emit('choose', key)
+  const from = onTable(e)
+  const at = placed(key)
+  if (!from || !at || key === 'vessel' || key === 'food') return // the camera looks at the dish, and would go with it
+  grab = { key, from, x: at.xMm, y: at.yMm, moved: false }
+  svg.value!.setPointerCapture(e.pointerId)
+}
+function move(e: PointerEvent) {
+  const to = grab && onTable(e)
+  const at = grab && placed(grab.key)
+  if (!grab || !to || !at) return
+  const round = (v: number) => Math.min(4000, Math.max(-1000, Math.round(v / 5) * 5))
+  at.xMm = round(grab.x + to.x - grab.from.x)
+  at.yMm = Math.min(3000, round(grab.y + to.y - grab.from.y))
+  grab.moved = true
+  emit('drag')
+}
+function up() {
+  if (grab?.moved) emit('drop')
+  grab = undefined
+}
 const phi = 0.381966
 const grid = computed(() => {
   const a = props.lines === 'thirds' ? 1 / 3 : phi
@@ -25,22 +68,23 @@ const grid = computed(() => {
 
 <template>
   <figure class="lens" :aria-label="picture ? 'Through the lens, rendered' : 'Through the lens, in outline'">
-    <svg :viewBox="`0 0 ${w} ${h}`" role="group" aria-label="What the frame shows">
+    <svg ref="svg" :viewBox="`0 0 ${w} ${h}`" role="group" aria-label="What the frame shows" :class="{ pointing }" @pointermove="move" @pointerup="up" @pointercancel="up">
       <svg :width="w" :height="h" :viewBox="`0 0 ${w} ${h}`" overflow="hidden">
       <rect :width="w" :height="h" fill="#8c8c8c" />
       <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
       <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
-        <path v-for="(s, i) in shapes" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.35 : 1" stroke="#2a2228" :stroke-width="chosen === s.key ? 6 : 1.6" :class="{ chosen: chosen === s.key }" :data-lens="s.key" @click="known(s.key) && emit('choose', known(s.key))"><title>{{ s.name }}</title></path>
+        <path v-for="(s, i) in shapes" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.35 : 1" stroke="#2a2228" :stroke-width="chosen === s.key ? 6 : 1.6" :class="{ chosen: chosen === s.key }" :data-lens="s.key" @pointerdown.prevent="down($event, s.key)"><title>{{ s.name }}</title></path>
       </g>
       <g v-else>
-        <path v-for="(s, i) in shapes" :key="i" :d="s.path" fill="transparent" :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'" stroke-width="4" :data-lens="s.key" @click="known(s.key) && emit('choose', known(s.key))"><title>{{ s.name }}</title></path>
+        <path v-for="(s, i) in shapes" :key="i" :d="s.path" fill="transparent" :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'" stroke-width="4" :data-lens="s.key" @pointerdown.prevent="down($event, s.key)"><title>{{ s.name }}</title></path>
       </g>
+      <path v-for="(s, i) in shapes.filter((x) => x.key === sharp && (pointing || chosen === 'camera'))" :key="'s' + i" :d="s.path" fill="none" stroke="#cfe3c4" stroke-width="5" stroke-dasharray="4 9" stroke-linecap="round" class="still" data-sharp />
       </svg>
       <path v-if="lines" :d="grid" fill="none" stroke="#fffdf9" stroke-width="2" stroke-dasharray="10 7" class="still" />
       <g v-if="crops && shown < 0" class="still">
         <template v-for="(c, i) in crops" :key="c.shape">
           <rect :x="c.box.x * w + 2" :y="c.box.y * h + 2" :width="c.box.w * w - 4" :height="c.box.h * h - 4" fill="none" :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'" stroke-width="3" :stroke-dasharray="`${14 - i * 2} ${6 + i * 3}`" />
-          <text :x="c.box.x * w + 10" :y="c.box.y * h + 44 + (i % 5) * 46" font-size="40" fill="#fffdf9" stroke="#2a2228" stroke-width="7" paint-order="stroke">{{ c.shape }}</text>
+          <text :x="c.box.x * w + 10" :y="(c.box.y + c.box.h) * h - 16 - (i % 5) * 46" font-size="40" fill="#fffdf9" stroke="#2a2228" stroke-width="7" paint-order="stroke">{{ c.shape }}</text>
         </template>
       </g>
       <path v-if="shown >= 0 && crops[shown]" :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`" fill="#1b161d" fill-opacity="0.72" fill-rule="evenodd" class="still" />
@@ -56,7 +100,9 @@ const grid = computed(() => {
 .lens { margin: 0; background: #8c8c8c; display: flex; flex-direction: column; min-height: 0; min-width: 0; position: relative; }
 svg { flex: 1; min-height: 0; width: 100%; display: block; padding: 4px; box-sizing: border-box; }
 .still { pointer-events: none; }
-path[data-lens] { cursor: pointer; }
+svg { touch-action: none; }
+path[data-lens] { cursor: grab; }
+.pointing path[data-lens] { cursor: crosshair; }
 .chosen { stroke: #b4456a; }
 .crops { display: flex; gap: 4px; padding: 4px 6px; background: #2a2228; align-items: center; font-size: 12.5px; color: #fffdf9; flex-wrap: wrap; }
 .crops button { all: unset; cursor: pointer; font: 500 12.5px var(--fl-mono); padding: 3px 7px; border: 1px solid #8d8389; border-radius: 3px; color: #fffdf9; }

@@ -4,8 +4,8 @@ import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
 import { part, type Thing } from './fields'
 
-const props = defineProps<{ set: SceneSet; report?: Report; drawn?: SceneSet; chosen: Thing; view: 'above' | 'side'; map?: boolean }>()
-const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: [] }>()
+const props = defineProps<{ set: SceneSet; report?: Report; drawn?: SceneSet; chosen: Thing; view: 'above' | 'side'; map?: boolean; closer?: boolean }>()
+const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: []; closer: [] }>()
 const svg = ref<SVGSVGElement>()
 const overhead = computed(() => props.set.camera.elevationDeg > 80)
 const rad = (d: number) => (d * Math.PI) / 180
@@ -45,6 +45,11 @@ const reach = 1500
 function fit(): number[] {
   const s = props.set
   const pad = 150
+  if (props.closer) {
+    const half = Math.max((props.report?.frame.widthMm ?? 0) / 2, s.vessel.diameterMm) * 1.15
+    if (props.view === 'above') return [s.vessel.xMm + s.camera.aimXMm - half, -(s.vessel.yMm + s.camera.aimYMm + half * 0.75), 2 * half, 1.5 * half]
+    return [s.vessel.yMm - half, -Math.max(top.value * 1.8, half * 0.8), 2 * half, Math.max(top.value * 1.8, half * 0.8) + 60]
+  }
   const spread = (at: number, half: number, lo: number, hi: number) => [Math.max(lo - reach, Math.min(lo - 60, at - half)), Math.min(hi + reach, Math.max(hi + 60, at + half))] as const
   if (props.view === 'above') {
     let [x0, x1, y0, y1] = [-80, s.table.widthMm + 80, Math.min(-60, lens.value.y - 60), s.table.depthMm + 60]
@@ -62,8 +67,8 @@ function fit(): number[] {
   let [y0, y1, z1] = [Math.min(-100, lens.value.y - 120), s.table.depthMm + 100, Math.max(700, lens.value.z + 120)]
   for (const l of lights.value) {
     const half = Math.max(100, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))
-    ;[y0, y1] = [Math.min(y0, Math.max(-reach, l.yMm - half)), Math.max(y1, Math.min(s.table.depthMm + reach, l.yMm + half))]
-    z1 = Math.max(z1, Math.min(2600, l.zMm + l.heightMm / 2))
+    ;[y0, y1] = [Math.min(y0, Math.max(-500, l.yMm - half)), Math.max(y1, Math.min(s.table.depthMm + 500, l.yMm + half))]
+    z1 = Math.max(z1, Math.min(lens.value.z + 350, l.zMm + l.heightMm / 2)) // a tall window is cut off
   }
   for (const c of cards.value) if (c.on) [y0, y1] = [Math.min(y0, c.yMm - 80), Math.max(y1, c.yMm + 80)]
   if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm + 60)
@@ -244,6 +249,8 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
 </script>
 
 <template>
+  <div class="pane">
+  <p class="cap"><span>{{ view === 'above' ? "From above. 12 o'clock is up, the camera is at 6." : 'From the right. Green is sharp.' }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">{{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd></button></p>
   <svg ref="svg" class="bench-view" :class="view" :viewBox="box.join(' ')" :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'" role="group" @pointermove="move" @pointerup="up" @pointercancel="up">
     <template v-if="view === 'above'">
       <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit * 1.5" />
@@ -268,7 +275,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
           <circle class="grip" :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30" :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)" :r="unit * 7" :data-turn="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')" />
           <rect class="grip" :x="flat(c).x2 - unit * 6" :y="flat(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')" />
         </template>
-        <text :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)" :y="-c.yMm - unit * 14" :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
+        <text v-if="c.on || chosen === 'card-' + i" :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)" :y="-c.yMm - unit * 14" :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
       </g>
       <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
@@ -288,7 +295,6 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         </g>
         <text :x="lens.x + unit * 23" :y="-lens.y + unit * 14 + (overhead ? unit * 26 + set.vessel.diameterMm / 2 : 0)" :font-size="unit * 12">camera{{ overhead ? ' above' : '' }}, {{ set.camera.focalMm }} mm</text>
       </g>
-      <text :x="box[0]! + unit * 8" :y="box[1]! + unit * 18" :font-size="unit * 12" class="cap">From above. 12 o'clock is up, the camera is at 6.</text>
     </template>
     <template v-else>
       <rect x="0" y="0" :width="set.table.depthMm" :height="unit * 10" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit" />
@@ -298,7 +304,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
       <g v-for="(l, i) in lights" :key="'l' + i" class="thing win" :class="{ on: chosen === 'light-' + i, off: !l.on }" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <rect v-if="Math.abs(l.tiltDeg) < 75" :x="l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))" :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))" :y="-l.zMm - l.heightMm / 2" :height="l.heightMm" fill="#fff3c9" :fill-opacity="l.on ? 0.35 : 0.08" stroke="#8f6a1c" :stroke-width="unit * 2" />
         <rect v-else :x="l.yMm - l.heightMm / 2" :width="l.heightMm" :y="-l.zMm - 15" height="30" fill="#fff3c9" :fill-opacity="l.on ? 0.6 : 0.1" stroke="#8f6a1c" :stroke-width="unit * 2" />
-        <text v-if="chosen === 'light-' + i || windowLike(l.kind)" :x="l.yMm" :y="-l.zMm + unit * 4" text-anchor="middle" :font-size="unit * 11">{{ l.name || l.kind }}</text>
+        <text v-if="chosen === 'light-' + i || windowLike(l.kind)" :x="Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5" :y="-Math.min(l.zMm, lens.z) * 0.55" :font-size="unit * 11">{{ l.name || l.kind }}</text>
       </g>
       <line v-if="set.backdrop.on" :x1="set.backdrop.yMm" :x2="set.backdrop.yMm" y1="0" :y2="-set.backdrop.heightMm" :stroke="set.backdrop.colour" :stroke-width="unit * 7" class="still" />
       <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i }" :data-thing="'card-' + i">
@@ -320,13 +326,14 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
         </g>
         <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">{{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm</text>
       </g>
-      <text :x="box[0]! + unit * 8" :y="box[1]! + unit * 18" :font-size="unit * 12" class="cap">From the right. Green is sharp.</text>
     </template>
   </svg>
+  </div>
 </template>
 
 <style scoped>
-svg { width: 100%; height: 100%; display: block; touch-action: none; background: #efe6da; user-select: none; }
+.pane { position: relative; min-width: 0; min-height: 0; background: #efe6da; }
+svg { position: absolute; inset: 0; width: 100%; height: 100%; display: block; touch-action: none; user-select: none; }
 .still { pointer-events: none; }
 .thing { cursor: grab; }
 .thing:active { cursor: grabbing; }
@@ -340,5 +347,8 @@ svg { width: 100%; height: 100%; display: block; touch-action: none; background:
 .grip { fill: #fffdf9; stroke: #b4456a; stroke-width: 0.35%; cursor: crosshair; }
 rect.grip { cursor: nwse-resize; }
 text { font-family: var(--fl-text); fill: #2a2228; }
-.cap { fill: #5a4f56; pointer-events: none; }
+.cap { position: absolute; z-index: 1; inset: 4px 6px auto; margin: 0; display: flex; justify-content: space-between; font-size: 12px; color: #5a4f56; pointer-events: none; }
+.cap button { all: unset; pointer-events: auto; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
+.cap button:focus-visible { outline: 3px solid var(--fl-fig); }
+.cap kbd { font: 500 11px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 4px; margin-left: 3px; }
 </style>

@@ -123,6 +123,15 @@ function showPicture(url: string) {
 const stale = computed(() => pictureOf.value !== '' && pictureOf.value !== stamp())
 const pictured = ref(true)
 const cropsOn = ref(true)
+const closer = ref(false)
+/** What must be sharp is pressed on the picture. */
+const pointing = ref(false)
+function pointedAt(what: string) {
+  pointing.value = false
+  if (!draft.value.value) return
+  draft.value.value.camera.sharp = what
+  changed()
+}
 const lines = ref('')
 const nextLines: Record<string, string> = { '': 'thirds', thirds: 'phi', phi: 'diagonals', diagonals: '' }
 const angles = ref(false)
@@ -278,6 +287,8 @@ useKeys([
   { key: 'r', does: 'Render the picture, or stop it', run: () => void box.value?.render() },
   { key: 'c', does: 'Crops over the frame', run: () => (cropsOn.value = !cropsOn.value) },
   { key: 'l', does: 'Lines over the frame: thirds, phi, diagonals', run: () => (lines.value = nextLines[lines.value] ?? '') },
+  { key: 'f', does: 'Point at what must be sharp', run: () => (pointing.value = !pointing.value) },
+  { key: 'z', does: 'Closer to the dish, or the whole set', run: () => (closer.value = !closer.value) },
   { key: 'a', does: 'Round of angles', run: () => (angles.value = !angles.value) },
   { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
   { key: 'turns', shown: ', .', does: 'Turn what is focused 5°; with Shift 1°', run: () => {} },
@@ -304,13 +315,13 @@ useKeys([
     </EmptyBench>
     <template v-if="draft.value.value">
       <div class="views">
-        <SetBench view="above" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+        <SetBench view="above" :closer="closer" @closer="closer = !closer" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
         <div class="right">
           <div class="through">
-            <LensView :set="draft.value.value" :report="report" :chosen="chosen" :picture="pictured ? picture : ''" :stale="stale" :crops="cropsOn" :lines="lines" @choose="chosen = $event" />
-            <p class="tools"><button type="button" :aria-pressed="pictured" :disabled="!picture" @click="pictured = !pictured">picture</button><button type="button" :aria-pressed="cropsOn" @click="cropsOn = !cropsOn">crops <kbd>c</kbd></button><button type="button" :aria-pressed="lines !== ''" @click="lines = nextLines[lines] ?? ''">{{ lines || 'lines' }} <kbd>l</kbd></button></p>
+            <LensView :set="draft.value.value" :report="report" :chosen="chosen" :picture="pictured ? picture : ''" :stale="stale" :crops="cropsOn" :lines="lines" :pointing="pointing" @choose="chosen = $event" @sharp="pointedAt" @drag="dragged" @drop="dropped" />
+            <p class="tools"><button type="button" :aria-pressed="pointing" title="Then press what must be sharp" @click="pointing = !pointing">{{ pointing ? 'press it' : 'sharp' }} <kbd>f</kbd></button><button type="button" :aria-pressed="pictured" :disabled="!picture" @click="pictured = !pictured">picture</button><button type="button" :aria-pressed="cropsOn" @click="cropsOn = !cropsOn">crops <kbd>c</kbd></button><button type="button" :aria-pressed="lines !== ''" @click="lines = nextLines[lines] ?? ''">{{ lines || 'lines' }} <kbd>l</kbd></button></p>
           </div>
-          <SetBench view="side" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
+          <SetBench view="side" :closer="closer" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
         </div>
       </div>
       <div class="panel">
@@ -390,7 +401,7 @@ useKeys([
 .right { display: grid; grid-template-rows: minmax(0, 8fr) minmax(0, 5fr); gap: 2px; min-height: 0; min-width: 0; }
 .through { position: relative; min-height: 0; display: grid; }
 .tools { position: absolute; top: 4px; right: 4px; display: flex; gap: 3px; margin: 0; }
-.tools button { all: unset; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
+.tools button { all: unset; white-space: nowrap; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
 .tools button[aria-pressed='false'] { background: rgb(42 34 40 / 55%); }
 .tools button:disabled { opacity: 0.45; cursor: default; }
 .tools button:focus-visible { outline: 3px solid #f3a6bf; }
