@@ -108,6 +108,9 @@ func open(t *testing.T, base string, width, height int64) *page {
 	t.Cleanup(func() { stopTime(); stopTab(); stopAlloc() })
 	p := &page{t, ctx, base}
 	p.do(chromedp.EmulateViewport(width, height))
+	// Pictures made by themselves take every core; the part that is about them asks.
+	p.go_("/")
+	eval[any](p, "localStorage.setItem('fig-ladder-picture-follows', 'false')")
 	return p
 }
 

@@ -144,6 +144,12 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	p.until("document.querySelector('[data-rendered]').innerText.includes('Cancelled')", "that it was stopped")
 	assert.True(t, eval[bool](p, "!!document.querySelector('image[data-picture]')"), "what was seen stays")
 
+	// As one goes, a picture is made by itself when the hands rest.
+	eval[any](p, "document.querySelectorAll('.picture .el-checkbox')[1].click()")
+	p.put("camera.elevationDeg", "40")
+	p.until("document.querySelector('[data-rendered]').innerText.startsWith('Done, 5 paths')", "the picture that follows")
+	eval[any](p, "document.querySelectorAll('.picture .el-checkbox')[1].click()")
+
 	// Low down the lens sees past the board: found, and mended by the least move.
 	p.put("camera.elevationDeg", "20")
 	p.until("[...document.querySelectorAll('button')].some(b => b.innerText.startsWith('Raise the camera to'))", "the run-out")

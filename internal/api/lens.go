@@ -10,9 +10,8 @@ import (
 
 // RenderAsk is a set to be rendered.
 type RenderAsk struct {
-	Set     scene.Set `json:"set" doc:"The set, saved or not"`
-	LongPx  int       `json:"longPx" minimum:"64" maximum:"1600" default:"640" doc:"Pixels on the long side"`
-	Samples int       `json:"samples" minimum:"1" maximum:"1024" default:"16" doc:"Paths a pixel"`
+	Set scene.Set `json:"set" doc:"The set, saved or not"`
+	studio.RenderWish
 }
 
 // LensAsk is what must be in the frame, and where the camera can stand.
@@ -38,7 +37,7 @@ func (a *API) lensRoutes() {
 		ByID
 		Body RenderAsk
 	}) (*body[studio.Rendering], error) {
-		return point(s.StartRendering(ctx, in.ID, in.Body.Set, in.Body.LongPx, in.Body.Samples))
+		return point(s.StartRendering(ctx, in.ID, in.Body.Set, in.Body.RenderWish))
 	})
 	route(a, Crew, "GET", "/api/renderings/{id}", "rendering", "How far a picture is", func(_ context.Context, in *ByID) (*body[studio.Rendering], error) {
 		return point(s.RenderingOf(in.ID))

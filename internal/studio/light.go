@@ -3,12 +3,8 @@ package studio
 import (
 	"bytes"
 	"context"
-	"crypto/rand"
-	"encoding/hex"
 	"errors"
 	"image/png"
-	"sync"
-	"time"
 
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
@@ -51,28 +47,9 @@ func (s *Studio) PictureOf(ctx context.Context, set scene.Set, longPx int) ([]by
 
 // LightSearch is a running or ended search for light.
 type LightSearch struct {
-	ID     string        `json:"id" doc:"Its key"`
-	Share  float64       `json:"share" doc:"How far it is, 0 to 1"`
-	Done   bool          `json:"done" doc:"Whether it has ended"`
-	Found  *scene.Solved `json:"found" doc:"What it found; null until then, and when it was cancelled"`
-	Failed string        `json:"failed" doc:"Why it ended without an answer; empty otherwise"`
+	Work
+	Found *scene.Solved `json:"found" doc:"What it found; null until then, and when it was cancelled"`
 }
-
-// searches are the searches of this server. A search takes seconds and changes
-// nothing, so a restart may lose it.
-type searches struct {
-	mu  sync.Mutex
-	all map[string]*running
-}
-
-type running struct {
-	LightSearch
-	cancel context.CancelFunc
-	began  time.Time
-}
-
-// keepSearches is how long what a search found can be asked for.
-const keepSearches = 10 * time.Minute
 
 // mostSearches bounds how many run at once: each takes every core.
 const mostSearches = 4
@@ -87,73 +64,23 @@ func (s *Studio) StartSearch(ctx context.Context, set scene.Set, g scene.Goal) (
 	if err != nil {
 		return nil, err
 	}
-	key := make([]byte, 12)
-	if _, err := rand.Read(key); err != nil {
-		return nil, err
-	}
-	work, cancel := context.WithCancel(context.Background())
-	r := &running{LightSearch: LightSearch{ID: hex.EncodeToString(key)}, cancel: cancel, began: s.now()}
-	s.searches.mu.Lock()
-	defer s.searches.mu.Unlock()
-	if s.searches.all == nil {
-		s.searches.all = map[string]*running{}
-	}
-	busy := 0
-	for id, old := range s.searches.all {
-		if old.Done && s.now().Sub(old.began) > keepSearches {
-			delete(s.searches.all, id)
-		} else if !old.Done {
-			busy++
-		}
-	}
-	if busy >= mostSearches {
-		cancel()
-		return nil, rule("%d searches are running already. Wait for one to end, or cancel it.", busy)
-	}
-	s.searches.all[r.ID] = r
-	go func() {
-		defer cancel()
-		found, err := scene.Solve(work, set, g, own, 1, func(share float64) {
-			s.searches.mu.Lock()
-			r.Share = share
-			s.searches.mu.Unlock()
+	return s.searches.begin(s.now(), LightSearch{}, "", mostSearches, "%d searches are running already. Wait for one to end, or cancel it.", func(ctx context.Context, tell func(func(*LightSearch))) string {
+		found, err := scene.Solve(ctx, set, g, own, 1, func(share float64) {
+			tell(func(l *LightSearch) { l.Share = share })
 		})
-		s.searches.mu.Lock()
-		defer s.searches.mu.Unlock()
-		r.Done, r.Share = true, 1
 		if err != nil {
-			r.Failed = "Cancelled."
-			return
+			return "Cancelled."
 		}
-		r.Found = &found
-	}()
-	out := r.LightSearch
-	return &out, nil
+		tell(func(l *LightSearch) { l.Found = &found })
+		return ""
+	})
 }
 
 // SearchOf says how far a search is, and what it found.
-func (s *Studio) SearchOf(id string) (*LightSearch, error) {
-	s.searches.mu.Lock()
-	defer s.searches.mu.Unlock()
-	r, ok := s.searches.all[id]
-	if !ok {
-		return nil, store.ErrNotFound
-	}
-	out := r.LightSearch
-	return &out, nil
-}
+func (s *Studio) SearchOf(id string) (*LightSearch, error) { return s.searches.find(id) }
 
 // CancelSearch ends a search.
-func (s *Studio) CancelSearch(id string) error {
-	s.searches.mu.Lock()
-	defer s.searches.mu.Unlock()
-	r, ok := s.searches.all[id]
-	if !ok {
-		return store.ErrNotFound
-	}
-	r.cancel()
-	return nil
-}
+func (s *Studio) CancelSearch(id string) error { return s.searches.stop(id) }
 
 // cardsOwned is the kit's cards and diffusers.
 func (s *Studio) cardsOwned(ctx context.Context) ([]scene.Owned, error) {

@@ -3,14 +3,11 @@ package studio
 import (
 	"bytes"
 	"context"
-	"crypto/rand"
-	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"image"
 	"image/png"
 	"strings"
-	"sync"
 	"time"
 
 	"figladder/internal/craft/cupboard"
@@ -24,33 +21,25 @@ import (
 
 // Rendering is a picture of a set in the making.
 type Rendering struct {
-	ID      string  `json:"id" doc:"Its key"`
-	ShotID  string  `json:"shotId" doc:"The shot whose set it shows"`
-	SetHash string  `json:"setHash" doc:"Hash of the set it shows"`
-	Share   float64 `json:"share" doc:"How far it is, 0 to 1"`
-	Step    int     `json:"step" doc:"Counts the pictures shown so far: ask for the picture again when it grows"`
-	Samples int     `json:"samples" doc:"Paths a pixel of the picture shown"`
-	Done    bool    `json:"done" doc:"Whether it has ended"`
-	Failed  string  `json:"failed" doc:"Why it ended early; empty otherwise"`
-}
+	Work
+	ShotID  string `json:"shotId" doc:"The shot whose set it shows"`
+	SetHash string `json:"setHash" doc:"Hash of the set it shows"`
+	Step    int    `json:"step" doc:"Counts the pictures shown so far: ask for the picture again when it grows"`
+	Samples int    `json:"samples" doc:"Paths a pixel of the picture shown"`
+	Kept    bool   `json:"kept" doc:"Whether it is kept with the shot when it is done"`
 
-// renderings are the pictures in the making on this server. What is done is kept with
-// the shot; what is half done a restart may lose.
-type renderings struct {
-	mu  sync.Mutex
-	all map[string]*renderingNow
-	one sync.Mutex // each takes every core: they wait for one another
-}
-
-type renderingNow struct {
-	Rendering
-	cancel context.CancelFunc
-	began  time.Time
-	img    image.Image
+	img image.Image
 }
 
 // mostRenderings bounds how many wait.
 const mostRenderings = 6
+
+// RenderWish says how a picture of a set is to be made.
+type RenderWish struct {
+	LongPx  int  `json:"longPx" minimum:"64" maximum:"1600" default:"640" doc:"Pixels on the long side"`
+	Samples int  `json:"samples" minimum:"1" maximum:"1024" default:"16" doc:"Paths a pixel on the mean"`
+	Keep    bool `json:"keep" doc:"Whether it is kept with the shot when it is done"`
+}
 
 // HashOf names a set by what its picture shows.
 func HashOf(set scene.Set) string {
@@ -59,90 +48,57 @@ func HashOf(set scene.Set) string {
 	return store.Hash(raw)
 }
 
-// StartRendering begins a picture of a set. It is kept with the shot when it is done.
-func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Set, longPx, samples int) (*Rendering, error) {
+// StartRendering begins a picture of a set. A newer picture of the same shot takes the
+// place of one that is not done.
+func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Set, w RenderWish) (*Rendering, error) {
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
-	w, err := s.wants(ctx, shotID)
+	asked, err := s.wants(ctx, shotID)
 	if err != nil {
 		return nil, err
 	}
-	key := make([]byte, 12)
-	if _, err := rand.Read(key); err != nil {
-		return nil, err
-	}
-	work, cancel := context.WithCancel(context.Background())
-	r := &renderingNow{Rendering: Rendering{ID: hex.EncodeToString(key), ShotID: shotID, SetHash: HashOf(set)}, cancel: cancel, began: s.now()}
-	s.renderings.mu.Lock()
-	defer s.renderings.mu.Unlock()
-	if s.renderings.all == nil {
-		s.renderings.all = map[string]*renderingNow{}
-	}
-	busy := 0
-	for id, old := range s.renderings.all {
-		switch {
-		case old.Done && s.now().Sub(old.began) > keepSearches:
-			delete(s.renderings.all, id)
-		case !old.Done && old.ShotID == shotID:
-			old.cancel() // a newer picture of the same shot takes its place
-		case !old.Done:
-			busy++
-		}
-	}
-	if busy >= mostRenderings {
-		cancel()
-		return nil, rule("%d pictures are being made already. Wait for one, or cancel it.", busy)
-	}
-	s.renderings.all[r.ID] = r
-	go s.render(work, r, set, w, longPx, samples)
-	out := r.Rendering
-	return &out, nil
+	first := Rendering{ShotID: shotID, SetHash: HashOf(set), Kept: w.Keep}
+	return s.renderings.begin(s.now(), first, shotID, mostRenderings, "%d pictures are being made already. Wait for one, or cancel it.", func(ctx context.Context, tell func(func(*Rendering))) string {
+		return s.render(ctx, tell, first, set, asked, w)
+	})
 }
 
-func (s *Studio) render(ctx context.Context, r *renderingNow, set scene.Set, w scene.Wants, longPx, samples int) {
-	defer r.cancel()
-	s.renderings.one.Lock()
-	defer s.renderings.one.Unlock()
+// render makes the picture and returns why it ended early. Each takes every core, so they
+// wait for one another.
+func (s *Studio) render(ctx context.Context, tell func(func(*Rendering)), of Rendering, set scene.Set, asked scene.Wants, w RenderWish) string {
+	s.rendering.Lock()
+	defer s.rendering.Unlock()
 	began := time.Now()
-	end := func(failed string) {
-		s.renderings.mu.Lock()
-		defer s.renderings.mu.Unlock()
-		r.Done, r.Failed = true, failed
-		if failed == "" {
-			r.Share = 1
-		}
-	}
 	if ctx.Err() != nil {
-		end("Cancelled.")
-		return
+		return "Cancelled."
 	}
-	report := scene.Read(set, w, light.Search)
+	report := scene.Read(set, asked, light.Search)
 	if report.Exposure.Seconds == 0 {
-		end("No light reaches the dish, so there is nothing to see.")
-		return
+		return "No light reaches the dish, so there is nothing to see."
 	}
-	img, err := preview.NewShot(set, report.Exposure, report.FocusMm, longPx).Run(ctx, preview.Options{LongPx: longPx, Samples: samples, Seed: 1}, func(p preview.Step) {
-		s.renderings.mu.Lock()
-		defer s.renderings.mu.Unlock()
-		r.img, r.Share, r.Samples = p.Image, p.Share, p.Samples
-		r.Step++
+	img, err := preview.NewShot(set, report.Exposure, report.FocusMm, w.LongPx).Run(ctx, preview.Options{LongPx: w.LongPx, Samples: w.Samples, Seed: 1}, func(p preview.Step) {
+		tell(func(r *Rendering) {
+			r.img, r.Share, r.Samples = p.Image, p.Share, p.Samples
+			r.Step++
+		})
 	})
 	if err != nil {
-		end("Cancelled.")
-		return
+		return "Cancelled."
 	}
-	if err := s.keepPreview(context.Background(), r, img, samples, time.Since(began).Seconds()); err != nil {
-		end("The picture could not be kept: " + err.Error())
-		return
+	if !w.Keep {
+		return ""
 	}
-	end("")
+	if err := s.keepPreview(context.Background(), of, img, w.Samples, time.Since(began).Seconds()); err != nil {
+		return "The picture could not be kept: " + err.Error()
+	}
+	return ""
 }
 
 // keepPreviews is how many pictures of a shot are kept: the newest.
 const keepPreviews = 8
 
-func (s *Studio) keepPreview(ctx context.Context, r *renderingNow, img image.Image, samples int, seconds float64) error {
+func (s *Studio) keepPreview(ctx context.Context, r Rendering, img image.Image, samples int, seconds float64) error {
 	var b bytes.Buffer
 	if err := png.Encode(&b, img); err != nil {
 		return err
@@ -160,45 +116,25 @@ func (s *Studio) keepPreview(ctx context.Context, r *renderingNow, img image.Ima
 }
 
 // RenderingOf says how far a picture is.
-func (s *Studio) RenderingOf(id string) (*Rendering, error) {
-	s.renderings.mu.Lock()
-	defer s.renderings.mu.Unlock()
-	r, ok := s.renderings.all[id]
-	if !ok {
-		return nil, store.ErrNotFound
-	}
-	out := r.Rendering
-	return &out, nil
-}
+func (s *Studio) RenderingOf(id string) (*Rendering, error) { return s.renderings.find(id) }
 
 // RenderingPicture is a picture as far as it is, PNG.
 func (s *Studio) RenderingPicture(id string) ([]byte, error) {
-	s.renderings.mu.Lock()
-	r, ok := s.renderings.all[id]
-	var img image.Image
-	if ok {
-		img = r.img
+	r, err := s.renderings.find(id)
+	if err != nil {
+		return nil, err
 	}
-	s.renderings.mu.Unlock()
+	img := r.img
 	if img == nil {
 		return nil, store.ErrNotFound
 	}
 	var b bytes.Buffer
-	err := png.Encode(&b, img)
+	err = png.Encode(&b, img)
 	return b.Bytes(), err
 }
 
 // CancelRendering stops a picture; what was seen of it stays.
-func (s *Studio) CancelRendering(id string) error {
-	s.renderings.mu.Lock()
-	defer s.renderings.mu.Unlock()
-	r, ok := s.renderings.all[id]
-	if !ok {
-		return store.ErrNotFound
-	}
-	r.cancel()
-	return nil
-}
+func (s *Studio) CancelRendering(id string) error { return s.renderings.stop(id) }
 
 // Previews lists the pictures kept of a shot's set, newest first.
 func (s *Studio) Previews(ctx context.Context, shotID string) ([]store.Preview, error) {

@@ -20,7 +20,7 @@ func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	r, err := k.StartRendering(ctx, hero.Key, scene.Start(), 96, 2)
+	r, err := k.StartRendering(ctx, hero.Key, scene.Start(), studio.RenderWish{LongPx: 96, Samples: 2, Keep: true})
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { got, err := k.RenderingOf(r.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
 	got, err := k.RenderingOf(r.ID)
@@ -39,7 +39,7 @@ func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
 	assert.Equal(t, data, again)
 
 	// Stopped: nothing more is kept. A newer one of the same shot takes its place.
-	long, err := k.StartRendering(ctx, hero.Key, scene.Start(), 640, 1024)
+	long, err := k.StartRendering(ctx, hero.Key, scene.Start(), studio.RenderWish{LongPx: 640, Samples: 1024, Keep: true})
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { got, err := k.RenderingOf(long.ID); return err == nil && got.Step > 0 }, time.Minute, 20*time.Millisecond)
 	require.NoError(t, k.CancelRendering(long.ID))
@@ -52,16 +52,23 @@ func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, kept, 1)
 
+	quick, err := k.StartRendering(ctx, hero.Key, scene.Start(), studio.RenderWish{LongPx: 96, Samples: 1})
+	require.NoError(t, err)
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(quick.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
+	kept, err = k.Previews(ctx, hero.Key)
+	require.NoError(t, err)
+	assert.Len(t, kept, 1, "one made in passing is not kept")
+
 	dark := scene.Start()
 	dark.Lights[0].On = false
-	r, err = k.StartRendering(ctx, hero.Key, dark, 96, 2)
+	r, err = k.StartRendering(ctx, hero.Key, dark, studio.RenderWish{LongPx: 96, Samples: 2, Keep: true})
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { got, err := k.RenderingOf(r.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
 	got, _ = k.RenderingOf(r.ID)
 	assert.Contains(t, got.Failed, "No light reaches the dish")
 	bad := scene.Start()
 	bad.Vessel.DiameterMm = -1
-	_, err = k.StartRendering(ctx, hero.Key, bad, 96, 2)
+	_, err = k.StartRendering(ctx, hero.Key, bad, studio.RenderWish{LongPx: 96, Samples: 2, Keep: true})
 	assert.ErrorContains(t, err, "outside what makes sense")
 	_, err = k.RenderingOf("none")
 	assert.ErrorIs(t, err, store.ErrNotFound)

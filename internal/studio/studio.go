@@ -7,6 +7,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"sync"
 	"time"
 
 	"figladder/internal/craft/finding"
@@ -25,8 +26,9 @@ type Studio struct {
 	Weather standin.Weather  // nil for no forecast
 	Clock   func() time.Time // time.Now when nil
 
-	searches   searches
-	renderings renderings
+	searches   works[LightSearch, *LightSearch]
+	renderings works[Rendering, *Rendering]
+	rendering  sync.Mutex // held while a picture is made
 }
 
 // Queue hands long work to the background, inside the transaction that asks for

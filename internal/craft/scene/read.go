@@ -45,6 +45,8 @@ type Report struct {
 	Lit         Lit                 `json:"lit" doc:"The light on the set"`
 	Strip       Strip               `json:"strip" doc:"Everything along the line of sight"`
 	Views       Views               `json:"views" doc:"The set in outline"`
+	Angle       string              `json:"angle" doc:"The camera's angle in a word"`
+	Angles      []AngleWord         `json:"angles" doc:"The words there are, and what they stand for"`
 }
 
 // Footprint is the frame's extent at the dish, across the line of sight.
@@ -70,6 +72,7 @@ func Read(s Set, w Wants, d light.Detail) Report {
 // the light.
 func ReadWith(s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine) {
 	r := &reader{s: s, w: w, objects: s.Objects(Rough)}
+	r.out.Angle, r.out.Angles = Angle(s.Camera.ElevationDeg), AngleWords
 	r.optics()
 	r.rig()
 	r.strip()

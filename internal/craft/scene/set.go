@@ -177,15 +177,10 @@ func StartFor(angle, form string) Set {
 		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3", Finish: "gloss"}
 		s.Food.AboveMm = 45
 	}
-	switch angle {
-	case "straight down":
-		s.Camera.ElevationDeg = 90
-	case "level":
-		s.Camera.ElevationDeg = 5
-	case "slightly below":
-		s.Camera.ElevationDeg = 2
-	case "low":
-		s.Camera.ElevationDeg = 20
+	for _, a := range AngleWords {
+		if a.Word == angle {
+			s.Camera.ElevationDeg = a.Deg
+		}
 	}
 	return s
 }

@@ -57,3 +57,14 @@ func TestACardGoesAcrossFromTheLight(t *testing.T) {
 	s.Lights[0].XMm, s.Lights[0].FacingDeg, s.Cards = 2100, 270, nil
 	assert.Less(t, s.WithCard(Card{Kind: "white", WidthMm: 594, HeightMm: 420}, 0).Cards[0].XMm, s.Vessel.XMm)
 }
+
+func TestAngleWordsAreNearestAndBeginASet(t *testing.T) {
+	for _, a := range AngleWords {
+		assert.Equal(t, a.Word, Angle(a.Deg))
+		assert.Equal(t, a.Deg, StartFor(a.Word, "").Camera.ElevationDeg)
+	}
+	assert.Equal(t, "straight down", Angle(80))
+	assert.Equal(t, "three-quarter", Angle(60))
+	assert.Equal(t, "low", Angle(14))
+	assert.Equal(t, Start().Camera.ElevationDeg, StartFor("anyhow", "").Camera.ElevationDeg)
+}

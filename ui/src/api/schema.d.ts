@@ -2242,6 +2242,15 @@ export interface components {
             /** @description What this angle does */
             words: string;
         };
+        AngleWord: {
+            /**
+             * Format: double
+             * @description Elevation above the table plane that it stands for
+             */
+            deg: number;
+            /** @description straight down, three-quarter, low, level or slightly below */
+            word: string;
+        };
         Answer: {
             /**
              * Format: double
@@ -4029,7 +4038,7 @@ export interface components {
         LightSearch: {
             /** @description Whether it has ended */
             done: boolean;
-            /** @description Why it ended without an answer; empty otherwise */
+            /** @description Why it ended early; empty otherwise */
             failed: string;
             /** @description What it found; null until then, and when it was cancelled */
             found: components["schemas"]["Solved"];
@@ -5103,6 +5112,8 @@ export interface components {
             readonly widthPx: number;
         };
         RenderAsk: {
+            /** @description Whether it is kept with the shot when it is done */
+            keep: boolean;
             /**
              * Format: int64
              * @description Pixels on the long side
@@ -5111,7 +5122,7 @@ export interface components {
             longPx: number;
             /**
              * Format: int64
-             * @description Paths a pixel
+             * @description Paths a pixel on the mean
              * @default 16
              */
             samples: number;
@@ -5125,6 +5136,8 @@ export interface components {
             failed: string;
             /** @description Its key */
             id: string;
+            /** @description Whether it is kept with the shot when it is done */
+            kept: boolean;
             /**
              * Format: int64
              * @description Paths a pixel of the picture shown
@@ -5478,6 +5491,10 @@ export interface components {
             version: number;
         };
         SetReading: {
+            /** @description The camera's angle in a word */
+            angle: string;
+            /** @description The words there are, and what they stand for */
+            angles: components["schemas"]["AngleWord"][];
             /**
              * Format: double
              * @description Engraved f-number that covers the dish; 0 when none does

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, ref, watch } from 'vue'
 import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -9,13 +10,23 @@ const emit = defineEmits<{ show: [url: string] }>()
 const now = ref<Schema['Rendering']>()
 const error = ref<unknown>()
 const fine = ref(false)
+/** Whether a picture is made by itself when the hands rest. */
+const follows = useLocalStorage('fig-ladder-picture-follows', true)
 let timer: ReturnType<typeof setTimeout> | undefined
 
-async function render() {
-  if (now.value && !now.value.done) return void cancel()
+function render() {
+  if (now.value && !now.value.done && now.value.kept) return void cancel()
+  return begin(fine.value ? 1600 : 640, fine.value ? 12 : 24, true)
+}
+/** Asked for when something has changed: a quick picture, unless one to keep is being made. */
+const rested = useDebounceFn(() => {
+  if (follows.value && (!now.value || now.value.done || !now.value.kept)) void begin(640, 5, false)
+}, 700)
+async function begin(longPx: number, samples: number, keep: boolean) {
   error.value = undefined
+  clearTimeout(timer)
   try {
-    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx: fine.value ? 1600 : 640, samples: fine.value ? 10 : 24 } }))
+    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx, samples, keep } }))
     void follow()
   } catch (e) {
     error.value = e
@@ -49,17 +60,18 @@ onBeforeUnmount(() => {
   clearTimeout(timer)
   void cancel()
 })
-defineExpose({ render, cancel })
+defineExpose({ render, cancel, rested })
 </script>
 
 <template>
   <div class="picture">
     <div class="row">
-      <el-button size="small" :type="now && !now.done ? 'default' : 'primary'" plain data-render @click="render">{{ now && !now.done ? 'Stop the picture' : 'Render the picture' }} <kbd>r</kbd></el-button>
+      <el-button size="small" :type="now && !now.done && now.kept ? 'default' : 'primary'" plain data-render @click="render">{{ now && !now.done && now.kept ? 'Stop the picture' : 'Render the picture' }} <kbd>r</kbd></el-button>
       <el-checkbox v-model="fine" size="small">Large and fine</el-checkbox>
+      <el-checkbox v-model="follows" size="small">As I go</el-checkbox>
     </div>
     <div v-if="now && !now.done" class="bar" role="progressbar" :aria-valuenow="Math.round(now.share * 100)" aria-valuemin="0" aria-valuemax="100" aria-label="How far the picture is"><span :style="{ width: now.share * 100 + '%' }" /></div>
-    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel. Kept with the shot.` : now.step ? `${now.samples || 'first'} paths a pixel so far` : 'Waiting for its turn …' }}</p>
+    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel.${now.kept ? ' Kept with the shot.' : ''}` : now.step ? `${now.samples || 'first'} paths a pixel so far` : 'Waiting for its turn …' }}</p>
     <ProblemNote :error="error" />
   </div>
 </template>

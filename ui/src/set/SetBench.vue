@@ -115,7 +115,7 @@ function move(e: PointerEvent) {
   if (grab.grip === 'turn') turnTo(grab.thing, p.u, p.v)
   else if (grab.grip === 'wide') widen(grab.thing, p.u, p.v)
   else if (grab.grip === 'tall') stretch(grab.thing, p.u, p.v)
-  else put(grab.thing, p.u - grab.du, p.v - grab.dv)
+  else put(grab.thing, p.u - grab.du, p.v - grab.dv, e.altKey ? 1 : 5) // half centimetres, unless Alt lets go of them
   emit('drag')
 }
 function up() {

@@ -150,6 +150,13 @@ async function add(what: Partial<Schema['Addition']>) {
     if (e instanceof Problem) readError.value = e
   }
 }
+function turnTo(word: string) {
+  const s = draft.value.value
+  const a = report.value?.angles?.find((x) => x.word === word)
+  if (!s || !a) return
+  s.camera.elevationDeg = a.deg
+  changed()
+}
 function keepView() {
   const s = draft.value.value
   if (!s) return
@@ -232,6 +239,7 @@ const elsewhere = computed(() => (readError.value && !panelFields.value.some((f)
 function changed() {
   draft.touch()
   void readNow(false)
+  void box.value?.rested()
 }
 async function apply(edits: NonNullable<Finding['try'][number]['edits']>) {
   if (!draft.value.value) return
@@ -344,7 +352,7 @@ useKeys([
         <div v-if="kind === 'camera'" class="chips">
           <label class="pickone">Sharp must be <el-select :model-value="draft.value.value.camera.sharp || 'dish'" size="small" class="adder wide" aria-label="What must be sharp" @change="(draft.value.value!.camera.sharp = $event), changed()"><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select></label>
           <button v-for="(v, i) in draft.value.value.views ?? []" :key="i" type="button" @click="useView(i)">{{ v.name }}</button>
-          <el-button size="small" @click="keepView">Keep this camera</el-button><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
+          <el-select :model-value="report?.angle ?? ''" size="small" class="adder" aria-label="Angle in a word" @change="turnTo"><el-option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word" :label="`${a.word}, ${a.deg}°`" /></el-select> <el-button size="small" @click="keepView">Keep this camera</el-button><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
         </div>
         <LensBox v-if="kind === 'kit'" :set="draft.value.value" :report="report" @apply="apply" />
         <div class="fields"><FieldRow v-for="f in panelFields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
