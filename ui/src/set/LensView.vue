@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
 import { type Thing } from './fields'
@@ -7,6 +8,9 @@ import { type Thing } from './fields'
 const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; picture: string; stale: boolean; crops: boolean; lines: string; pointing: boolean }>()
 const emit = defineEmits<{ choose: [thing: Thing]; sharp: [what: string]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
+const size = useElementSize(svg)
+/** Units of the drawing to a pixel of the screen, so that words and lines are of one size in every frame. */
+const px = computed(() => 1 / Math.max(0.02, Math.min(size.width.value / w.value, size.height.value / h.value) || 0.35))
 const w = computed(() => props.report?.views.lensW ?? 1000)
 const h = computed(() => props.report?.views.lensH ?? 667)
 const shapes = computed(() => props.report?.views.lens ?? [])
@@ -14,6 +18,13 @@ const shown = ref(-1)
 const crops = computed(() => {
   const seen = new Set<string>()
   return (props.report?.crops ?? []).filter((c) => !seen.has(c.shape) && seen.add(c.shape))
+})
+/** Where each crop's name stands: at its foot, or above the name below it. */
+const named = computed(() => {
+  const out: Record<string, number> = {}
+  let last = Infinity
+  for (const c of [...crops.value].sort((a, b) => b.box.y + b.box.h - a.box.y - a.box.h)) last = out[c.shape] = Math.min((c.box.y + c.box.h) * h.value - 5 * px.value, last - 14 * px.value)
+  return out
 })
 const known = (key: string) => (key === 'ground' || key === 'table' || key === 'backdrop' || key === 'vessel' || key === 'food' || key.startsWith('thing-') || key.startsWith('card-') ? key : '')
 /** What must be sharp, as the shape that stands for it. */
@@ -83,8 +94,8 @@ const grid = computed(() => {
       <path v-if="lines" :d="grid" fill="none" stroke="#fffdf9" stroke-width="2" stroke-dasharray="10 7" class="still" />
       <g v-if="crops && shown < 0" class="still">
         <template v-for="(c, i) in crops" :key="c.shape">
-          <rect :x="c.box.x * w + 2" :y="c.box.y * h + 2" :width="c.box.w * w - 4" :height="c.box.h * h - 4" fill="none" :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'" stroke-width="3" :stroke-dasharray="`${14 - i * 2} ${6 + i * 3}`" />
-          <text :x="c.box.x * w + 10" :y="(c.box.y + c.box.h) * h - 16 - (i % 5) * 46" font-size="40" fill="#fffdf9" stroke="#2a2228" stroke-width="7" paint-order="stroke">{{ c.shape }}</text>
+          <rect :x="c.box.x * w + px / 2" :y="c.box.y * h + px / 2" :width="c.box.w * w - px" :height="c.box.h * h - px" fill="none" :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'" :stroke-width="px" :stroke-dasharray="`${(5 - i * 0.7) * px} ${(2 + i) * px}`" />
+          <text :x="c.box.x * w + 4 * px" :y="named[c.shape]" :font-size="12 * px" fill="#fffdf9" stroke="#2a2228" :stroke-width="2.2 * px" paint-order="stroke">{{ c.shape }}</text>
         </template>
       </g>
       <path v-if="shown >= 0 && crops[shown]" :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`" fill="#1b161d" fill-opacity="0.72" fill-rule="evenodd" class="still" />

@@ -352,7 +352,7 @@ useKeys([
         <div v-if="kind === 'camera'" class="chips">
           <label class="pickone">Sharp must be <el-select :model-value="draft.value.value.camera.sharp || 'dish'" size="small" class="adder wide" aria-label="What must be sharp" @change="(draft.value.value!.camera.sharp = $event), changed()"><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select></label>
           <button v-for="(v, i) in draft.value.value.views ?? []" :key="i" type="button" @click="useView(i)">{{ v.name }}</button>
-          <el-select :model-value="report?.angle ?? ''" size="small" class="adder" aria-label="Angle in a word" @change="turnTo"><el-option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word" :label="`${a.word}, ${a.deg}°`" /></el-select> <el-button size="small" @click="keepView">Keep this camera</el-button><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
+          <el-select :model-value="report?.angle ?? ''" size="small" class="adder" aria-label="Angle in a word" @change="turnTo"><el-option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word" :label="a.word">{{ a.word }} <span class="soft mono">{{ a.deg }}°</span></el-option></el-select> <el-button size="small" @click="keepView">Keep this camera</el-button><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
         </div>
         <LensBox v-if="kind === 'kit'" :set="draft.value.value" :report="report" @apply="apply" />
         <div class="fields"><FieldRow v-for="f in panelFields" :key="shotId + f.path" :set="draft.value.value" :field="f" :error="about(f.path)" @change="changed" /></div>
