@@ -198,14 +198,18 @@ func BenchmarkRender(b *testing.B) {
 			stop()
 		}
 	})
-	for _, n := range []int{1, 4, 8} {
-		b.Run(map[int]string{1: "one path", 4: "four paths", 8: "eight paths"}[n]+", 640 × 427", func(b *testing.B) {
-			shot := NewShot(s, r.Exposure, r.FocusMm, 640)
-			for b.Loop() {
-				_, _ = shot.Run(context.Background(), Options{Samples: n, Seed: 1}, nil)
-			}
-			b.ReportMetric(float64(b.N)*float64(n*shot.W*shot.H)/b.Elapsed().Seconds()/1e6, "Mpaths/s")
-		})
+	for _, n := range []int{2, 5, 8} { // five are good: TestHowFarFromTheTruth
+		for _, steps := range []bool{false, true} {
+			b.Run(fmt.Sprintf("%d paths, 640 × 427, from nothing, steps shown %v", n, steps), func(b *testing.B) {
+				show := func(Step) {}
+				if !steps {
+					show = nil
+				}
+				for b.Loop() {
+					_, _ = NewShot(s, r.Exposure, r.FocusMm, 640).Run(context.Background(), Options{Samples: n, Seed: 1}, show)
+				}
+			})
+		}
 	}
 }
 
@@ -222,10 +226,10 @@ func BenchmarkRays(b *testing.B) {
 		}
 		b.ReportMetric(float64(b.N)/b.Elapsed().Seconds()/1e6, "Mrays/s")
 	})
-	b.Run("1600 × 1067, twelve paths", func(b *testing.B) {
+	b.Run("1600 × 1067, eight paths", func(b *testing.B) {
 		large := shotOf(scene.Start(), 1600, nil)
 		for b.Loop() {
-			_, _ = large.Run(context.Background(), Options{Samples: 12, Seed: 1}, func(Step) {})
+			_, _ = large.Run(context.Background(), Options{Samples: 8, Seed: 1}, func(Step) {})
 		}
 	})
 }

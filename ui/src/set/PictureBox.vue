@@ -16,7 +16,7 @@ let timer: ReturnType<typeof setTimeout> | undefined
 
 function render() {
   if (now.value && !now.value.done && now.value.kept) return void cancel()
-  return begin(fine.value ? 1600 : 640, fine.value ? 12 : 24, true)
+  return begin(fine.value ? 1600 : 640, fine.value ? 8 : 24, true)
 }
 /** Asked for when something has changed: a quick picture, unless one to keep is being made. */
 const rested = useDebounceFn(() => {
