@@ -11,7 +11,9 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/finding"
 	"figladder/internal/craft/kit"
+	"figladder/internal/store"
 	"figladder/internal/studio"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
@@ -224,6 +226,32 @@ func TestWhatSuitsADish(t *testing.T) {
 	require.Len(t, got.Beside, 1)
 	require.Len(t, got.Missing, 1, "no ground")
 	assert.Equal(t, "nothing-ground", got.Missing[0].Code)
+}
+
+func TestClearVesselsGoThroughTheFramesOfIngredients(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, _ := k.Toddy(t)
+	_, err := k.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Pressed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 90}, Front: cupboard.Face{Colour: "#d6dedb", Finish: "glossy"}, Material: "pressed glass", Condition: "patina", Count: 2})
+	require.NoError(t, err)
+	said := func() *finding.Finding {
+		got, err := k.SuitedTo(ctx, dish.Key)
+		require.NoError(t, err)
+		for i := range got.Missing {
+			if got.Missing[i].Code == "alike-vessels" {
+				return &got.Missing[i]
+			}
+		}
+		return nil
+	}
+	assert.Nil(t, said(), "no frame of ingredients on the list")
+	for i := range 3 {
+		require.NoError(t, k.Store.Create(&store.Shot{Base: store.NewBase(), ShootID: shoot.Key, DishID: dish.Key, Position: 90 + i, Kind: "ingredient", Title: fmt.Sprint("Spice ", i), Ticks: []store.Tick{}, Merged: []string{}}).Error)
+	}
+	f := said()
+	require.NotNil(t, f)
+	assert.Equal(t, "2 clear vessels alike", f.Measure)
+	assert.Contains(t, f.Try[0].Words, "Pressed tumbler")
 }
 
 func TestAPropSeenInPublishedFramesIsSaidToBe(t *testing.T) {

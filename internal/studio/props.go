@@ -45,7 +45,7 @@ type Suited struct {
 	Beside  []SuitedProp      `json:"beside" doc:"What may stand beside it, best first"`
 	Held    []string          `json:"held" doc:"Keys of props held for this dish already"`
 	Schools []colour.School   `json:"schools" doc:"The schools of colour, each with its reason"`
-	Missing []finding.Finding `json:"missing" doc:"Roles for which the cupboard has nothing"`
+	Missing []finding.Finding `json:"missing" doc:"What the cupboard lacks for it, and which vessels go through its frames of ingredients"`
 }
 
 // SuitedProp is a prop with its drawing and how it suits.
@@ -99,6 +99,17 @@ func (s *Studio) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 	}
 	if len(rows) == mostJudged {
 		out.Missing = append(out.Missing, finding.Finding{Code: "not-all-judged", Severity: finding.Note, Subject: "Not every prop was judged", Measure: plural(mostJudged, "prop"), Limit: plural(mostJudged, "prop"), Because: "Only the first by name are judged in one go.", Try: []finding.Try{finding.Hands("look for others on the wall")}})
+	}
+	var ingredients int64
+	if err := tx.Model(&store.Shot{}).Where("dish_id = ? and kind = ?", dishID, string(shots.Ingredient)).Count(&ingredients).Error; err != nil {
+		return nil, err
+	}
+	if ingredients > 1 {
+		props := make([]cupboard.Prop, len(rows))
+		for i := range rows {
+			props[i] = rows[i].Prop
+		}
+		out.Missing = append(out.Missing, cupboard.OneVessel(props, int(ingredients))...)
 	}
 	sort.Slice(out.Missing, func(a, b int) bool { return out.Missing[a].Code < out.Missing[b].Code })
 	if err := tx.Model(&store.Reservation{}).Where("dish_id = ? and state in ?", dishID, store.Holding).Pluck("prop_id", &out.Held).Error; err != nil {

@@ -6017,7 +6017,7 @@ export interface components {
             grounds: components["schemas"]["SuitedProp"][];
             /** @description Keys of props held for this dish already */
             held: string[];
-            /** @description Roles for which the cupboard has nothing */
+            /** @description What the cupboard lacks for it, and which vessels go through its frames of ingredients */
             missing: components["schemas"]["Finding"][];
             /** @description The schools of colour, each with its reason */
             schools: components["schemas"]["ColourSchool"][];

@@ -73,6 +73,7 @@ useKeys([
         <p v-else class="soft">Nothing of its kind is free that day.</p>
       </div>
     </section>
+    <FindingList v-if="suited.data.value?.missing?.length" :findings="suited.data.value.missing" :shoot="shoot" :place="dish!.id" class="notes" />
     <section v-for="r in roles" :key="r.key" :aria-label="r.words">
       <h2>{{ r.words }}</h2>
       <p v-if="suited.data.value && !r.items.length" class="soft small">Nothing in the cupboard for that.</p>
