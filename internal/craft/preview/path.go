@@ -545,7 +545,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 					continue
 				}
 			}
-			next := s.clearEdge(&h, d, absorb, r.random())
+			next := s.clearEdge(&h, d, absorb, r.roll())
 			o, d, absorb = next.o, next.d, next.absorb
 			continue
 		}
