@@ -100,7 +100,7 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		small.noise = false
 		show(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
 	}
-	for from, more := 0, min(evenly, o.Samples); from < o.Samples; from, more = from+more, max(1, min(2*from, 16)) {
+	for from, more := 0, min(evenly, o.Samples); from < o.Samples; from, more = from+more, min(2*(from+more), 16) {
 		if more = min(more, o.Samples-from); o.Samples-from-more < more/2 {
 			more = o.Samples - from // rather one long step than a short one after it
 		}

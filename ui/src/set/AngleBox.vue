@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { nextTick, ref, watch } from 'vue'
 import { api, ask, type SceneSet } from '../api/client'
 
 /** The same set from level to straight down, in outline. */
 const props = defineProps<{ shot: string; set: SceneSet }>()
 const emit = defineEmits<{ put: [deg: number] }>()
 const cells = useQuery({ queryKey: ['angles', () => props.shot], queryFn: () => ask(api.POST('/api/shots/{id}/set/angles', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)) } })), gcTime: 0 })
+const list = ref<HTMLElement>()
+watch(cells.data, (d) => d?.length && void nextTick(() => list.value?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })))
 </script>
 
 <template>
-  <ul class="angles" aria-label="Angles">
+  <ul ref="list" class="angles" aria-label="Angles">
     <li v-for="c in cells.data.value ?? []" :key="c.elevationDeg">
       <button type="button" :aria-pressed="c.elevationDeg === set.camera.elevationDeg" @click="emit('put', c.elevationDeg)">
         <svg :viewBox="`0 0 ${c.lensW} ${c.lensH}`" aria-hidden="true"><svg :width="c.lensW" :height="c.lensH" :viewBox="`0 0 ${c.lensW} ${c.lensH}`" overflow="hidden"><rect :width="c.lensW" :height="c.lensH" fill="#8c8c8c" /><path v-for="(s, i) in c.lens" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.4 : 1" stroke="#2a2228" stroke-width="3" /></svg></svg>

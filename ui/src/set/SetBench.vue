@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
@@ -7,6 +8,7 @@ import { part, type Thing } from './fields'
 const props = defineProps<{ set: SceneSet; report?: Report; drawn?: SceneSet; chosen: Thing; view: 'above' | 'side'; map?: boolean; closer?: boolean }>()
 const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: []; closer: [] }>()
 const svg = ref<SVGSVGElement>()
+const size = useElementSize(svg)
 const overhead = computed(() => props.set.camera.elevationDeg > 80)
 const rad = (d: number) => (d * Math.PI) / 180
 const lights = computed(() => props.set.lights ?? [])
@@ -62,7 +64,7 @@ function fit(): number[] {
     }
     for (const c of cards.value) [x0, x1, y0, y1] = [Math.min(x0, c.xMm - 200), Math.max(x1, c.xMm + 200), Math.min(y0, c.yMm - 100), Math.max(y1, c.yMm + 100)]
     if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm)
-    return [x0 - pad, -(y1 + pad), x1 - x0 + 2 * pad, y1 - y0 + 2 * pad]
+    return [x0 - pad, -(y1 + 2 * pad), x1 - x0 + 2 * pad, y1 - y0 + 3 * pad] // the caption stands over the drawing
   }
   let [y0, y1, z1] = [Math.min(-100, lens.value.y - 120), s.table.depthMm + 100, Math.max(700, lens.value.z + 120)]
   for (const l of lights.value) {
@@ -72,10 +74,10 @@ function fit(): number[] {
   }
   for (const c of cards.value) if (c.on) [y0, y1] = [Math.min(y0, c.yMm - 80), Math.max(y1, c.yMm + 80)]
   if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm + 60)
-  return [y0 - pad, -(z1 + pad), y1 - y0 + 2 * pad, z1 + pad + 300]
+  return [y0 - pad, -(z1 + 2 * pad), y1 - y0 + 2 * pad, z1 + 2 * pad + 200]
 }
 /** How many mm one screen pixel is, for strokes and handles of even size. */
-const unit = computed(() => Math.max(box.value[2]! / (props.view === 'above' ? 520 : 320), box.value[3]! / (props.view === 'above' ? 390 : 190)))
+const unit = computed(() => Math.max(box.value[2]! / (size.width.value || 420), box.value[3]! / (size.height.value || 290)))
 
 function at(e: PointerEvent) {
   const m = svg.value!.getScreenCTM()!.inverse()
@@ -250,7 +252,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
 
 <template>
   <div class="pane">
-  <p class="cap"><span>{{ view === 'above' ? "From above. 12 o'clock is up, the camera is at 6." : 'From the right. Green is sharp.' }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">{{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd></button></p>
+  <p class="cap"><span>{{ view === 'above' ? 'From above, the camera at 6 o\'clock' : 'From the right. Green is sharp.' }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">{{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd></button></p>
   <svg ref="svg" class="bench-view" :class="view" :viewBox="box.join(' ')" :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'" role="group" @pointermove="move" @pointerup="up" @pointercancel="up">
     <template v-if="view === 'above'">
       <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit * 1.5" />
@@ -260,7 +262,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
       <g v-if="set.backdrop.on" class="thing" :class="{ on: chosen === 'backdrop' }" data-thing="backdrop" tabindex="0" role="button" :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)" @pointerdown.prevent="down($event, 'backdrop')" @keydown="key($event, 'backdrop')" @focus="emit('choose', 'backdrop')">
         <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" stroke="transparent" :stroke-width="unit * 24" />
         <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" :stroke="set.backdrop.colour" :stroke-width="unit * 8" />
-        <text :x="set.vessel.xMm + set.backdrop.widthMm / 2" :y="-set.backdrop.yMm - unit * 8" text-anchor="end" :font-size="unit * 12">backdrop</text>
+        <text :x="set.vessel.xMm + set.backdrop.widthMm / 2" :y="-set.backdrop.yMm + unit * 17" text-anchor="end" :font-size="unit * 12">backdrop</text>
       </g>
       <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', `${(set.vessel.xMm / 10).toFixed(1)} cm from the left, ${(set.vessel.yMm / 10).toFixed(1)} cm from the near edge`)" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
         <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm / 2" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
@@ -304,7 +306,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.valu
       <g v-for="(l, i) in lights" :key="'l' + i" class="thing win" :class="{ on: chosen === 'light-' + i, off: !l.on }" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
         <rect v-if="Math.abs(l.tiltDeg) < 75" :x="l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))" :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))" :y="-l.zMm - l.heightMm / 2" :height="l.heightMm" fill="#fff3c9" :fill-opacity="l.on ? 0.35 : 0.08" stroke="#8f6a1c" :stroke-width="unit * 2" />
         <rect v-else :x="l.yMm - l.heightMm / 2" :width="l.heightMm" :y="-l.zMm - 15" height="30" fill="#fff3c9" :fill-opacity="l.on ? 0.6 : 0.1" stroke="#8f6a1c" :stroke-width="unit * 2" />
-        <text v-if="chosen === 'light-' + i || windowLike(l.kind)" :x="Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5" :y="-Math.min(l.zMm, lens.z) * 0.55" :font-size="unit * 11">{{ l.name || l.kind }}</text>
+        <text v-if="chosen === 'light-' + i || l.on && windowLike(l.kind)" :x="Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5" :y="-Math.min(l.zMm, lens.z) * 0.55" :font-size="unit * 11">{{ l.name || l.kind }}</text>
       </g>
       <line v-if="set.backdrop.on" :x1="set.backdrop.yMm" :x2="set.backdrop.yMm" y1="0" :y2="-set.backdrop.heightMm" :stroke="set.backdrop.colour" :stroke-width="unit * 7" class="still" />
       <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i }" :data-thing="'card-' + i">
@@ -348,7 +350,8 @@ svg { position: absolute; inset: 0; width: 100%; height: 100%; display: block; t
 rect.grip { cursor: nwse-resize; }
 text { font-family: var(--fl-text); fill: #2a2228; }
 .cap { position: absolute; z-index: 1; inset: 4px 6px auto; margin: 0; display: flex; justify-content: space-between; font-size: 12px; color: #5a4f56; pointer-events: none; }
-.cap button { all: unset; pointer-events: auto; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
+.cap span { flex: 1; }
+.cap button { all: unset; flex: none; white-space: nowrap; align-self: start; pointer-events: auto; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
 .cap button:focus-visible { outline: 3px solid var(--fl-fig); }
 .cap kbd { font: 500 11px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 4px; margin-left: 3px; }
 </style>

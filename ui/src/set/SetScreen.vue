@@ -322,7 +322,7 @@ useKeys([
       <template #act><el-button type="primary" @click="router.push({ name: 'shots', params: { shoot } })">Go to Shots</el-button></template>
     </EmptyBench>
     <template v-if="draft.value.value">
-      <div class="views">
+      <div class="views" :class="{ tall: draft.value.value.camera.orientation === 'portrait' }">
         <SetBench view="above" :closer="closer" @closer="closer = !closer" :set="draft.value.value" :report="report" :drawn="drawn" :chosen="chosen" :map="mapOn" @choose="chosen = $event" @drag="dragged" @drop="dropped" />
         <div class="right">
           <div class="through">
@@ -405,10 +405,13 @@ useKeys([
 
 <style scoped>
 .pick { width: 226px; }
-.views { display: grid; grid-template-columns: 11fr 9fr; gap: 2px; height: clamp(300px, calc(100vh - 380px), 600px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
-.right { display: grid; grid-template-rows: minmax(0, 8fr) minmax(0, 5fr); gap: 2px; min-height: 0; min-width: 0; }
-.through { position: relative; min-height: 0; display: grid; }
-.tools { position: absolute; top: 4px; right: 4px; display: flex; gap: 3px; margin: 0; }
+.views { display: grid; grid-template: 'above lens' minmax(0, 8fr) 'above side' minmax(0, 5fr) / 11fr 9fr; gap: 2px; height: clamp(300px, calc(100vh - 380px), 600px); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
+.views.tall { grid-template: 'above lens side' minmax(0, 1fr) / 9fr 7fr 5fr; }
+.right { display: contents; }
+.views > :deep(.pane) { grid-area: above; }
+.right > :deep(.pane) { grid-area: side; }
+.through { grid-area: lens; position: relative; min-height: 0; min-width: 0; display: grid; }
+.tools { position: absolute; top: 4px; right: 4px; display: flex; flex-wrap: wrap; justify-content: flex-end; gap: 3px; margin: 0; }
 .tools button { all: unset; white-space: nowrap; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
 .tools button[aria-pressed='false'] { background: rgb(42 34 40 / 55%); }
 .tools button:disabled { opacity: 0.45; cursor: default; }
