@@ -119,7 +119,7 @@ func (n Need) with(l Lens) Choice {
 	shortAt := DistanceForWidth(l.ShortestMm, n.SensorMm, n.WidthMm)
 	switch {
 	case shortAt > far+0.5:
-		c.Words = fmt.Sprintf("Too long: even at %.0f mm it must be %.0f cm away, and there are %.0f.", l.ShortestMm, shortAt/10, far/10)
+		c.Words = fmt.Sprintf("Too long: even at %s mm it must be %.0f cm away, and there are %.0f.", focal(l.ShortestMm), shortAt/10, far/10)
 		c.FocalMm, c.DistanceMm = l.ShortestMm, shortAt
 		return c
 	case nearest > far:
@@ -145,7 +145,7 @@ func (n Need) with(l Lens) Choice {
 	c.CropPx = int(float64(n.PixelsPx) * math.Min(1, n.WidthMm/seen))
 	half := math.Min(n.DepthMm/2, c.DistanceMm*0.8)
 	c.Perspective = (c.DistanceMm + half) / (c.DistanceMm - half)
-	c.Words = fmt.Sprintf("At %.0f mm from %.0f cm; the near side comes out %.0f %% larger than the far one.", c.FocalMm, c.DistanceMm/10, 100*(c.Perspective-1))
+	c.Words = fmt.Sprintf("At %s mm from %.0f cm; the near side comes out %.0f %% larger than the far one.", focal(c.FocalMm), c.DistanceMm/10, 100*(c.Perspective-1))
 	if n.WidthMm < 0.97*seen {
 		c.Words += fmt.Sprintf(" It takes in %.0f cm, so crop: %d pixels are left across.", seen/10, c.CropPx)
 	}
@@ -160,4 +160,12 @@ func fifty(n Need) float64 { return 50 * n.LongMm / 36 }
 func (n Need) fits(focal float64, l Lens, nearest, far float64) bool {
 	u := DistanceForWidth(focal, n.SensorMm, n.WidthMm)
 	return focal >= l.ShortestMm && focal <= l.LongestMm && u >= nearest && u <= far
+}
+
+// focal shows a focal length: a phone's to a tenth.
+func focal(mm float64) string {
+	if mm < 20 {
+		return fmt.Sprintf("%.1f", mm)
+	}
+	return fmt.Sprintf("%.0f", mm)
 }
