@@ -37,7 +37,7 @@ func (s *Studio) PictureOf(ctx context.Context, set scene.Set, longPx int) ([]by
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	img := preview.Render(set, r.Exposure, r.FocusMm, preview.Options{LongPx: longPx, Samples: 2, Seed: 1})
+	img := preview.Render(set, r.Exposure, r.FocusMm, preview.Options{LongPx: longPx, Samples: 4, Seed: 1})
 	var b bytes.Buffer
 	if err := png.Encode(&b, img); err != nil {
 		return nil, err
