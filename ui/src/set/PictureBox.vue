@@ -29,7 +29,9 @@ async function begin(longPx: number, samples: number, keep: boolean) {
     now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx, samples, keep } }))
     void follow()
   } catch (e) {
-    error.value = e
+    // One that nobody asked for says nothing: the reading tells what is wrong with a set,
+    // and a busy server makes the next one.
+    if (keep) error.value = e
   }
 }
 async function follow() {
