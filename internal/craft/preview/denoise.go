@@ -65,11 +65,28 @@ func (f *film) denoise() []float32 {
 	return out
 }
 
-// smoothed returns the light by layers, and the colour that goes over the first two.
+// bench is what smoothing works on. A film keeps it from step to step: for a large
+// picture it is several hundred megabytes.
+type bench struct {
+	guides      []guide
+	cells, next []cell
+	albedo      [][3]float32
+	own         [][layers]float32 // variance of each layer's mean, by the pixel's own samples
+	most        [][layers]float32 // brightest of a pixel's neighbours
+}
+
+func newBench(n int) *bench {
+	return &bench{make([]guide, n), make([]cell, n), make([]cell, n), make([][3]float32, n), make([][layers]float32, n), make([][layers]float32, n)}
+}
+
+// smoothed returns the light by layers, and the colour that goes over the first two; both
+// are good until the film is smoothed again.
 func (f *film) smoothed() ([]cell, [][3]float32) {
 	n := len(f.px)
-	guides, cells, albedo := make([]guide, n), make([]cell, n), make([][3]float32, n)
-	own := make([][layers]float32, n) // variance of each layer's mean, by the pixel's own samples
+	if f.bench == nil {
+		f.bench = newBench(n)
+	}
+	guides, cells, albedo, own := f.bench.guides, f.bench.cells, f.bench.albedo, f.bench.own
 	parallelRows(f.h, func(j int) {
 		for at := j * f.w; at < (j+1)*f.w; at++ {
 			guides[at] = f.px[at].guide()
@@ -134,10 +151,11 @@ func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
 // hold takes down a pixel whose brightness is one stray path's: brighter than every one
 // of its neighbours by far, and unsure of it itself.
 func (f *film) hold(cells []cell, own [][layers]float32) {
-	most := make([][layers]float32, len(cells)) // of the neighbours
+	most := f.bench.most
 	parallelRows(f.h, func(j int) {
 		for i := range f.w {
 			at := j*f.w + i
+			most[at] = [layers]float32{}
 			for y := max(0, j-1); y <= min(f.h-1, j+1); y++ {
 				for x := max(0, i-1); x <= min(f.w-1, i+1); x++ {
 					if k := y*f.w + x; k != at {
@@ -236,7 +254,7 @@ func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
 	if samples >= 64 {
 		fewer = 2
 	}
-	out := make([]cell, len(in))
+	out := f.bench.next
 	for pass := range max(passes[straightLayer]-fewer, passes[bouncedLayer]) {
 		on := [layers]bool{pass < passes[straightLayer]-fewer, pass < passes[bouncedLayer], pass < min(passes[cleanLayer], passes[straightLayer]-fewer)}
 		parallelRows(f.h, func(j int) {

@@ -58,6 +58,7 @@ type film struct {
 	px    []pixel
 	asks  int // shadow rays of a sample at the first surface
 	every int // one sample in so many follows light that has bounced
+	bench *bench
 }
 
 // newFilm takes its samples as a picture does that is smoothed: light that has bounced
