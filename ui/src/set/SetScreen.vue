@@ -391,7 +391,7 @@ useKeys([
         </section>
         <details><summary>Compare, print, and the series</summary>
           <div class="more">
-            <CompareBox :key="shotId" :shot="shotId" :set="draft.value.value" :picture="picture" @back="stand" />
+            <CompareBox :key="shotId" :shot="shotId" :set="draft.value.value" @back="stand" />
             <p class="small"><a :href="`/api/shots/${shotId}/set/sheet.pdf`" download>Sheet to build it by (PDF)</a> · <a :href="`/api/shots/${shotId}/set/sheet.svg`" target="_blank">SVG</a></p>
             <label class="pickone">Camera and light as in <el-select :key="shotId + draft.value.value.follows" :model-value="draft.value.value.follows" placeholder="no other" size="small" class="adder wide" aria-label="Keep the camera and light of" @change="follow"><el-option v-for="x in (list.data.value ?? []).filter((r) => r.shot.id !== shotId)" :key="x.shot.id" :value="x.shot.id" :label="x.shot.title" /></el-select></label>
           </div>
