@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"figladder/internal/craft/scene"
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -98,7 +99,7 @@ func TestHowFarFromTheTruth(t *testing.T) {
 	t.Logf("mean %.3f of white", mean*s.dev.perLum)
 	began, taken := time.Now(), 0
 	f := newFilm(s.W, s.H)
-	for _, n := range []int{2, 4, 5, 6, 8, 16} {
+	for _, n := range []int{2, 5, 8, 16} {
 		require.True(t, s.more(f, taken, n-taken, 1, nil))
 		taken = n
 		caught := time.Since(began)
@@ -109,6 +110,9 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		e := apart(got, all)
 		t.Logf("%2d paths: off %.4f of the mean, %.4f of white; as caught %.4f (straight %.4f, bounced %.4f, clean %.4f); %v, smoothed %v", n, e/mean, e*s.dev.perLum, apart(raw.all(), all)/mean, apart(raw.Straight, want.Straight)/mean, apart(raw.Bounced, want.Bounced)/mean, apart(raw.Clean, want.Clean)/mean, caught.Round(time.Millisecond), smoothing.Round(time.Millisecond))
 		aside := time.Now()
+		if n == 5 && name == "start" && long == 640 {
+			assert.Less(t, e/mean, 0.03, "good is less than 3 % off")
+		}
 		lit, albedo := f.smoothed()
 		var layer [4][]float32
 		for i := range albedo {
