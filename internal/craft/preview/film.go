@@ -68,7 +68,8 @@ func newFilm(w, h int) *film { return &film{w: w, h: h, px: make([]pixel, w*h), 
 // turns is in which of four samples a pixel of a block of two by two has its turn.
 var turns = [2][2]int{{0, 2}, {3, 1}}
 
-// bounceAt reports whether a pixel's sample k follows light on, and as its how manieth.
+// bounceAt reports whether a pixel's sample k follows light on, and which of those that
+// do it is.
 func (f *film) bounceAt(i, j, k int) (int, bool) {
 	if f.every == 1 {
 		return k, true

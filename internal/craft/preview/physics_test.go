@@ -107,11 +107,11 @@ func TestLampSeenWholeMatchesItsViewFactor(t *testing.T) {
 	l := lampAt(r3.Vec{Z: 800}, 1200, 1)
 	s := emptyStage(light.Set{Sources: []light.Source{l}}).done()
 	want := math.Pi * light.Factor(r3.Vec{X: 300}, upward, l.Rect)
-	assert.InEpsilon(t, want, s.lamps[0].falls(r3.Vec{X: 300}, upward), 1e-5)
+	assert.InEpsilon(t, want, s.lamps[0].falls(r3.Vec{X: 300}, upward), 1e-6)
 	assert.InEpsilon(t, want, s.lux(r3.Vec{X: 300}, upward, 500), 0.003)
 	// Half below the surface's own horizon.
 	side := r3.Vec{X: 1}
-	assert.InEpsilon(t, math.Pi*light.Factor(r3.Vec{}, side, l.Rect), s.lamps[0].falls(r3.Vec{}, side), 1e-5)
+	assert.InEpsilon(t, math.Pi*light.Factor(r3.Vec{}, side, l.Rect), s.lamps[0].falls(r3.Vec{}, side), 1e-6)
 }
 
 func TestCardBounceAsTheLightEngineHasIt(t *testing.T) {

@@ -116,14 +116,6 @@ func TestAFourthOfTheFilmIsItsFirstPixels(t *testing.T) {
 	assert.Equal(t, whole.px, f.px)
 }
 
-func TestAngleOverSine(t *testing.T) {
-	for deg := 0.5; deg < 180; deg += 0.5 {
-		sin, cos := math.Sincos(deg * math.Pi / 180)
-		assert.InEpsilon(t, deg*math.Pi/180/sin, angleOverSine(cos), 3e-6, "%g°", deg)
-	}
-	assert.InDelta(t, 1, angleOverSine(1), 3e-6)
-}
-
 func TestSobolByBytesIsSobolByDigits(t *testing.T) {
 	byDigits := func(n uint32) (r uint32) {
 		for v := uint32(1) << 31; n != 0; n, v = n>>1, v^v>>1 {

@@ -229,19 +229,11 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 	a := unit(q[count-1])
 	for i := range count {
 		b := unit(q[i])
-		sum += r3.Dot(r3.Cross(a, b), n) * angleOverSine(r3.Dot(a, b))
+		x := r3.Cross(a, b)
+		if sin := math.Sqrt(r3.Dot(x, x)); sin > 1e-9 {
+			sum += r3.Dot(x, n) / sin * math.Atan2(sin, r3.Dot(a, b))
+		}
 		a = b
 	}
 	return math.Abs(sum) / 2
-}
-
-// angleOverSine is an angle over its sine, from its cosine, by a rational fit good to
-// 0.0002 % (Heitz & Hill, Real-Time Area Lighting, 2016).
-func angleOverSine(cos float64) float64 {
-	y := math.Abs(cos)
-	v := 2 * math.Pi * (0.8543985 + (0.4965155+0.0145206*y)*y) / (3.4175940 + (4.1616724+y)*y)
-	if cos > 0 {
-		return v
-	}
-	return math.Pi/math.Sqrt(max(1e-12, 1-cos*cos)) - v
 }
