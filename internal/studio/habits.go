@@ -22,7 +22,7 @@ const habitsKey = "studio"
 func habitsRow(tx *gorm.DB) (*store.HabitRow, error) {
 	row, err := store.Find[store.HabitRow](tx, habitsKey)
 	if errors.Is(err, store.ErrNotFound) {
-		return &store.HabitRow{Base: store.Base{Key: habitsKey}}, nil
+		return &store.HabitRow{}, nil
 	}
 	return row, err
 }

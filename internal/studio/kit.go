@@ -44,7 +44,7 @@ func (s *Studio) Kit(ctx context.Context) ([]KitPiece, error) {
 
 func (s *Studio) kitRows(ctx context.Context) ([]store.KitRow, error) {
 	var rows []store.KitRow
-	if err := s.Store.WithContext(ctx).Find(&rows).Error; err != nil {
+	if err := s.Store.WithContext(ctx).Order("id").Find(&rows).Error; err != nil {
 		return nil, err
 	}
 	place := func(k kit.Kind) int { return slices.Index(kit.Kinds, k) }
@@ -53,6 +53,16 @@ func (s *Studio) kitRows(ctx context.Context) ([]store.KitRow, error) {
 		return place(x.Kind) < place(y.Kind) || x.Kind == y.Kind && x.Name < y.Name
 	})
 	return rows, nil
+}
+
+// kitItems are the pieces themselves, in the order of kitRows.
+func (s *Studio) kitItems(ctx context.Context) ([]kit.Item, error) {
+	rows, err := s.kitRows(ctx)
+	out := make([]kit.Item, len(rows))
+	for i := range rows {
+		out[i] = rows[i].Item
+	}
+	return out, err
 }
 
 // SaveKit adds a piece of kit (id empty) or saves it.

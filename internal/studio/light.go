@@ -10,7 +10,6 @@ import (
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
-	"figladder/internal/store"
 )
 
 // RoundOf lights a set from twelve clock positions and three heights.
@@ -84,13 +83,12 @@ func (s *Studio) CancelSearch(id string) error { return s.searches.stop(id) }
 
 // cardsOwned is the kit's cards and diffusers.
 func (s *Studio) cardsOwned(ctx context.Context) ([]scene.Owned, error) {
-	var rows []store.KitRow
-	if err := s.Store.WithContext(ctx).Order("name, id").Find(&rows).Error; err != nil {
+	items, err := s.kitItems(ctx)
+	if err != nil {
 		return nil, err
 	}
 	var out []scene.Owned
-	for _, r := range rows {
-		i := r.Item
+	for _, i := range items {
 		if i.Kind != kit.Card && i.Kind != kit.Diffuser || i.WidthMm <= 0 || i.HeightMm <= 0 {
 			continue
 		}

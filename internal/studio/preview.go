@@ -12,7 +12,6 @@ import (
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
-	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
@@ -253,19 +252,6 @@ func (s *Studio) drift(ctx context.Context, shotID string, set scene.Set) ([]fin
 		return nil, err
 	}
 	return scene.Drift(set, from.Set, shot.Title), nil
-}
-
-// kitItems is the kit.
-func (s *Studio) kitItems(ctx context.Context) ([]kit.Item, error) {
-	var rows []store.KitRow
-	if err := s.Store.WithContext(ctx).Order("name, id").Find(&rows).Error; err != nil {
-		return nil, err
-	}
-	var out []kit.Item
-	for _, r := range rows {
-		out = append(out, r.Item)
-	}
-	return out, nil
 }
 
 // PropAsThing is a prop of the cupboard as it would stand in a set, by its true sizes.

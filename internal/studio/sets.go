@@ -179,15 +179,16 @@ type Addition struct {
 // AddToSet puts something more into a set, where it usually goes.
 func (s *Studio) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scene.Set, error) {
 	switch {
-	case a.Thing != "" || a.Light != "":
-		more, err := set.WithThing(a.Thing)
-		if a.Light != "" {
-			more, err = set.WithLight(a.Light)
-		}
-		if err != nil {
+	case a.Thing != "":
+		var err error
+		if set, err = set.WithThing(a.Thing); err != nil {
 			return nil, rule("There is %s.", err)
 		}
-		set = more
+	case a.Light != "":
+		var err error
+		if set, err = set.WithLight(a.Light); err != nil {
+			return nil, rule("There is %s.", err)
+		}
 	case a.Prop != "":
 		t, err := s.PropAsThing(ctx, a.Prop)
 		if err != nil {
@@ -196,6 +197,8 @@ func (s *Studio) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scen
 		set = set.Beside(*t)
 	case a.Card != nil:
 		set = set.WithCard(*a.Card, a.Key)
+	default:
+		return nil, rule("Say what is to be put into the set.")
 	}
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err

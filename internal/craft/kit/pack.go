@@ -48,6 +48,13 @@ const (
 	baseEdgeMm     = 450 // from the column to the edge it tips over
 )
 
+// HangsFromDeg is the elevation from which a camera hangs over the table, and HeadG the
+// weight of what holds it there; start values of practice, too.
+const (
+	HangsFromDeg = 75.0
+	HeadG        = 500.0
+)
+
 // SandbagG is the least sandbag for a boom: safety factor times mass times its
 // distance beyond the base's tipping edge, over the bag's distance inside it.
 func SandbagG(massG, reachMm float64) float64 {
@@ -242,7 +249,7 @@ func (b *packer) cards(sets []Planned) {
 func (b *packer) supports(sets []Planned, body *Item) {
 	overhead, other := 0, 0
 	for _, s := range sets {
-		if s.ElevationDeg >= 75 {
+		if s.ElevationDeg >= HangsFromDeg {
 			overhead++
 		} else {
 			other++
@@ -260,11 +267,11 @@ func (b *packer) supports(sets []Planned, body *Item) {
 		} else {
 			x := b.owned[at]
 			b.take(at, 1, fmt.Sprintf("%d sets look straight down", overhead))
-			bag := SandbagG(b.massG+500, x.ReachMm)
+			bag := SandbagG(b.massG+HeadG, x.ReachMm)
 			n := max(1, int(math.Ceil(bag/5000)))
 			b.small("Sandbags, 5 kg", "a boom over heads and food is weighted and tethered", n,
-				reading.Line{Words: "Body, lens and head", Formula: fmt.Sprintf("%.0f g + 500 g", b.massG), Shown: fmt.Sprintf("%.0f g", b.massG+500)},
-				reading.Line{Words: "Least weight on the base", Formula: SandbagFormula(b.massG+500, x.ReachMm), Shown: fmt.Sprintf("%.1f kg", bag/1000)})
+				reading.Line{Words: "Body, lens and head", Formula: fmt.Sprintf("%.0f g + %.0f g", b.massG, HeadG), Shown: fmt.Sprintf("%.0f g", b.massG+HeadG)},
+				reading.Line{Words: "Least weight on the base", Formula: SandbagFormula(b.massG+HeadG, x.ReachMm), Shown: fmt.Sprintf("%.1f kg", bag/1000)})
 			b.out.Findings = append(b.out.Findings, finding.Finding{Code: "boom", Severity: finding.Care, Subject: "A boom over the table", Measure: fmt.Sprintf("%.1f kg on the base at the least", bag/1000), Limit: fmt.Sprintf("%.1f times the tipping moment", safety),
 				Because: "What hangs over people and food is weighted and tethered; its maker's limits and local rules come first.", Try: []finding.Try{finding.Hands("hang the bags, tie the camera to the boom, and keep heads out from under it")}})
 			if x.LoadG > 0 && b.massG > x.LoadG {

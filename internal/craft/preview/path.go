@@ -472,7 +472,6 @@ type first struct {
 	n        r3.Vec    // normal of the surface met
 	at       r3.Vec    // place of it
 	object   int32
-	visible  bool
 }
 
 // look samples what a ray from the lens sees. At the first surface both its gloss and
@@ -495,7 +494,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 		}
 		through = dim(through, absorb, h.t)
 		if step == 0 {
-			f.n, f.at, f.object, f.visible = h.n, h.p, h.object, true
+			f.n, f.at, f.object = h.n, h.p, h.object
 			if h.object < 0 {
 				f.object = -3
 			}

@@ -6,6 +6,7 @@ import (
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -321,7 +322,7 @@ func movementBlurs(r *reader) []finding.Finding {
 
 // boomOverhead: the caution that goes with anything hung over a set.
 func boomOverhead(r *reader) []finding.Finding {
-	if r.s.Camera.ElevationDeg < hangsFromDeg {
+	if r.s.Camera.ElevationDeg < kit.HangsFromDeg {
 		return nil
 	}
 	lens := r.s.Lens()

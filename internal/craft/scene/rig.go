@@ -12,11 +12,9 @@ import (
 
 // Start values of practice, to be replaced by a studio's own.
 const (
-	hangsFromDeg = 75.0   // from this elevation on a camera hangs over the table
 	standClearMm = 100.0  // from the table's edge to a stand's column
 	bodyHighMm   = 150.0  // body and head above the lens
 	tableHighMm  = 750.0  // of a table top above the floor
-	headG        = 500.0  // what holds the camera
 	unknownG     = 1500.0 // body and lens that are not in the kit
 	levelShare   = 0.005  // difference in scale between the frame's sides that does not show
 )
@@ -33,11 +31,11 @@ type rig struct {
 
 func (r *reader) rig() {
 	c := r.s.Camera
-	if c.ElevationDeg < hangsFromDeg {
+	if c.ElevationDeg < kit.HangsFromDeg {
 		return
 	}
 	lens := r.s.Lens()
-	g := &rig{heightMm: lens.Z, massG: c.weightG(r.w.Kit) + headG}
+	g := &rig{heightMm: lens.Z, massG: c.weightG(r.w.Kit) + kit.HeadG}
 	g.reachMm, g.edge = r.s.nearestEdge(lens)
 	g.reachMm = math.Max(0, g.reachMm) + standClearMm
 	side := math.Max(r.out.Frame.WidthMm, r.out.Frame.HeightMm)
@@ -65,7 +63,7 @@ func (r *reader) rig() {
 		reading.Line{Words: "That far off level the sides differ in height by", Formula: fmt.Sprintf("%.0f mm · sin %.2f°", side, g.levelDeg), Shown: fmt.Sprintf("%.0f mm", side*math.Sin(g.levelDeg*math.Pi/180))}))
 	bag := kit.SandbagG(g.massG, g.reachMm)
 	r.add(reading.New("rigSandbag", "Weight on the stand's foot", bag/1000, "kg", 1, source,
-		reading.Line{Words: "Body, lens and head", Formula: fmt.Sprintf("%.0f g + %.0f g", g.massG-headG, headG), Shown: fmt.Sprintf("%.0f g", g.massG)},
+		reading.Line{Words: "Body, lens and head", Formula: fmt.Sprintf("%.0f g + %.0f g", g.massG-kit.HeadG, kit.HeadG), Shown: fmt.Sprintf("%.0f g", g.massG)},
 		reading.Line{Words: "One and a half times the tipping moment of that reach, over the bag's arm", Formula: kit.SandbagFormula(g.massG, g.reachMm), Shown: fmt.Sprintf("%.1f kg", bag/1000)}))
 }
 
