@@ -11,7 +11,7 @@ import (
 // RenderAsk is a set to be rendered.
 type RenderAsk struct {
 	Set scene.Set `json:"set" doc:"The set, saved or not"`
-	studio.RenderWish
+	As  string    `json:"as" enum:"passing,usual,large" default:"usual" doc:"In passing, to keep, or large and to keep"`
 }
 
 // LensAsk is what must be in the frame, and where the camera can stand.
@@ -37,7 +37,7 @@ func (a *API) lensRoutes() {
 		ByID
 		Body RenderAsk
 	}) (*body[studio.Rendering], error) {
-		return point(s.StartRendering(ctx, in.ID, in.Body.Set, in.Body.RenderWish))
+		return point(s.StartRendering(ctx, in.ID, in.Body.Set, studio.RenderWishes[in.Body.As]))
 	})
 	route(a, Crew, "GET", "/api/renderings/{id}", "rendering", "How far a picture is", func(_ context.Context, in *ByID) (*body[studio.Rendering], error) {
 		return point(s.RenderingOf(in.ID))

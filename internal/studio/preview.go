@@ -35,9 +35,17 @@ const mostRenderings = 6
 
 // RenderWish says how a picture of a set is to be made.
 type RenderWish struct {
-	LongPx  int  `json:"longPx" minimum:"64" maximum:"1600" default:"640" doc:"Pixels on the long side"`
-	Samples int  `json:"samples" minimum:"1" maximum:"1024" default:"16" doc:"Paths a pixel on the mean"`
-	Keep    bool `json:"keep" doc:"Whether it is kept with the shot when it is done"`
+	LongPx  int  // pixels on the long side
+	Samples int  // paths a pixel on the mean
+	Keep    bool // whether it is kept with the shot when it is done
+}
+
+// RenderWishes are the pictures that are asked for: in passing while a set changes (five
+// paths are good, docs/benchmarks.md), one to keep, and a large one.
+var RenderWishes = map[string]RenderWish{
+	"passing": {LongPx: 640, Samples: 5},
+	"usual":   {LongPx: 640, Samples: 24, Keep: true},
+	"large":   {LongPx: 1600, Samples: 8, Keep: true},
 }
 
 // HashOf names a set by what its picture shows.
@@ -48,7 +56,7 @@ func HashOf(set scene.Set) string {
 }
 
 // StartRendering begins a picture of a set. A newer picture of the same shot takes the
-// place of one that is not done.
+// place of one that is not done; one made in passing never that of one to keep.
 func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Set, w RenderWish) (*Rendering, error) {
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
@@ -58,7 +66,11 @@ func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Se
 		return nil, err
 	}
 	first := Rendering{ShotID: shotID, SetHash: HashOf(set), Kept: w.Keep}
-	return s.renderings.begin(s.now(), first, shotID, mostRenderings, "%d pictures are being made already. Wait for one, or cancel it.", func(ctx context.Context, tell func(func(*Rendering))) string {
+	of := shotID
+	if !w.Keep {
+		of += ", in passing"
+	}
+	return s.renderings.begin(s.now(), first, of, mostRenderings, "%d pictures are being made already. Wait for one, or cancel it.", func(ctx context.Context, tell func(func(*Rendering))) string {
 		return s.render(ctx, tell, first, set, asked, w)
 	})
 }

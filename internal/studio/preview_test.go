@@ -52,12 +52,19 @@ func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, kept, 1)
 
+	// One made in passing leaves one that is to be kept alone.
+	long, err = k.StartRendering(ctx, hero.Key, scene.Start(), studio.RenderWish{LongPx: 320, Samples: 64, Keep: true})
+	require.NoError(t, err)
 	quick, err := k.StartRendering(ctx, hero.Key, scene.Start(), studio.RenderWish{LongPx: 96, Samples: 1})
 	require.NoError(t, err)
 	require.Eventually(t, func() bool { got, err := k.RenderingOf(quick.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
+	require.Eventually(t, func() bool { got, err := k.RenderingOf(long.ID); return err == nil && got.Done }, time.Minute, 20*time.Millisecond)
 	kept, err = k.Previews(ctx, hero.Key)
 	require.NoError(t, err)
-	assert.Len(t, kept, 1, "one made in passing is not kept")
+	assert.Len(t, kept, 2, "one made in passing is not kept, and took nothing's place")
+	got, err = k.RenderingOf(long.ID)
+	require.NoError(t, err)
+	assert.Empty(t, got.Failed)
 
 	dark := scene.Start()
 	dark.Lights[0].On = false

@@ -5112,20 +5112,12 @@ export interface components {
             readonly widthPx: number;
         };
         RenderAsk: {
-            /** @description Whether it is kept with the shot when it is done */
-            keep: boolean;
             /**
-             * Format: int64
-             * @description Pixels on the long side
-             * @default 640
+             * @description In passing, to keep, or large and to keep
+             * @default usual
+             * @enum {string}
              */
-            longPx: number;
-            /**
-             * Format: int64
-             * @description Paths a pixel on the mean
-             * @default 16
-             */
-            samples: number;
+            as: "passing" | "usual" | "large";
             /** @description The set, saved or not */
             set: components["schemas"]["Set"];
         };

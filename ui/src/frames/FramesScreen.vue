@@ -6,6 +6,7 @@ import { useFrames, useRefresh, useShots } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
 import { bytes, moment } from '../parts/shown'
 
@@ -33,14 +34,12 @@ async function keep(f: Schema['Frame']) {
   }
   await refresh()
 }
-const questions = [['stands', 'Does the hero stand out?'], ['balanced', 'Is it balanced?'], ['tells', 'Does it tell a story?']] as const
-const said = computed(() => questions.map(([k]) => chosen.value?.answers[k]).filter((v) => v === 'yes').length)
-async function answer(k: (typeof questions)[number][0], v: 'yes' | 'no') {
+async function answer(answers: Schema['Frame']['answers']) {
   const f = chosen.value
   if (!f) return
   error.value = undefined
   try {
-    await ask(api.PUT('/api/frames/{id}/answers', { params: { path: { id: f.id } }, body: { answers: { ...f.answers, [k]: f.answers[k] === v ? '' : v }, version: f.version } }))
+    await ask(api.PUT('/api/frames/{id}/answers', { params: { path: { id: f.id } }, body: { answers, version: f.version } }))
   } catch (e) {
     error.value = e
   }
@@ -84,10 +83,7 @@ useKeys([
         <h2>{{ shot?.shot.title }}</h2>
         <el-button :type="chosen.kept ? 'default' : 'primary'" size="large" @click="keep(chosen)">{{ chosen.kept ? 'Let it go' : 'Keep this frame' }} <kbd>Enter</kbd></el-button>
         <p class="big mono">{{ chosen.settings.shown }}</p>
-        <section class="decide" aria-label="Three questions that decide">
-          <div v-for="[k, words] in questions" :key="k"><span>{{ words }}</span><span class="yn"><button type="button" :aria-pressed="chosen.answers[k] === 'yes'" :aria-label="`${words} Yes`" @click="answer(k, 'yes')">yes</button><button type="button" :aria-pressed="chosen.answers[k] === 'no'" :aria-label="`${words} No`" @click="answer(k, 'no')">no</button></span></div>
-          <p v-if="said === 3">Three times yes: the rules are beside the point.</p>
-        </section>
+        <ThreeQuestions :answers="chosen.answers" @answer="answer" />
         <dl>
           <dt>Focal length</dt><dd class="mono">{{ chosen.set.camera.focalMm }} mm</dd>
           <dt>Elevation</dt><dd class="mono">{{ chosen.set.camera.elevationDeg }}°</dd>
@@ -118,12 +114,6 @@ figure img { max-width: 100%; max-height: calc(100vh - 160px); display: block; }
 .contact img { max-width: 100%; max-height: 110px; display: block; }
 .tag { position: absolute; left: 4px; bottom: 4px; background: #fff; color: #2f4a27; font-size: 12px; font-weight: 600; padding: 0 6px; }
 .big { font-size: 17px; }
-.decide { border-top: 1px solid var(--fl-line); border-bottom: 1px solid var(--fl-line); padding: 6px 0; font-size: 14px; }
-.decide div { display: flex; justify-content: space-between; align-items: center; min-height: 34px; }
-.decide p { margin: 2px 0; color: var(--fl-leaf-ink); font-size: 13px; }
-.yn button { all: unset; cursor: pointer; min-width: 38px; height: 28px; line-height: 28px; text-align: center; border: 1px solid var(--el-border-color); border-radius: 3px; margin-left: 4px; background: var(--fl-card); }
-.yn button[aria-pressed='true'] { background: var(--fl-aubergine); border-color: var(--fl-aubergine); color: #fff; }
-.yn button:focus-visible { outline: 3px solid var(--fl-fig); }
 dl { display: grid; grid-template-columns: auto 1fr; gap: 4px 12px; margin: 0; font-size: 13.5px; }
 dt { color: var(--fl-soft); }
 dd { margin: 0; text-align: right; }

@@ -2,6 +2,7 @@
 import { onBeforeUnmount, ref } from 'vue'
 import { api, ask, type SceneSet, type Schema } from '../api/client'
 import ProblemNote from '../parts/ProblemNote.vue'
+import { drawn } from './drawn'
 
 /** Keeps a variant of the set aside and says how the set now differs from it. */
 const props = defineProps<{ shot: string; set: SceneSet }>()
@@ -23,10 +24,7 @@ function keep() {
 }
 async function draw(sets: SceneSet[]) {
   forget()
-  for (const [i, set] of sets.entries()) {
-    const r = await fetch('/api/set/picture?long=420', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ set }) }).catch(() => undefined)
-    if (r?.ok) pictures.value[i] = URL.createObjectURL(await r.blob())
-  }
+  for (const [i, set] of sets.entries()) pictures.value[i] = await drawn(set, 420)
 }
 onBeforeUnmount(forget)
 async function compare() {

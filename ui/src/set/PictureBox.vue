@@ -16,22 +16,23 @@ let timer: ReturnType<typeof setTimeout> | undefined
 
 function render() {
   if (now.value && !now.value.done && now.value.kept) return void cancel()
-  return begin(fine.value ? 1600 : 640, fine.value ? 8 : 24, true)
+  return begin(fine.value ? 'large' : 'usual')
 }
 /** Asked for when something has changed: a quick picture, unless one to keep is being made. */
 const rested = useDebounceFn(() => {
-  if (follows.value && (!now.value || now.value.done || !now.value.kept)) void begin(640, 5, false)
+  if (follows.value && (!now.value || now.value.done || !now.value.kept)) void begin('passing')
 }, 700)
-async function begin(longPx: number, samples: number, keep: boolean) {
+async function begin(as: 'passing' | 'usual' | 'large') {
+  void cancel()
   error.value = undefined
   clearTimeout(timer)
   try {
-    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), longPx, samples, keep } }))
+    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), as } }))
     void follow()
   } catch (e) {
     // One that nobody asked for says nothing: the reading tells what is wrong with a set,
     // and a busy server makes the next one.
-    if (keep) error.value = e
+    if (as !== 'passing') error.value = e
   }
 }
 async function follow() {

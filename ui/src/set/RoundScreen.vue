@@ -10,6 +10,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import LightMap from './LightMap.vue'
+import { drawn } from './drawn'
 
 /** The same set lit from all round: each frame stands where its light would. */
 const route = useRoute()
@@ -59,12 +60,8 @@ async function draw(mine: AbortController) {
       const at = h * 12 + c
       if (pictures.value[at] || !cells.value[at]) continue
       if (mine.signal.aborted) return
-      try {
-        const r = await fetch('/api/set/picture?long=200', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ set: cells.value[at]!.set }), signal: mine.signal })
-        if (r.ok) pictures.value = { ...pictures.value, [at]: URL.createObjectURL(await r.blob()) }
-      } catch {
-        if (mine.signal.aborted) return
-      }
+      const url = await drawn(cells.value[at]!.set, 200, mine.signal)
+      if (url) pictures.value = { ...pictures.value, [at]: url }
     }
 }
 // The chosen one is drawn larger, once it has been looked at for a moment.
@@ -80,12 +77,8 @@ watch(big, (c) => {
   looking = new AbortController()
   const mine = looking
   later = setTimeout(async () => {
-    try {
-      const r = await fetch('/api/set/picture?long=520', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ set: c.set }), signal: mine.signal })
-      if (r.ok && !mine.signal.aborted) large.value = URL.createObjectURL(await r.blob())
-    } catch {
-      // Passed over for another; that one is drawn.
-    }
+    const url = await drawn(c.set, 520, mine.signal)
+    if (url) large.value = url
   }, 250)
 })
 watch(set, load, { immediate: true })

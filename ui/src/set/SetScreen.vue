@@ -13,6 +13,7 @@ import ReadingFigure from '../parts/ReadingFigure.vue'
 import ReferenceStrip from '../parts/ReferenceStrip.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import SetNav from '../cupboard/SetNav.vue'
 import { useDraft } from '../parts/draft'
 import { useKeys } from '../parts/keys'
@@ -183,13 +184,6 @@ async function follow(from: string) {
   } catch (e) {
     if (e instanceof Problem) readError.value = e
   }
-}
-const questions = [['stands', 'Does the hero stand out?'], ['balanced', 'Is it balanced?'], ['tells', 'Does it tell a story?']] as const
-function answer(k: 'stands' | 'balanced' | 'tells', v: 'yes' | 'no') {
-  const a = draft.value.value?.answers
-  if (!a) return
-  a[k] = a[k] === v ? '' : v
-  changed()
 }
 const listed = computed(() => (kind.value === 'light' ? (draft.value.value?.lights ?? []) : kind.value === 'card' ? (draft.value.value?.cards ?? []) : kind.value === 'thing' ? (draft.value.value?.things ?? []) : []))
 const owned = useQuery({ queryKey: ['cards'], queryFn: () => ask(api.GET('/api/cards')) })
@@ -385,8 +379,8 @@ useKeys([
         <div v-if="report" class="figures">
           <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
         </div>
-        <section class="ask" aria-label="Three questions that decide">
-          <div v-for="[k, words] in questions" :key="k"><span>{{ words }}</span><span class="yn"><button type="button" :aria-pressed="draft.value.value.answers[k] === 'yes'" @click="answer(k, 'yes')">yes</button><button type="button" :aria-pressed="draft.value.value.answers[k] === 'no'" @click="answer(k, 'no')">no</button></span></div>
+        <section class="ask" aria-label="What decides">
+          <ThreeQuestions :answers="draft.value.value.answers" @answer="(draft.value.value!.answers = $event), changed()" />
           <label class="pickone">Advice on composition <el-select :model-value="draft.value.value.advice || 'loud'" size="small" class="adder" aria-label="How much advice on composition" @change="(draft.value.value!.advice = $event), changed()"><el-option value="loud" label="Loud" /><el-option value="quiet" label="Quiet" /><el-option value="off" label="Off" /></el-select></label>
         </section>
         <details><summary>Compare, print, and the series</summary>
@@ -420,11 +414,6 @@ useKeys([
 .pickone { font-size: 13.5px; display: inline-flex; gap: 8px; align-items: center; }
 .adder.wide { width: 176px; }
 .ask { display: grid; gap: 4px; border-top: 1px solid var(--fl-line); padding-top: 8px; font-size: 13.5px; }
-.ask > div { display: flex; justify-content: space-between; align-items: center; min-height: 30px; }
-.yn { display: flex; gap: 4px; }
-.yn button { all: unset; cursor: pointer; padding: 4px 12px; border: 1px solid var(--el-border-color); border-radius: 3px; }
-.yn button[aria-pressed='true'] { background: var(--fl-aubergine); color: #fff; font-weight: 600; }
-.yn button:focus-visible { outline: 3px solid var(--fl-fig); }
 .more { display: grid; gap: 10px; padding: 8px 0; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
