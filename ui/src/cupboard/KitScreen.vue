@@ -31,7 +31,7 @@ const surfaces = ['white', 'black', 'dull foil', 'silver', 'gold', 'diffusion']
 const groups = computed(() => kinds.map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) })).filter((g) => g.rows.length))
 const told = (i: Item) =>
   ({
-    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, phone: (i.lenses ?? []).map((l) => `${l.name} ${l.focalMm} mm f/${l.number}`).join(', ') || 'no lenses written down', lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
+    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, phone: i.lenses?.length ? `${i.lenses.map((l) => l.focalMm).join(', ')} mm` : 'no lenses written down', lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
     support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`, lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`, modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
     diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, other: '',
   })[i.kind]

@@ -413,7 +413,7 @@ useKeys([
 .tools kbd { margin-left: 2px; font-size: 11px; padding: 0 3px; }
 .pickone { font-size: 13.5px; display: inline-flex; gap: 8px; align-items: center; }
 .adder.wide { width: 176px; }
-.ask { display: grid; gap: 4px; border-top: 1px solid var(--fl-line); padding-top: 8px; font-size: 13.5px; }
+.ask { display: grid; gap: 4px; font-size: 13.5px; }
 .more { display: grid; gap: 10px; padding: 8px 0; }
 .panel { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); flex: none; }
 .tabs { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--fl-line); align-items: center; padding-right: 10px; }
