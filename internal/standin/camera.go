@@ -53,14 +53,14 @@ func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	small, err := preview.NewShot(o.Before, o.Settings, o.FocusMm, long/2).Run(ctx, preview.Options{Samples: samples, Seed: o.At.UnixNano()}, nil)
+	small, err := preview.RenderUntil(ctx, o.Before, o.Settings, o.FocusMm, preview.Options{LongPx: long / 2, Samples: samples, Seed: o.At.UnixNano()})
 	if err != nil {
 		return nil, err
 	}
 	sa, su := o.Before.Camera.FrameSensor()
-	across, up := long, int(math.Round(float64(long)*su/sa))
+	across, up := long, max(1, int(math.Round(float64(long)*su/sa)))
 	if su > sa {
-		across, up = int(math.Round(float64(long)*sa/su)), long
+		across, up = max(1, int(math.Round(float64(long)*sa/su))), long
 	}
 	img := image.NewRGBA(image.Rect(0, 0, across, up))
 	draw.CatmullRom.Scale(img, img.Bounds(), small, small.Bounds(), draw.Src, nil)

@@ -41,7 +41,15 @@ func (s *Studio) Take(ctx context.Context, who Who, shotID string) (*store.Frame
 	if err != nil {
 		return nil, err
 	}
-	r := scene.Read(planned.Set, w, light.Coarse)
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	r, _, _, err := scene.ReadWith(ctx, planned.Set, w, light.Coarse)
+	if err != nil {
+		return nil, err
+	}
 	if r.Exposure.Seconds == 0 {
 		return nil, rule("No light reaches the dish, so there is no exposure to take. Turn the light to the dish.")
 	}

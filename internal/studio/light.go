@@ -17,6 +17,11 @@ func (s *Studio) RoundOf(ctx context.Context, set scene.Set) ([]scene.RoundCell,
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
 	cells, err := scene.Round(ctx, set, nil)
 	if errors.Is(err, scene.ErrNoLight) {
 		return nil, rule("No light is on. Switch a window or a lamp on first.")
@@ -29,14 +34,22 @@ func (s *Studio) PictureOf(ctx context.Context, set scene.Set, longPx int) ([]by
 	if err := fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
-	r := scene.Read(set, scene.Wants{}, light.Search)
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	r, _, _, err := scene.ReadWith(ctx, set, scene.Wants{}, light.Search)
+	if err != nil {
+		return nil, err
+	}
 	if r.Exposure.Seconds == 0 {
 		return nil, rule("No light reaches the dish, so there is nothing to see.")
 	}
-	if err := ctx.Err(); err != nil {
+	img, err := preview.RenderUntil(ctx, set, r.Exposure, r.FocusMm, preview.Options{LongPx: longPx, Samples: 4, Seed: 1})
+	if err != nil {
 		return nil, err
 	}
-	img := preview.Render(set, r.Exposure, r.FocusMm, preview.Options{LongPx: longPx, Samples: 4, Seed: 1})
 	var b bytes.Buffer
 	if err := png.Encode(&b, img); err != nil {
 		return nil, err
@@ -50,7 +63,7 @@ type LightSearch struct {
 	Found *scene.Solved `json:"found" doc:"What it found; null until then, and when it was cancelled"`
 }
 
-// mostSearches bounds how many run at once: each takes every core.
+// mostSearches bounds how many of a person run or wait: each takes every core.
 const mostSearches = 4
 
 // StartSearch begins to look for light that meets a goal, with the cards the studio
@@ -63,7 +76,12 @@ func (s *Studio) StartSearch(ctx context.Context, set scene.Set, g scene.Goal) (
 	if err != nil {
 		return nil, err
 	}
-	return s.searches.begin(s.now(), LightSearch{}, "", mostSearches, "%d searches are running already. Wait for one to end, or cancel it.", func(ctx context.Context, tell func(func(*LightSearch))) string {
+	return s.searches.begin(ctx, s.now(), order[LightSearch]{most: mostSearches, busy: "%d searches of yours are running already. Wait for one to end, or cancel it.", do: func(ctx context.Context, tell func(func(*LightSearch))) string {
+		done, err := s.longTurn(ctx)
+		if err != nil {
+			return "Cancelled."
+		}
+		defer done()
 		found, err := scene.Solve(ctx, set, g, own, 1, func(share float64) {
 			tell(func(l *LightSearch) { l.Share = share })
 		})
@@ -72,7 +90,7 @@ func (s *Studio) StartSearch(ctx context.Context, set scene.Set, g scene.Goal) (
 		}
 		tell(func(l *LightSearch) { l.Found = &found })
 		return ""
-	})
+	}})
 }
 
 // SearchOf says how far a search is, and what it found.

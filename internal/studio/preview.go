@@ -7,6 +7,7 @@ import (
 	"errors"
 	"image"
 	"image/png"
+	"log/slog"
 	"strings"
 	"time"
 
@@ -26,12 +27,14 @@ type Rendering struct {
 	Step    int    `json:"step" doc:"Counts the pictures shown so far: ask for the picture again when it grows"`
 	Samples int    `json:"samples" doc:"Paths a pixel of the picture shown"`
 	Kept    bool   `json:"kept" doc:"Whether it is kept with the shot when it is done"`
+	AboutS  int    `json:"aboutS" doc:"About how long it takes once it has its turn, s"`
+	Ahead   int    `json:"ahead" doc:"How many pictures and searches were before it"`
 
 	img image.Image
 }
 
-// mostRenderings bounds how many wait.
-const mostRenderings = 6
+// mostRenderings bounds how many of a person wait.
+const mostRenderings = 4
 
 // RenderWish says how a picture of a set is to be made.
 type RenderWish struct {
@@ -65,30 +68,37 @@ func (s *Studio) StartRendering(ctx context.Context, shotID string, set scene.Se
 	if err != nil {
 		return nil, err
 	}
-	first := Rendering{ShotID: shotID, SetHash: HashOf(set), Kept: w.Keep}
+	first := Rendering{ShotID: shotID, SetHash: HashOf(set), Kept: w.Keep, AboutS: s.pace.about(set, w), Ahead: s.longer.ahead()}
 	of := shotID
 	if !w.Keep {
 		of += ", in passing"
 	}
-	return s.renderings.begin(s.now(), first, of, mostRenderings, "%d pictures are being made already. Wait for one, or cancel it.", func(ctx context.Context, tell func(func(*Rendering))) string {
+	return s.renderings.begin(ctx, s.now(), order[Rendering]{first: first, of: of, most: mostRenderings, busy: "%d pictures of yours are being made already. Wait for one, or cancel it.", do: func(ctx context.Context, tell func(func(*Rendering))) string {
 		return s.render(ctx, tell, first, set, asked, w)
-	})
+	}})
 }
 
 // render makes the picture and returns why it ended early. Each takes every core, so they
 // wait for one another.
 func (s *Studio) render(ctx context.Context, tell func(func(*Rendering)), of Rendering, set scene.Set, asked scene.Wants, w RenderWish) string {
-	s.rendering.Lock()
-	defer s.rendering.Unlock()
-	began := time.Now()
-	if ctx.Err() != nil {
+	done, err := s.longTurn(ctx)
+	if err != nil {
 		return "Cancelled."
 	}
-	report := scene.Read(set, asked, light.Search)
+	defer done()
+	began := time.Now()
+	report, _, _, err := scene.ReadWith(ctx, set, asked, light.Search)
+	if err != nil {
+		return "Cancelled."
+	}
 	if report.Exposure.Seconds == 0 {
 		return "No light reaches the dish, so there is nothing to see."
 	}
-	img, err := preview.NewShot(set, report.Exposure, report.FocusMm, w.LongPx).Run(ctx, preview.Options{LongPx: w.LongPx, Samples: w.Samples, Seed: 1}, func(p preview.Step) {
+	shot, err := preview.NewShotUntil(ctx, set, report.Exposure, report.FocusMm, w.LongPx)
+	if err != nil {
+		return "Cancelled."
+	}
+	img, err := shot.Run(ctx, preview.Options{LongPx: w.LongPx, Samples: w.Samples, Seed: 1}, func(p preview.Step) {
 		tell(func(r *Rendering) {
 			r.img, r.Share, r.Samples = p.Image, p.Share, p.Samples
 			r.Step++
@@ -97,11 +107,13 @@ func (s *Studio) render(ctx context.Context, tell func(func(*Rendering)), of Ren
 	if err != nil {
 		return "Cancelled."
 	}
+	s.pace.saw(shot.W*shot.H*w.Samples, time.Since(began))
 	if !w.Keep {
 		return ""
 	}
-	if err := s.keepPreview(context.Background(), of, img, w.Samples, time.Since(began).Seconds()); err != nil {
-		return "The picture could not be kept: " + err.Error()
+	if err := s.keepPreview(context.WithoutCancel(ctx), of, img, w.Samples, time.Since(began).Seconds()); err != nil {
+		slog.Error("a picture could not be kept", "shot", of.ShotID, "error", err)
+		return "The picture could not be kept. Look whether the disk is full, then make it again."
 	}
 	return ""
 }
@@ -225,7 +237,12 @@ func (s *Studio) AnglesOf(ctx context.Context, shotID string, set scene.Set) ([]
 	if err != nil {
 		return nil, err
 	}
-	return scene.Angles(set, w), nil
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	return scene.Angles(ctx, set, w)
 }
 
 // FollowSet gives a shot's set the camera and light of another's, and locks it to them.

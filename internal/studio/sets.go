@@ -111,7 +111,15 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	if quick {
 		detail = light.Search
 	}
-	r, objects, engine := scene.ReadWith(set, w, detail)
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	r, objects, engine, err := scene.ReadWith(ctx, set, w, detail)
+	if err != nil {
+		return nil, err
+	}
 	out := &SetReading{Report: r}
 	f := compose.Of(set, objects, engine)
 	out.Look, out.Crops = f.Look(), f.Crops(wanted)

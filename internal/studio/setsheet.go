@@ -30,7 +30,15 @@ func (s *Studio) SetSheet(ctx context.Context, shotID string) (*setsheet.Sheet, 
 		return nil, err
 	}
 	set := planned.Set
-	r, objects, engine := scene.ReadWith(set, w, light.Search)
+	done, err := s.turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	r, objects, engine, err := scene.ReadWith(ctx, set, w, light.Search)
+	if err != nil {
+		return nil, err
+	}
 	crops := compose.Of(set, objects, engine).Crops(wanted)
 	out := &setsheet.Sheet{Title: shot.Title, Under: shoot.Name + ", " + shoot.Brief.When + ", " + shoot.Brief.Where}
 	above, side := planOf(set, r), sideOf(set, r)

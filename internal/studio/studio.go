@@ -7,7 +7,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"sync"
 	"time"
 
 	"figladder/internal/craft/finding"
@@ -28,7 +27,14 @@ type Studio struct {
 
 	searches   works[LightSearch, *LightSearch]
 	renderings works[Rendering, *Rendering]
-	rendering  sync.Mutex // held while a picture is made
+	atOnce     turns // for what is answered while the person waits
+	longer     turns // for searches and pictures: each takes every core
+	pace       pace  // of pictures
+}
+
+// Stop ends what runs in the background, and waits for it as long as ctx lasts.
+func (s *Studio) Stop(ctx context.Context) error {
+	return errors.Join(s.searches.close(ctx), s.renderings.close(ctx))
 }
 
 // Queue hands long work to the background, inside the transaction that asks for
@@ -90,15 +96,15 @@ func (s *Studio) deed(ctx context.Context, who Who, shootID string, words string
 
 // Undo takes back the last deed of a shoot.
 func (s *Studio) Undo(ctx context.Context, shootID string) (*store.Deed, error) {
-	return s.turn(ctx, shootID, store.Undo)
+	return s.turned(ctx, shootID, store.Undo)
 }
 
 // Redo does the deed taken back last again.
 func (s *Studio) Redo(ctx context.Context, shootID string) (*store.Deed, error) {
-	return s.turn(ctx, shootID, store.Redo)
+	return s.turned(ctx, shootID, store.Redo)
 }
 
-func (s *Studio) turn(ctx context.Context, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
+func (s *Studio) turned(ctx context.Context, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
 	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		d, err = f(tx, shootID)
 		return err

@@ -4,6 +4,8 @@ import (
 	"context"
 	"crypto/rand"
 	"encoding/hex"
+	"log/slog"
+	"runtime/debug"
 	"sync"
 	"time"
 
@@ -26,13 +28,17 @@ type works[T any, P interface {
 	*T
 	work() *Work
 }] struct {
-	mu  sync.Mutex
-	all map[string]*running[T]
+	mu     sync.Mutex
+	all    map[string]*running[T]
+	group  sync.WaitGroup
+	closed bool
 }
 
 type running[T any] struct {
 	told   T
 	of     string // what it is about: a newer one takes its place; empty for nothing
+	person string // who asked for it
+	gone   bool   // it was cancelled, and only has to notice
 	cancel context.CancelFunc
 	began  time.Time
 }
@@ -40,19 +46,33 @@ type running[T any] struct {
 // keepWorks is how long what has ended can still be asked about.
 const keepWorks = 10 * time.Minute
 
-// begin starts do in the background, and refuses with busy's words when so many run
-// already. do is handed tell, which changes what is told of it; what it returns is why it
-// ended early, or nothing.
-func (w *works[T, P]) begin(now time.Time, first T, of string, most int, busy string, do func(ctx context.Context, tell func(func(*T))) string) (*T, error) {
+// order is something that is to run a while.
+type order[T any] struct {
+	first T      // what is told of it at first
+	of    string // what it is about: a newer one takes its place; empty for nothing
+	most  int    // how many of one person may run or wait
+	busy  string // what is said when so many do, with their number
+	// do is handed tell, which changes what is told of it; what it returns is why it ended
+	// early, or nothing.
+	do func(ctx context.Context, tell func(func(*T))) string
+}
+
+// begin starts an order in the background, for the person who asks.
+func (w *works[T, P]) begin(ctx context.Context, now time.Time, o order[T]) (*T, error) {
 	key := make([]byte, 12)
 	if _, err := rand.Read(key); err != nil {
 		return nil, err
 	}
-	ctx, cancel := context.WithCancel(context.Background())
-	r := &running[T]{told: first, of: of, cancel: cancel, began: now}
+	who := Asker(ctx)
+	ctx, cancel := context.WithCancel(Asking(context.Background(), who))
+	r := &running[T]{told: o.first, of: o.of, person: who.ID, cancel: cancel, began: now}
 	P(&r.told).work().ID = hex.EncodeToString(key)
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	if w.closed {
+		cancel()
+		return nil, rule("The server is stopping. Ask again in a moment.")
+	}
 	if w.all == nil {
 		w.all = map[string]*running[T]{}
 	}
@@ -61,25 +81,37 @@ func (w *works[T, P]) begin(now time.Time, first T, of string, most int, busy st
 		switch done := P(&old.told).work().Done; {
 		case done && now.Sub(old.began) > keepWorks:
 			delete(w.all, id)
-		case !done && of != "" && old.of == of:
+		case done || old.gone:
+		case o.of != "" && old.of == o.of:
+			old.gone = true
 			old.cancel()
-		case !done:
+		case old.person == who.ID:
 			count++
 		}
 	}
-	if count >= most {
+	if count >= o.most {
 		cancel()
-		return nil, rule(busy, count)
+		return nil, rule(o.busy, count)
 	}
 	w.all[P(&r.told).work().ID] = r
-	go func() {
-		defer cancel()
-		tell := func(change func(*T)) {
-			w.mu.Lock()
-			defer w.mu.Unlock()
-			change(&r.told)
+	w.group.Go(func() { w.run(ctx, r, o.do) })
+	out := r.told
+	return &out, nil
+}
+
+// run does it, and tells how it ended. A panic ends the one work, not the server.
+func (w *works[T, P]) run(ctx context.Context, r *running[T], do func(context.Context, func(func(*T))) string) {
+	defer r.cancel()
+	tell := func(change func(*T)) {
+		w.mu.Lock()
+		defer w.mu.Unlock()
+		change(&r.told)
+	}
+	failed := "Something went wrong on our side; nothing was changed."
+	defer func() {
+		if v := recover(); v != nil {
+			slog.Error("a running work panicked", "value", v, "stack", string(debug.Stack()))
 		}
-		failed := do(ctx, tell)
 		tell(func(t *T) {
 			at := P(t).work()
 			if at.Done, at.Failed = true, failed; failed == "" {
@@ -87,8 +119,25 @@ func (w *works[T, P]) begin(now time.Time, first T, of string, most int, busy st
 			}
 		})
 	}()
-	out := r.told
-	return &out, nil
+	failed = do(ctx, tell)
+}
+
+// close cancels all that runs and waits until it has ended, or ctx has.
+func (w *works[T, P]) close(ctx context.Context) error {
+	w.mu.Lock()
+	w.closed = true
+	for _, r := range w.all {
+		r.cancel()
+	}
+	w.mu.Unlock()
+	ended := make(chan struct{})
+	go func() { w.group.Wait(); close(ended) }()
+	select {
+	case <-ended:
+		return nil
+	case <-ctx.Done():
+		return ctx.Err()
+	}
 }
 
 // find tells how far something is.
@@ -111,6 +160,7 @@ func (w *works[T, P]) stop(id string) error {
 	if !ok {
 		return store.ErrNotFound
 	}
+	r.gone = true
 	r.cancel()
 	return nil
 }

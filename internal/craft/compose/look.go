@@ -5,11 +5,10 @@
 package compose
 
 import (
+	"context"
 	"math"
-	"runtime"
-	"sync"
-	"sync/atomic"
 
+	"figladder/internal/craft/cores"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
 	"github.com/lucasb-eyer/go-colorful"
@@ -186,7 +185,7 @@ func (f *Frame) measure() {
 			}
 		}
 	}
-	each(n, func(i int) {
+	_ = cores.Each(context.Background(), n, func(i int) {
 		if !shown[i] {
 			return
 		}
@@ -324,18 +323,4 @@ func (f *Frame) props() []*Seen {
 		}
 	}
 	return out
-}
-
-// each calls f for 0 to n−1 on every core.
-func each(n int, f func(i int)) {
-	var next atomic.Int64
-	var all sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		all.Go(func() {
-			for i := int(next.Add(1)) - 1; i < n; i = int(next.Add(1)) - 1 {
-				f(i)
-			}
-		})
-	}
-	all.Wait()
 }

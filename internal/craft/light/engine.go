@@ -1,11 +1,10 @@
 package light
 
 import (
+	"context"
 	"math"
-	"runtime"
-	"sync"
-	"sync/atomic"
 
+	"figladder/internal/craft/cores"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -57,6 +56,22 @@ var (
 	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
+// Fair is Fine for a set so full that Fine would take half a minute: key to fill comes
+// out within about 0.05 stops of it.
+var Fair = Detail{SkyStrips: 3, PanelLevels: 2, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+
+// mostFine is how many pairs of something that shines and a card Fine is used for.
+const mostFine = 12
+
+// For is the detail that a set is worked out with when d is wanted: Fair instead of Fine
+// when there is too much in it.
+func (d Detail) For(s Set) Detail {
+	if d == Fine && (len(s.Sources)+len(s.Windows))*len(s.Panels) > mostFine {
+		return Fair
+	}
+	return d
+}
+
 // Parts is illuminance by where it came from.
 type Parts struct {
 	Direct RGB // straight from windows and lamps
@@ -83,19 +98,31 @@ type Engine struct {
 	patches  []patch // the sun on the table, which top leaves out
 	room     RGB
 	usual    float64 // light on the table at its brightest, straight, lux: a scale
+	until    context.Context
 }
 
 // NewEngine prepares a Set. Light goes two bounces at least: window to card to
 // table to dish, to table to card, or from card to card; a diffuser counts as a
 // source. Fine goes on until more would be under two in a hundred.
-func NewEngine(s Set, d Detail) *Engine {
-	e := &Engine{set: s, detail: d, faces: facesOf(s.Panels)}
+func NewEngine(s Set, d Detail) *Engine { return NewEngineUntil(context.Background(), s, d) }
+
+// NewEngineUntil is NewEngine for one who may leave: once ctx has ended, whatever is
+// still being worked out is left as it is, and nothing that comes of the engine means
+// anything any more. Ask Err before using it.
+func NewEngineUntil(ctx context.Context, s Set, d Detail) *Engine {
+	e := &Engine{set: s, detail: d, faces: facesOf(s.Panels), until: ctx}
 	e.blockers = blockersOf(&e.set)
 	e.room = roomLight(&s)
 	e.usual = e.scale()
 	e.light()
 	return e
 }
+
+// Err is why the engine stopped working things out; nil while it does not.
+func (e *Engine) Err() error { return e.until.Err() }
+
+// each calls f for 0 to n−1 on every core, until the engine is to stop.
+func (e *Engine) each(n int, f func(int)) { _ = cores.Each(e.until, n, f) }
 
 // scale is about how bright the table is: the most of nine places, straight from
 // what shines.
@@ -163,7 +190,7 @@ func (e *Engine) light() {
 		}
 	}
 	first := func(cells []cell) {
-		parallel(len(cells), func(at int) {
+		e.each(len(cells), func(at int) {
 			c := cells[at]
 			f := &e.faces[c.face]
 			p, n := place(c)
@@ -193,7 +220,7 @@ func (e *Engine) light() {
 		seconds[at] = len(e.faces[c.face].glossy[c.j*side+c.i])
 	}
 	for pass := 1; ; pass++ {
-		parallel(len(all), func(at int) {
+		e.each(len(all), func(at int) {
 			c := all[at]
 			p, n := place(c)
 			eye := e.glance(p, n)
@@ -225,29 +252,4 @@ func (e *Engine) At(p, n r3.Vec) Parts {
 	out := Parts{Direct: e.direct(eye, nil), Sun: e.sunAt(eye), Card: e.fromFaces(eye), Table: e.fromTable(eye, nil), Room: e.room}
 	eye.done()
 	return out
-}
-
-// parallel calls f for 0 to n−1 on every core.
-func parallel(n int, f func(int)) {
-	workers := min(runtime.GOMAXPROCS(0), n)
-	if workers < 2 || n < 8 {
-		for i := range n {
-			f(i)
-		}
-		return
-	}
-	var next atomic.Int64
-	var all sync.WaitGroup
-	for range workers {
-		all.Go(func() {
-			for {
-				i := int(next.Add(1)) - 1
-				if i >= n {
-					return
-				}
-				f(i)
-			}
-		})
-	}
-	all.Wait()
 }

@@ -28,7 +28,7 @@ func (e *Engine) Facets(h Hero, toCamera r3.Vec) []Facet {
 	out := make([]Facet, max(e.detail.Facets, 8))
 	plan := math.Hypot(toCamera.X, toCamera.Y)
 	overhead := plan < 0.02*r3.Norm(toCamera)
-	parallel(len(out), func(i int) {
+	e.each(len(out), func(i int) {
 		deg := float64(i) * 360 / float64(len(out))
 		p, n := facetAt(h, deg)
 		// A face nearly edge-on to the camera shows nothing.

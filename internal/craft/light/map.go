@@ -30,7 +30,7 @@ func (e *Engine) Map(stepMm float64) Map {
 	m.Lux, m.Covered = make([]float64, m.NX*m.NY), make([]bool, m.NX*m.NY)
 	known := make([]bool, len(m.Lux))
 	ask := func(at []int) {
-		parallel(len(at), func(i int) {
+		e.each(len(at), func(i int) {
 			k := at[i]
 			p := r3.Vec{X: stepMm * float64(k%m.NX), Y: stepMm * float64(k/m.NX)}
 			m.Covered[k] = e.covered(p)
@@ -73,7 +73,7 @@ func (e *Engine) Map(stepMm float64) Map {
 		}
 	}
 	at := func(i, j int) float64 { return m.Lux[j*m.NX+i] }
-	for len(cells) > 0 {
+	for len(cells) > 0 && e.Err() == nil {
 		todo = todo[:0]
 		for _, c := range cells {
 			im, jm := (c.i0+c.i1)/2, (c.j0+c.j1)/2

@@ -21,7 +21,7 @@ func TestMapAgainstAskingEverywhere(t *testing.T) {
 	require.Equal(t, 91, m.NY)
 	most, worst, sum := 0.0, 0.0, 0.0
 	slow := make([]float64, len(m.Lux))
-	parallel(len(slow), func(k int) {
+	e.each(len(slow), func(k int) {
 		slow[k] = e.tableLux(r3.Vec{X: 10 * float64(k%m.NX), Y: 10 * float64(k/m.NX)})
 	})
 	for _, v := range slow {

@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"testing"
 
+	"figladder/internal/craft/cores"
 	"github.com/stretchr/testify/assert"
 	"gonum.org/v1/gonum/spatial/r3"
 	"pgregory.net/rapid"
@@ -398,7 +399,7 @@ func TestAgainstRays(t *testing.T) {
 		all = append(all, c)
 	}
 	off := make([]float64, sets)
-	parallel(sets, func(i int) {
+	_ = cores.Each(t.Context(), sets, func(i int) {
 		c := all[i]
 		e := NewEngine(c.s, Fine)
 		p, n := facetAt(c.h, c.deg)

@@ -48,7 +48,7 @@ func (e *Engine) lightTable() tabletop {
 func (e *Engine) lightGrid(x, y, w, d float64, n int) grid {
 	nodes := (n + 1) * (n + 1)
 	g := grid{n: n, x: x, y: y, w: w, d: d, straight: make([]RGB, nodes), lum: make([]RGB, nodes), bare: make([]bool, nodes)}
-	parallel(nodes, func(k int) {
+	e.each(nodes, func(k int) {
 		p := g.place(k)
 		if g.bare[k] = !e.covered(p); g.bare[k] {
 			p.Z = 0.01
@@ -73,7 +73,7 @@ func (e *Engine) relight() {
 }
 
 func (e *Engine) relightGrid(g *grid) {
-	parallel(len(g.lum), func(k int) {
+	e.each(len(g.lum), func(k int) {
 		if !g.bare[k] {
 			return
 		}

@@ -4,6 +4,7 @@ import (
 	"math"
 	"sync"
 
+	"figladder/internal/craft/cores"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -107,7 +108,7 @@ type builder struct {
 	nodes       []bound
 	lock        sync.Mutex
 	next        int32
-	wait        sync.WaitGroup
+	wait        cores.Group
 }
 
 func area(lo, hi [3]float32) float32 {

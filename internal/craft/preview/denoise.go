@@ -1,10 +1,10 @@
 package preview
 
 import (
+	"context"
 	"math"
-	"runtime"
-	"sync"
-	"sync/atomic"
+
+	"figladder/internal/craft/cores"
 )
 
 // guide is what a smoothed pixel must have in common with its neighbours.
@@ -54,7 +54,7 @@ const least = 0.015
 func (f *film) denoise() []float32 {
 	cells, albedo := f.smoothed()
 	out := make([]float32, 3*len(albedo))
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for i := j * f.w; i < (j+1)*f.w; i++ {
 			l := &cells[i].light
 			for c := range 3 {
@@ -87,14 +87,14 @@ func (f *film) smoothed() ([]cell, [][3]float32) {
 		f.bench = newBench(n)
 	}
 	guides, cells, albedo, own := f.bench.guides, f.bench.cells, f.bench.albedo, f.bench.own
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for at := j * f.w; at < (j+1)*f.w; at++ {
 			guides[at] = f.px[at].guide()
 			cells[at], albedo[at], own[at] = f.px[at].apart()
 		}
 	})
 	f.hold(cells, own)
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for i := range f.w {
 			f.steady(i, j, guides, cells, own)
 		}
@@ -152,7 +152,7 @@ func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
 // of its neighbours by far, and unsure of it itself.
 func (f *film) hold(cells []cell, own [][layers]float32) {
 	most := f.bench.most
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for i := range f.w {
 			at := j*f.w + i
 			most[at] = [layers]float32{}
@@ -230,7 +230,7 @@ func (f *film) steady(i, j int, guides []guide, cells []cell, own [][layers]floa
 	g := &guides[at]
 	next := at + 1
 	if i == f.w-1 {
-		next = at - 1
+		next = at - min(i, 1) // a picture one pixel wide has no neighbour
 	}
 	d := 0.0
 	for c := range 3 {
@@ -257,7 +257,7 @@ func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
 	out := f.bench.next
 	for pass := range max(passes[straightLayer]-fewer, passes[bouncedLayer]) {
 		on := [layers]bool{pass < passes[straightLayer]-fewer, pass < passes[bouncedLayer], pass < min(passes[cleanLayer], passes[straightLayer]-fewer)}
-		parallelRows(f.h, func(j int) {
+		f.eachRow(func(j int) {
 			for i := range f.w {
 				f.blend(in, out, guides, i, j, 1<<pass, on)
 			}
@@ -356,19 +356,9 @@ func fall(x float32) float32 {
 	return 1 / (y * y)
 }
 
-func parallelRows(h int, row func(j int)) {
-	var next atomic.Int64
-	var all sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		all.Go(func() {
-			for {
-				j := int(next.Add(1)) - 1
-				if j >= h {
-					return
-				}
-				row(j)
-			}
-		})
-	}
-	all.Wait()
-}
+// eachRow works through the film's rows on every core, until whoever wants the picture
+// has left.
+func (f *film) eachRow(row func(j int)) { _ = cores.Each(f.until, f.h, row) }
+
+// parallelRows works through rows on every core, to the end.
+func parallelRows(h int, row func(j int)) { _ = cores.Each(context.Background(), h, row) }

@@ -1,6 +1,7 @@
 package preview
 
 import (
+	"context"
 	"math"
 	"sync/atomic"
 
@@ -59,11 +60,14 @@ type film struct {
 	asks  int // shadow rays of a sample at the first surface
 	every int // one sample in so many follows light that has bounced
 	bench *bench
+	until context.Context // rows are no longer worked through once it has ended
 }
 
 // newFilm takes its samples as a picture does that is smoothed: light that has bounced
 // is followed at one pixel of a block of four in turn.
-func newFilm(w, h int) *film { return &film{w: w, h: h, px: make([]pixel, w*h), asks: 2, every: 4} }
+func newFilm(w, h int) *film {
+	return &film{w: w, h: h, px: make([]pixel, w*h), asks: 2, every: 4, until: context.Background()}
+}
 
 // turns is in which of four samples a pixel of a block of two by two has its turn.
 var turns = [2][2]int{{0, 2}, {3, 1}}
@@ -109,6 +113,7 @@ func (f *film) exposeFourth(s *stage, l *lens, seed int64, perLum float64, stop 
 // fourth is the film of those pixels alone, of half the size each way.
 func (f *film) fourth() *film {
 	out := newFilm((f.w+1)/2, (f.h+1)/2)
+	out.until = f.until
 	for j := range out.h {
 		for i := range out.w {
 			out.px[j*out.w+i] = f.px[2*j*f.w+2*i]
@@ -129,7 +134,7 @@ func (f *film) exposeMore(s *stage, l *lens, more []int32, seed int64, perLum fl
 // rows works through the rows on every core, until stop says so.
 func (f *film) rows(stop func() bool, row func(j int)) bool {
 	var stopped atomic.Bool
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		if stopped.Load() || stop != nil && stop() {
 			stopped.Store(true)
 			return

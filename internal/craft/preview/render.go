@@ -36,28 +36,38 @@ type Shot struct {
 
 // NewShot stands a set up, exposed and focused, for a picture of a long side.
 func NewShot(s scene.Set, x exposure.Settings, focusMm float64, longPx int) *Shot {
+	shot, _ := NewShotUntil(context.Background(), s, x, focusMm, longPx)
+	return shot
+}
+
+// NewShotUntil is NewShot for one who may leave: it gives up with ctx's error.
+func NewShotUntil(ctx context.Context, s scene.Set, x exposure.Settings, focusMm float64, longPx int) (*Shot, error) {
 	across, up := s.Camera.FrameSensor()
-	w, h := longPx, int(math.Round(float64(longPx)*up/across))
+	w, h := longPx, max(1, int(math.Round(float64(longPx)*up/across)))
 	if up > across {
-		w, h = int(math.Round(float64(longPx)*across/up)), longPx
+		w, h = max(1, int(math.Round(float64(longPx)*across/up))), longPx
 	}
 	right, upV, forward := s.Axes()
 	image := s.ImageDistanceMm()
-	shot := &Shot{stage: newStage(s, s.Objects(scene.Smooth)), W: w, H: h,
+	objects, err := s.ObjectsUntil(ctx, scene.Smooth)
+	if err != nil {
+		return nil, err
+	}
+	shot := &Shot{stage: newStage(s, objects), W: w, H: h,
 		lens: lens{at: s.Lens(), right: right, up: upV, forward: forward, across: across, high: up, image: image, radius: s.Camera.FocalMm / x.Aperture / 2, focus: focusMm}}
 	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
 	if err != nil {
 		m = 0
 	}
 	metered := exposure.LuxFromEV100(exposure.EV100(optics.EffectiveNumber(x.Aperture, m, 1), x.Seconds, float64(x.ISO)))
-	shot.dev = development{perLum: math.Pi / metered, balance: balance(s), iso: float64(x.ISO), noise: true}
-	return shot
+	shot.dev = development{perLum: math.Pi / metered, balance: balance(ctx, s), iso: float64(x.ISO), noise: true}
+	return shot, ctx.Err()
 }
 
 // balance is what makes the light on the dish neutral, luminance kept.
-func balance(s scene.Set) light.RGB {
+func balance(ctx context.Context, s scene.Set) light.RGB {
 	h := s.Hero()
-	e := light.NewEngine(s.Lighting(), light.Search)
+	e := light.NewEngineUntil(ctx, s.Lighting(), light.Search)
 	c := e.At(r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5}), r3.Vec{Z: 1}).Sum()
 	out := light.RGB{1, 1, 1}
 	if y := c.Lux(); y > 0 {
@@ -78,13 +88,19 @@ type Step struct {
 }
 
 // Run renders up to o.Samples paths a pixel on the mean and hands over a picture of one
-// path in every fourth pixel first, then ever better ones. It returns the last picture,
-// and ctx.Err() when it was stopped before the end; what was done until then still comes
-// back.
+// path in every fourth pixel first, then ever better ones. When ctx ends before that it
+// returns the last picture that was handed over, and ctx's error.
 func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA, error) {
 	stop := func() bool { return ctx.Err() != nil }
 	dev := s.dev
 	dev.seed, dev.noise = o.Seed, dev.noise && !o.Raw
+	var last *image.RGBA
+	hand := func(p Step) {
+		if ctx.Err() == nil {
+			last = p.Image
+			show(p)
+		}
+	}
 	finish := func(f *film) *image.RGBA {
 		if o.Raw {
 			return dev.develop(f.linear(), f.w, f.h)
@@ -92,33 +108,34 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		return dev.develop(f.denoise(), f.w, f.h)
 	}
 	f := newFilm(s.W, s.H)
-	if show != nil && s.W > 240 {
-		if !f.exposeFourth(s.stage, &s.lens, o.Seed, s.dev.perLum, stop) {
-			return nil, ctx.Err()
-		}
+	f.until = ctx
+	if show != nil && s.W > 240 && f.exposeFourth(s.stage, &s.lens, o.Seed, s.dev.perLum, stop) {
 		quick, small := f.fourth(), dev
 		small.noise = false
-		show(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
+		hand(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
 	}
-	for from, more := 0, min(evenly, o.Samples); from < o.Samples; from, more = from+more, min(2*(from+more), 16) {
+	for from, more := 0, min(evenly, o.Samples); from < o.Samples && ctx.Err() == nil; from, more = from+more, min(2*(from+more), 16) {
 		if more = min(more, o.Samples-from); o.Samples-from-more < more/2 {
 			more = o.Samples - from // rather one long step than a short one after it
 		}
 		if !s.more(f, from, more, o.Seed, stop) {
-			if from == 0 {
-				return nil, ctx.Err()
-			}
 			break
 		}
 		if to := from + more; show != nil && to < o.Samples {
-			show(Step{Image: finish(f), Samples: to, Share: float64(to) / float64(o.Samples)})
+			hand(Step{Image: finish(f), Samples: to, Share: float64(to) / float64(o.Samples)})
 		}
 	}
-	img := finish(f)
-	if ctx.Err() == nil && show != nil {
-		show(Step{Image: img, Samples: o.Samples, Share: 1})
+	if ctx.Err() != nil {
+		return last, ctx.Err()
 	}
-	return img, ctx.Err()
+	img := finish(f)
+	if show != nil {
+		hand(Step{Image: img, Samples: o.Samples, Share: 1})
+	}
+	if ctx.Err() != nil {
+		return last, ctx.Err()
+	}
+	return img, nil
 }
 
 // evenly is how many paths every pixel gets before the rest are shared out by need.
@@ -157,6 +174,15 @@ func larger(in []float32, w, h, W, H int) []float32 {
 
 // Render draws an accepted set as exposed. The image lies as the camera does.
 func Render(s scene.Set, x exposure.Settings, focusMm float64, o Options) *image.RGBA {
-	img, _ := NewShot(s, x, focusMm, o.LongPx).Run(context.Background(), o, nil)
+	img, _ := RenderUntil(context.Background(), s, x, focusMm, o)
 	return img
+}
+
+// RenderUntil is Render for one who may leave: it gives up with ctx's error.
+func RenderUntil(ctx context.Context, s scene.Set, x exposure.Settings, focusMm float64, o Options) (*image.RGBA, error) {
+	shot, err := NewShotUntil(ctx, s, x, focusMm, o.LongPx)
+	if err != nil {
+		return nil, err
+	}
+	return shot.Run(ctx, o, nil)
 }

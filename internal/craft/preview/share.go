@@ -16,14 +16,14 @@ const anyhow = 0.1
 func (f *film) byNeed(mean float64, seed int64) []int32 {
 	n := len(f.px)
 	own := make([]float32, n)
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for i := range f.w {
 			own[j*f.w+i] = f.px[j*f.w+i].variance()
 		}
 	})
 	need := make([]float64, n)
 	sums := make([]float64, f.h)
-	parallelRows(f.h, func(j int) {
+	f.eachRow(func(j int) {
 		for i := range f.w {
 			// A pixel's few samples may have missed an edge that its neighbours saw.
 			var sum, all float32

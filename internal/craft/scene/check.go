@@ -46,7 +46,7 @@ func (s Set) Check() []finding.FieldProblem {
 	if s.Food.Garnish != "" {
 		hex("food.garnish", s.Food.Garnish)
 	}
-	s.checkCamera(bad, within)
+	s.Camera.check("camera.", bad, within)
 
 	choice := func(path, v string, all ...string) {
 		if !slices.Contains(all, v) {
@@ -70,39 +70,43 @@ func (s Set) Check() []finding.FieldProblem {
 	return out
 }
 
-func (s Set) checkCamera(bad func(string, string, ...any), within func(string, float64, float64, float64, string)) {
-	c := s.Camera
-	within("camera.elevationDeg", c.ElevationDeg, 0, 90, "degrees")
-	within("camera.sensorWidthMm", c.SensorWidthMm, 3, 60, "mm")
-	within("camera.sensorHeightMm", c.SensorHeightMm, 2, 60, "mm")
-	within("camera.pixelsLong", float64(c.PixelsLong), 500, 30000, "pixels")
-	within("camera.shortestMm", c.ShortestMm, 1, 1000, "mm")
-	within("camera.longestMm", c.LongestMm, 1, 1000, "mm")
-	within("camera.widestAperture", c.WidestAperture, 0.9, 45, "")
-	within("camera.narrowAperture", c.NarrowAperture, 0.9, 64, "")
+// check is Check for a camera; the paths of its fields begin with at.
+func (c Camera) check(at string, bad badFunc, within withinFunc) {
+	within(at+"elevationDeg", c.ElevationDeg, 0, 90, "degrees")
+	within(at+"sensorWidthMm", c.SensorWidthMm, 3, 60, "mm")
+	within(at+"sensorHeightMm", c.SensorHeightMm, 2, 60, "mm")
+	within(at+"pixelsLong", float64(c.PixelsLong), 500, 30000, "pixels")
+	within(at+"shortestMm", c.ShortestMm, 1, 1000, "mm")
+	within(at+"longestMm", c.LongestMm, 1, 1000, "mm")
+	within(at+"widestAperture", c.WidestAperture, 0.9, 45, "")
+	within(at+"narrowAperture", c.NarrowAperture, 0.9, 64, "")
 	if c.Orientation != "landscape" && c.Orientation != "portrait" {
-		bad("camera.orientation", "The frame lies landscape or portrait, not “%s”.", c.Orientation)
+		bad(at+"orientation", "The frame lies landscape or portrait, not “%s”.", c.Orientation)
 	}
 	if c.FocalMm < c.ShortestMm || c.FocalMm > c.LongestMm || !(c.FocalMm > 0) {
-		bad("camera.focalMm", "%s mm is beyond this lens, which goes from %s to %s mm. Set a focal length inside that, or put on another lens.",
+		bad(at+"focalMm", "%s mm is beyond this lens, which goes from %s to %s mm. Set a focal length inside that, or put on another lens.",
 			show(c.FocalMm), show(c.ShortestMm), show(c.LongestMm))
 	}
 	if c.Aperture < c.WidestAperture-0.01 || !(c.Aperture > 0) {
-		bad("camera.aperture", "f/%s is wider than this lens opens. Its widest is f/%s.", show(c.Aperture), show(c.WidestAperture))
+		bad(at+"aperture", "f/%s is wider than this lens opens. Its widest is f/%s.", show(c.Aperture), show(c.WidestAperture))
 	} else if c.Aperture > c.NarrowAperture+0.01 {
-		bad("camera.aperture", "f/%s is narrower than this lens closes. Its narrowest is f/%s.", show(c.Aperture), show(c.NarrowAperture))
+		bad(at+"aperture", "f/%s is narrower than this lens closes. Its narrowest is f/%s.", show(c.Aperture), show(c.NarrowAperture))
 	}
 	closest := math.Max(c.ClosestMm, c.FocalMm*1.05)
 	if !(c.DistanceMm >= closest) {
-		bad("camera.distanceMm", "%s mm is nearer than this lens focuses. Its closest is %s mm.", show(c.DistanceMm), show(math.Ceil(closest)))
+		bad(at+"distanceMm", "%s mm is nearer than this lens focuses. Its closest is %s mm.", show(c.DistanceMm), show(math.Ceil(closest)))
 	} else if c.DistanceMm > 10000 {
-		bad("camera.distanceMm", "%s mm is farther than a still set needs. Ten metres is the most.", show(c.DistanceMm))
+		bad(at+"distanceMm", "%s mm is farther than a still set needs. Ten metres is the most.", show(c.DistanceMm))
 	}
-	within("camera.baseIso", float64(c.BaseISO), 25, 25600, "ISO")
+	within(at+"baseIso", float64(c.BaseISO), 25, 25600, "ISO")
 	if c.HighestISO < c.BaseISO || c.HighestISO > 102400 {
-		bad("camera.highestIso", "ISO %d is not between the lowest this body has, %d, and 102400.", c.HighestISO, c.BaseISO)
+		bad(at+"highestIso", "ISO %d is not between the lowest this body has, %d, and 102400.", c.HighestISO, c.BaseISO)
 	}
-	within("camera.slowestS", c.SlowestS, 0.0001, 30, "s")
+	within(at+"slowestS", c.SlowestS, 0.0001, 30, "s")
+	within(at+"closestMm", c.ClosestMm, 0, 10000, "mm")
+	within(at+"aimXMm", c.AimXMm, -3000, 3000, "mm")
+	within(at+"aimYMm", c.AimYMm, -3000, 3000, "mm")
+	within(at+"aimZMm", c.AimZMm, -1000, 1000, "mm")
 }
 
 // finishes are how a surface shines.

@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"reflect"
@@ -112,18 +113,24 @@ type AngleCell struct {
 }
 
 // Angles shows the set from each elevation, all else left.
-func Angles(s Set, w Wants) []AngleCell {
+func Angles(ctx context.Context, s Set, w Wants) ([]AngleCell, error) {
 	out := []AngleCell{}
-	objects := s.Objects(Rough)
+	objects, err := s.ObjectsUntil(ctx, Rough)
+	if err != nil {
+		return nil, err
+	}
 	for _, e := range Elevations {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		t := s.Copy()
 		t.Camera.ElevationDeg = e
-		r := &reader{s: t, w: w, objects: objects}
+		r := &reader{ctx: ctx, s: t, w: w, objects: objects}
 		r.optics()
 		v := t.Outlines(objects)
 		out = append(out, AngleCell{ElevationDeg: e, Set: t, Lens: v.Lens, LensW: v.LensW, LensH: v.LensH, DepthMm: r.span, Cover: r.out.CoverNumber, Words: angleWords(t, e)})
 	}
-	return out
+	return out, nil
 }
 
 // angleWords says what an angle does for this food (handbook S6).

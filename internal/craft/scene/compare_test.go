@@ -47,7 +47,8 @@ func TestASeriesKeepsCameraAndLight(t *testing.T) {
 func TestAnglesRoundSaysWhatEachDoes(t *testing.T) {
 	s := Start()
 	s.Food.Steams = true
-	cells := Angles(s, Wants{OutputLongPx: 2000})
+	cells, err := Angles(t.Context(), s, Wants{OutputLongPx: 2000})
+	require.NoError(t, err)
 	require.Len(t, cells, len(Elevations))
 	for i, c := range cells {
 		assert.Equal(t, Elevations[i], c.Set.Camera.ElevationDeg)

@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"strings"
@@ -10,10 +11,10 @@ import (
 )
 
 // judge lights the answer's set and scores it against a goal, 0 best.
-func (a *Answer) judge(g Goal, d light.Detail) {
+func (a *Answer) judge(ctx context.Context, g Goal, d light.Detail) {
 	s := a.Set
-	r := &reader{s: s}
-	r.engine = light.NewEngine(s.Lighting(), d)
+	r := &reader{ctx: ctx, s: s}
+	r.engine = r.lightOf(s, d)
 	h := s.Hero()
 	k := light.Ratio(r.engine.Facets(h, s.ToCamera()))
 	top := r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5})

@@ -61,11 +61,12 @@ var bandSteps = []float64{-4, -3, -2, -1.5, -1, -0.5, 0, 0.5, 1, 2, 3}
 const (
 	mapFineMm   = 10.0
 	mapCoarseMm = 50.0
+	mapNodes    = 16_000 // of the finest map
 )
 
 func (r *reader) light(d light.Detail) {
 	h := r.s.Hero()
-	r.engine = light.NewEngine(r.s.Lighting(), d)
+	r.engine = r.lightOf(r.s, d)
 	r.facets = light.Ratio(r.engine.Facets(h, r.s.ToCamera()))
 	r.stops = r.facets.Stops
 	r.add(ratioReading("keyFill", "Key to fill", r.facets))
@@ -120,7 +121,7 @@ func (r *reader) shares(top r3.Vec) {
 			lit[i] = r.lux.Sum()
 		} else {
 			only := r.s.Only(i)
-			lit[i] = light.NewEngine(only.Lighting(), light.Search).At(top, r3.Vec{Z: 1}).Sum()
+			lit[i] = r.lightOf(only, light.Search).At(top, r3.Vec{Z: 1}).Sum()
 		}
 		each[i] = lit[i].Lux()
 		total += each[i]
@@ -278,9 +279,11 @@ func (r *reader) colour() {
 func (r *reader) mapping(stepMm float64) {
 	e := r.engine
 	if stepMm < mapCoarseMm {
-		e = light.NewEngine(r.s.Lighting(), light.Coarse)
+		e = r.lightOf(r.s, light.Coarse)
+		// A large table is mapped in wider steps rather than in more of them.
+		stepMm = math.Min(mapCoarseMm, math.Max(stepMm, math.Sqrt(r.s.Table.WidthMm*r.s.Table.DepthMm/mapNodes)))
 	}
-	m := e.Map(stepMm)
+	m := e.Map(math.Round(stepMm))
 	r.lightMap = m
 	r.out.Lit.Bands = []MapBand{}
 	level := r.lux.Total()
@@ -344,7 +347,7 @@ func (r *reader) brightest() {
 func (r *reader) cardEffects() {
 	r.out.Lit.Cards = []CardEffect{}
 	ratio := func(s Set) float64 {
-		return light.Ratio(light.NewEngine(s.Lighting(), light.Coarse).Facets(s.Hero(), s.ToCamera())).Stops
+		return light.Ratio(r.lightOf(s, light.Coarse).Facets(s.Hero(), s.ToCamera())).Stops
 	}
 	if len(r.s.Cards) == 0 {
 		return

@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"context"
 	"math"
 
 	"figladder/internal/craft/light"
@@ -59,6 +60,13 @@ const (
 // Objects stands everything up: vessel, food, then the things in the order of the
 // list, each resting on what is below it.
 func (s Set) Objects(f Fineness) []Object {
+	out, _ := s.ObjectsUntil(context.Background(), f)
+	return out
+}
+
+// ObjectsUntil is Objects for one who may leave: it gives up between two things, with
+// ctx's error.
+func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
 	var out []Object
 	if s.Ground.On && s.Ground.Kind == "board" {
 		out = append(out, s.groundObject())
@@ -79,11 +87,14 @@ func (s Set) Objects(f Fineness) []Object {
 	out = append(out, vessel)
 	out = append(out, s.foodObject(inside, floor, f))
 	for i, t := range s.Things {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		if t.On && !t.Lies() {
 			out = append(out, t.object(i, out, f))
 		}
 	}
-	return out
+	return out, nil
 }
 
 // finish says how a surface shines.

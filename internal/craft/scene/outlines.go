@@ -1,12 +1,13 @@
 package scene
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
-	"sync"
 
+	"figladder/internal/craft/cores"
 	"gonum.org/v1/gonum/spatial/r2"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -108,15 +109,11 @@ func (s Set) Outlines(objects []Object) Views {
 	side := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.Y, Y: -p.Z}, true }
 	views := [3]func(r3.Vec) (r2.Vec, bool){plan, side, lens}
 	paths := make([][3]string, len(objects))
-	var all sync.WaitGroup
-	for i := range objects { // the hulls are most of the work
-		all.Go(func() {
-			for v, view := range views {
-				paths[i][v] = objects[i].path(view)
-			}
-		})
-	}
-	all.Wait()
+	_ = cores.Each(context.Background(), len(objects), func(i int) { // the hulls are most of the work
+		for v, view := range views {
+			paths[i][v] = objects[i].path(view)
+		}
+	})
 	for _, i := range order {
 		o := &objects[i]
 		for v, to := range [3]*[]Outline{&out.Above, &out.Side, &out.Lens} {

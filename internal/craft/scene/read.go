@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -64,31 +65,35 @@ const (
 // Read works out everything about an accepted set (one that Check has nothing
 // against). Detail says how finely the light is summed.
 func Read(s Set, w Wants, d light.Detail) Report {
-	out, _, _ := ReadWith(s, w, d)
+	out, _, _, _ := ReadWith(context.Background(), s, w, d)
 	return out
 }
 
 // ReadWith is Read that also hands over what it worked with: the things as they stand and
-// the light.
-func ReadWith(s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine) {
-	r := &reader{s: s, w: w, objects: s.Objects(Rough)}
+// the light. It gives up with ctx's error when that ends.
+func ReadWith(ctx context.Context, s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine, error) {
+	r := &reader{ctx: ctx, s: s, w: w}
 	r.out.Angle, r.out.Angles = Angle(s.Camera.ElevationDeg), AngleWords
-	r.optics()
-	r.rig()
-	r.strip()
-	r.pour()
-	r.out.Views = s.Outlines(r.objects)
-	r.light(d)
-	r.exposure()
-	r.notes()
+	for _, part := range []func(){
+		func() { r.objects, _ = s.ObjectsUntil(ctx, Rough) },
+		r.optics, r.rig, r.strip, r.pour,
+		func() { r.out.Views = s.Outlines(r.objects) },
+		func() { r.light(d) },
+		r.exposure, r.notes,
+	} {
+		if part(); ctx.Err() != nil {
+			return Report{}, nil, nil, ctx.Err()
+		}
+	}
 	if r.out.Findings == nil {
 		r.out.Findings = []finding.Finding{}
 	}
-	return r.out, r.objects, r.engine
+	return r.out, r.objects, r.engine, nil
 }
 
 // reader gathers a Report; later parts use what earlier ones worked out.
 type reader struct {
+	ctx     context.Context
 	s       Set
 	w       Wants
 	out     Report
@@ -110,6 +115,12 @@ type reader struct {
 	uneven                                    float64 // stops over the background
 	steam                                     float64 // stops that steam stands out by
 	hung                                      *rig    // how the camera hangs; nil when it does not
+}
+
+// lightOf makes the light of a set, until whoever asked has left.
+func (r *reader) lightOf(s Set, d light.Detail) *light.Engine {
+	lit := s.Lighting()
+	return light.NewEngineUntil(r.ctx, lit, d.For(lit))
 }
 
 func (r *reader) add(x reading.Reading) { r.out.Readings = append(r.out.Readings, x) }

@@ -35,7 +35,7 @@ func Round(ctx context.Context, s Set, progress func(float64)) ([]RoundCell, err
 	for i, l := range s.Lights {
 		if l.On {
 			only := s.Only(i)
-			if v := light.NewEngine(only.Lighting(), light.Search).At(top, r3.Vec{Z: 1}).Total(); key < 0 || v > most {
+			if v := light.NewEngineUntil(ctx, only.Lighting(), light.Search).At(top, r3.Vec{Z: 1}).Total(); key < 0 || v > most {
 				key, most = i, v
 			}
 		}
@@ -50,7 +50,7 @@ func Round(ctx context.Context, s Set, progress func(float64)) ([]RoundCell, err
 		only := s.Only(key)
 		set := only.Lighting()
 		set.Sun = nil
-		e := light.NewEngine(set, light.Search)
+		e := light.NewEngineUntil(ctx, set, light.Search)
 		p := r3.Add(l.Rect().Centre, r3.Scale(5, l.Rect().Normal()))
 		if v := e.Toward(p, r3.Scale(-1, l.Rect().Normal())).Lux(); v > 1 {
 			l.LuminanceCdM2 = v
@@ -61,14 +61,14 @@ func Round(ctx context.Context, s Set, progress func(float64)) ([]RoundCell, err
 	distance := math.Max(r3.Norm(r3.Sub(l.Rect().Centre, s.Aim())), 250)
 	out := make([]RoundCell, 36)
 	for at := range out {
-		if err := ctx.Err(); err != nil {
-			return nil, err
-		}
 		clock, height := float64(at%12), RoundHeights[at/12]
 		if clock == 0 {
 			clock = 12
 		}
-		out[at] = base.from(key, clock, height, distance)
+		out[at] = base.from(ctx, key, clock, height, distance)
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		if progress != nil {
 			progress(float64(at+1) / float64(len(out)))
 		}
@@ -77,7 +77,7 @@ func Round(ctx context.Context, s Set, progress func(float64)) ([]RoundCell, err
 }
 
 // from is the set with one light at a clock position and height.
-func (s Set) from(key int, clock, heightDeg, distance float64) RoundCell {
+func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float64) RoundCell {
 	t := s.Copy()
 	l := &t.Lights[key]
 	sin, cos := math.Sincos(heightDeg * math.Pi / 180)
@@ -90,8 +90,8 @@ func (s Set) from(key int, clock, heightDeg, distance float64) RoundCell {
 	if low := l.HeightMm / 2 * math.Cos(heightDeg*math.Pi/180); l.ZMm < low+5 {
 		l.ZMm = math.Round(low + 5)
 	}
-	r := &reader{s: t}
-	r.engine = light.NewEngine(t.Lighting(), light.Search)
+	r := &reader{ctx: ctx, s: t}
+	r.engine = r.lightOf(t, light.Search)
 	h := t.Hero()
 	facets := r.engine.Facets(h, t.ToCamera())
 	r.lux = r.engine.At(r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5}), r3.Vec{Z: 1})

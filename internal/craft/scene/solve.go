@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
-	"runtime"
 	"sort"
 	"strings"
 	"sync"
 
+	"figladder/internal/craft/cores"
 	"figladder/internal/craft/light"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -88,35 +88,21 @@ func Solve(ctx context.Context, s Set, g Goal, own []Owned, seed uint64, progres
 	results := make([]*Answer, len(plans))
 	var mu sync.Mutex
 	done, tried := 0, 0
-	next := make(chan int)
-	var all sync.WaitGroup
-	for range max(1, runtime.GOMAXPROCS(0)) {
-		all.Go(func() {
-			for i := range next {
-				a, n := search(ctx, s, g, plans[i], rand.New(rand.NewPCG(seed, uint64(i))))
-				if a != nil {
-					a.plan = i
-				}
-				mu.Lock()
-				results[i] = a
-				done++
-				tried += n
-				if progress != nil {
-					progress(float64(done) / float64(len(plans)+2))
-				}
-				mu.Unlock()
-			}
-		})
-	}
-	for i := range plans {
-		if ctx.Err() != nil {
-			break
+	err := cores.Each(ctx, len(plans), func(i int) {
+		a, n := search(ctx, s, g, plans[i], rand.New(rand.NewPCG(seed, uint64(i))))
+		if a != nil {
+			a.plan = i
 		}
-		next <- i
-	}
-	close(next)
-	all.Wait()
-	if err := ctx.Err(); err != nil {
+		mu.Lock()
+		defer mu.Unlock()
+		results[i] = a
+		done++
+		tried += n
+		if progress != nil {
+			progress(float64(done) / float64(len(plans)+2))
+		}
+	})
+	if err != nil {
 		return Solved{}, err
 	}
 	out := Solved{Tried: tried, Answers: []Answer{}}
@@ -138,18 +124,18 @@ func Solve(ctx context.Context, s Set, g Goal, own []Owned, seed uint64, progres
 	}
 	// The search lights sets coarsely. Each answer is lit finely; one that turns out
 	// beside the goal is searched for again, aimed as far to the other side.
-	var last sync.WaitGroup
+	var last cores.Group
 	for i := range out.Answers {
 		last.Go(func() {
 			a := &out.Answers[i]
 			coarse := a.FillStops
-			a.judge(g, light.Fine)
+			a.judge(ctx, g, light.Fine)
 			if off := a.FillStops - coarse; a.FillStops < noFill && math.Abs(a.FillStops-g.FillStops) > fillWithin/2 && math.Abs(off) > fillWithin/4 {
 				aim := g
 				aim.FillStops = math.Max(0, g.FillStops-off)
 				if b, n := search(ctx, s, aim, plans[a.plan], rand.New(rand.NewPCG(seed, uint64(1000+a.plan)))); b != nil {
 					b.plan = a.plan
-					b.judge(g, light.Fine)
+					b.judge(ctx, g, light.Fine)
 					if b.score < a.score {
 						*a = *b
 					}
@@ -294,7 +280,7 @@ func search(ctx context.Context, s Set, g Goal, p plan, rng *rand.Rand) (*Answer
 		if a.Set.Check() != nil {
 			return false
 		}
-		a.judge(g, light.Search)
+		a.judge(ctx, g, light.Search)
 		a.score += 0.02 * float64(p.quarter%4) // leave the set as it stands if that does
 		if best == nil || a.score < best.score {
 			best, bestAt = a, l

@@ -94,9 +94,7 @@ func (q Questions) Good() bool { return q.Stands == "yes" && q.Balanced == "yes"
 
 // checkThings is Check for what stands beside the dish, the ground and other cameras.
 func (s Set) checkThings(bad badFunc, within withinFunc, hex func(path, v string), choice func(path, v string, all ...string)) {
-	if len(s.Things) > 120 {
-		bad("things", "A hundred and twenty things are the most a set takes.")
-	}
+	s.checkSize(bad)
 	for i, t := range s.Things {
 		at := func(field string) string { return fmt.Sprintf("things.%d.%s", i, field) }
 		choice(at("kind"), t.Kind, Kinds...)
@@ -130,14 +128,16 @@ func (s Set) checkThings(bad badFunc, within withinFunc, hex func(path, v string
 		within("ground.riseMm", g.RiseMm, 0, 4000, "mm")
 		hex("ground.colour", g.Colour)
 	}
+	within("ground.turnDeg", s.Ground.TurnDeg, -360, 360, "degrees")
 	if len(s.Views) > 8 {
 		bad("views", "Eight cameras are the most a set keeps.")
 	}
+	for i, v := range s.Views {
+		v.Camera.check(fmt.Sprintf("views.%d.camera.", i), bad, within)
+	}
+	within("food.pourMm", s.Food.PourMm, 0, 3000, "mm")
 	within("food.strength", s.Food.Strength, 0, 1, "(share of full strength)")
 	within("food.fillShare", s.Food.FillShare, 0, 1, "(share of the height)")
-	within("camera.aimXMm", s.Camera.AimXMm, -3000, 3000, "mm")
-	within("camera.aimYMm", s.Camera.AimYMm, -3000, 3000, "mm")
-	within("camera.aimZMm", s.Camera.AimZMm, -1000, 1000, "mm")
 }
 
 // footMm is the radius in plan over which a thing bears on what is below it.

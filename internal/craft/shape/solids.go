@@ -213,11 +213,15 @@ func Tube(path [][3]float64, rMm float64, steps int) Mesh {
 	return m
 }
 
+// mostDrawnOut is how many times longer than wide a cloth's cells are taken as square;
+// beyond it they are drawn out, so that a ribbon costs no more than a towel.
+const mostDrawnOut = 4
+
 // Cloth is a rectangle of linen lying on z = 0 with soft folds of foldMm.
 func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
 	var m Mesh
 	nx := max(6, cells)
-	ny := max(6, int(float64(cells)*dMm/wMm))
+	ny := max(6, int(float64(cells)*math.Min(dMm/wMm, mostDrawnOut)))
 	for j := 0; j <= ny; j++ {
 		for i := 0; i <= nx; i++ {
 			x, y := wMm*(float64(i)/float64(nx)-0.5), dMm*(float64(j)/float64(ny)-0.5)

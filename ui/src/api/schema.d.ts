@@ -5122,6 +5122,16 @@ export interface components {
             set: components["schemas"]["Set"];
         };
         Rendering: {
+            /**
+             * Format: int64
+             * @description About how long it takes once it has its turn, s
+             */
+            aboutS: number;
+            /**
+             * Format: int64
+             * @description How many pictures and searches were before it
+             */
+            ahead: number;
             /** @description Whether it has ended */
             done: boolean;
             /** @description Why it ended early; empty otherwise */
