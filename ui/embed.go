@@ -12,8 +12,7 @@ import (
 var dist embed.FS
 
 // Handler serves the page: files as they are, every other address the page
-// itself, which finds its way by the address. Addresses under /api that no route
-// took are not found.
+// itself, which finds its way by the address.
 func Handler() http.Handler {
 	files, err := fs.Sub(dist, "dist")
 	if err != nil {
@@ -21,16 +20,8 @@ func Handler() http.Handler {
 	}
 	server := http.FileServerFS(files)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if strings.HasPrefix(r.URL.Path, "/api/") {
-			w.Header().Set("Content-Type", "application/problem+json")
-			w.WriteHeader(http.StatusNotFound)
-			_, _ = w.Write([]byte(`{"type":"about:blank","title":"Not there","status":404,"detail":"There is no such address here."}`))
-			return
-		}
 		h := w.Header()
 		h.Set("Content-Security-Policy", "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; font-src 'self' data:; frame-ancestors 'none'")
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "same-origin")
 		path := strings.TrimPrefix(r.URL.Path, "/")
 		if st, err := fs.Stat(files, path); path != "" && err == nil && !st.IsDir() {
 			if strings.HasPrefix(path, "assets/") {

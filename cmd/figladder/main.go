@@ -11,19 +11,10 @@ import (
 	"syscall"
 
 	"figladder/internal/api"
-	"figladder/internal/cluster"
 	"figladder/internal/store"
 	"github.com/caarlos0/env/v11"
 	"github.com/spf13/cobra"
 )
-
-// settings come from the environment; flags win over them.
-type settings struct {
-	DatabaseURL string `env:"DATABASE_URL"`                                  // use this server and start none
-	Data        string `env:"FIGLADDER_DATA" envDefault:".run"`              // pictures, and the cluster when it is ours
-	Address     string `env:"FIGLADDER_ADDRESS" envDefault:"127.0.0.1:8080"` // where the page is served
-	FramePx     int    `env:"FIGLADDER_FRAME_PX" envDefault:"2000"`          // long side of the simulated camera's frames
-}
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
@@ -65,7 +56,7 @@ func command() *cobra.Command {
 			return s.Migrate(c.Context())
 		}},
 		&cobra.Command{Use: "openapi", Short: "Print the API's description, from which the page's types are made", Args: cobra.NoArgs, RunE: func(*cobra.Command, []string) error {
-			return json.NewEncoder(os.Stdout).Encode(api.New(nil, nil).Huma.OpenAPI())
+			return json.NewEncoder(os.Stdout).Encode(api.New(nil, nil, api.Options{}).Huma.OpenAPI())
 		}},
 		&cobra.Command{Use: "with-database -- COMMAND …", Short: "Run a command beside a scratch database, for tests", Args: cobra.MinimumNArgs(1), RunE: func(c *cobra.Command, args []string) error {
 			return withDatabase(c.Context(), args)
@@ -75,6 +66,3 @@ func command() *cobra.Command {
 }
 
 func say(words string, args ...any) { fmt.Printf(words+"\n", args...) }
-
-// removeCluster throws a cluster's folder away.
-func removeCluster(dir string) error { return os.RemoveAll(cluster.Dir(dir)) }

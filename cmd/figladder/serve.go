@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
@@ -23,72 +24,113 @@ import (
 	"figladder/ui"
 )
 
+// house is what every command works with: the database, ours or another, and the vault.
+type house struct {
+	conf    settings
+	cluster *cluster.Cluster // nil when the database is not ours
+	db      *store.Store
+	vault   *store.Vault
+}
+
+// enter starts the database if it is ours, opens it and brings it to this binary's shape.
+func enter(ctx context.Context, conf settings) (h *house, err error) {
+	h = &house{conf: conf}
+	defer func() {
+		if err != nil {
+			h.leave()
+		}
+	}()
+	url := conf.DatabaseURL
+	if url == "" {
+		say("Starting the database.")
+		h.cluster, err = cluster.Start(ctx, cluster.Options{Dir: filepath.Join(conf.Data, "pg"), Say: func(s string) { say("%s", s) }})
+		if err != nil {
+			return h, err
+		}
+		url = h.cluster.URL
+	}
+	if h.db, err = store.Open(ctx, url); err != nil {
+		return h, err
+	}
+	if err := h.db.Migrate(ctx); err != nil {
+		return h, err
+	}
+	h.vault, err = store.OpenVault(filepath.Join(conf.Data, "files"))
+	return h, err
+}
+
+// leave closes and stops it all again.
+func (h *house) leave() {
+	if h.db != nil {
+		_ = h.db.Close()
+	}
+	if h.cluster != nil {
+		say("Stopping the database.")
+		h.cluster.Stop()
+	}
+}
+
+// down is closed when the house's own database is down for good; never for another's.
+func (h *house) down() <-chan struct{} {
+	if h.cluster == nil {
+		return nil
+	}
+	return h.cluster.Exited()
+}
+
 // serve runs everything until the context ends: database, stand-in outlet, queue
 // and page, and stops them in the opposite order.
 func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
-	if reset {
-		say("Throwing the old demo away.")
-		if conf.DatabaseURL == "" {
-			if err := removeCluster(filepath.Join(conf.Data, "pg")); err != nil {
-				return err
-			}
-		}
-		for _, d := range []string{"files", "outlet"} {
-			if err := os.RemoveAll(filepath.Join(conf.Data, d)); err != nil {
-				return err
-			}
-		}
+	log, err := conf.logger(os.Stderr)
+	if err != nil {
+		return err
 	}
-	url := conf.DatabaseURL
-	var ended <-chan error
-	if url == "" {
-		say("Starting the database.")
-		c, err := cluster.Start(ctx, cluster.Options{Dir: filepath.Join(conf.Data, "pg"), Say: func(s string) { say("%s", s) }})
-		if err != nil {
+	slog.SetDefault(log)
+	options, err := conf.api()
+	if err != nil {
+		return err
+	}
+	if reset {
+		if err := startOver(conf); err != nil {
 			return err
 		}
-		defer func() { say("Stopping the database."); c.Stop() }()
-		url, ended = c.URL, c.Exited()
 	}
-	db, err := store.Open(ctx, url)
+	h, err := enter(ctx, conf)
 	if err != nil {
 		return err
 	}
-	defer db.Close()
-	if err := db.Migrate(ctx); err != nil {
-		return err
-	}
-	vault, err := store.OpenVault(filepath.Join(conf.Data, "files"))
-	if err != nil {
-		return err
-	}
-	defer vault.Close()
+	defer h.leave()
 	hall, err := standin.OpenHall(filepath.Join(conf.Data, "outlet"))
 	if err != nil {
 		return err
 	}
 	defer hall.Close()
-	st := &studio.Studio{Store: db, Vault: vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}}
-	queue, err := jobs.Start(context.WithoutCancel(ctx), db, st)
+	st := &studio.Studio{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}}
+	queue, err := jobs.Start(context.WithoutCancel(ctx), h.db, st)
 	if err != nil {
 		return err
 	}
-	defer func() {
-		stop, cancel := context.WithTimeout(context.Background(), 10*time.Second)
-		defer cancel()
-		_ = queue.Stop(stop)
-	}()
+	defer within(10*time.Second, queue.Stop)
+	defer within(5*time.Second, st.Stop)
 	if withDemo {
 		if err := demo.Load(ctx, st, func(s string) { say("%s", s) }); err != nil {
 			return fmt.Errorf("loading the demo: %w", err)
 		}
 	}
+	failed := make(chan error, 2)
+	if conf.Metrics != "" {
+		options.Metrics = api.NewMetrics(h.db)
+		stop, err := offer(conf.Metrics, options.Metrics.Handler(), failed)
+		if err != nil {
+			return err
+		}
+		defer stop()
+	}
 	listener, err := listen(conf.Address)
 	if err != nil {
 		return err
 	}
-	server := &http.Server{Handler: api.New(st, ui.Handler()), ReadHeaderTimeout: 10 * time.Second}
-	failed := make(chan error, 1)
+	server := newServer(api.New(st, ui.Handler(), options))
 	go func() { failed <- server.Serve(listener) }()
 	say("")
 	say("Fig Ladder is at http://%s", listener.Addr())
@@ -98,18 +140,73 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		say("This studio has no owner yet: open the page to make one.")
 	}
 	say("Press Ctrl-C to stop.")
+	var why error
 	select {
 	case <-ctx.Done():
 		say("")
 		say("Stopping.")
-	case err := <-failed:
-		return err
-	case <-ended:
-		return errors.New("the database stopped by itself; see postgres.log beside its data")
+	case why = <-failed:
+	case <-h.down():
+		if why = h.cluster.Err(); why == nil {
+			why = errors.New("the database has stopped")
+		}
 	}
-	stop, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	within(5*time.Second, server.Shutdown)
+	_ = server.Close() // whoever is still at it is cut off
+	return why
+}
+
+// within runs something that has so long to end.
+func within(d time.Duration, f func(context.Context) error) {
+	ctx, cancel := context.WithTimeout(context.Background(), d)
 	defer cancel()
-	return server.Shutdown(stop)
+	if err := f(ctx); err != nil && !errors.Is(err, context.DeadlineExceeded) {
+		slog.Warn("stopping", "error", err)
+	}
+}
+
+// newServer bounds how long a request may take to arrive and an answer to be taken.
+func newServer(h http.Handler) *http.Server {
+	return &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 5 * time.Minute, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
+}
+
+// offer serves something beside the page at an address of its own.
+func offer(address string, h http.Handler, failed chan<- error) (stop func(), err error) {
+	l, err := net.Listen("tcp", address)
+	if err != nil {
+		return nil, err
+	}
+	s := newServer(h)
+	go func() {
+		if err := s.Serve(l); !errors.Is(err, http.ErrServerClosed) {
+			failed <- err
+		}
+	}()
+	return func() { _ = s.Close() }, nil
+}
+
+// startOver throws away what a studio keeps, unless it is in use.
+func startOver(conf settings) error {
+	say("Throwing the old demo away.")
+	if conf.DatabaseURL == "" {
+		dir := cluster.Dir(filepath.Join(conf.Data, "pg"))
+		if _, err := os.Stat(dir); err == nil {
+			lock, err := cluster.Lock(filepath.Join(dir, "lock"))
+			if err != nil {
+				return err
+			}
+			defer lock.Close()
+		}
+		if err := os.RemoveAll(dir); err != nil {
+			return err
+		}
+	}
+	for _, d := range []string{"files", "outlet"} {
+		if err := os.RemoveAll(filepath.Join(conf.Data, d)); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // listen takes the address, or the next free port after it.

@@ -4,7 +4,10 @@ package api
 
 import (
 	"context"
+	"log/slog"
 	"net/http"
+	"net/netip"
+	"net/url"
 	"time"
 
 	"figladder/internal/formats/recipeld"
@@ -16,39 +19,57 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
+// Options are where the API stands in the world. The zero value is a server that only
+// this machine reaches.
+type Options struct {
+	PublicURL *url.URL       // as people reach it through a proxy; with https its cookies are for TLS alone
+	Hosts     []string       // names it may be asked by, besides the public one and those of this machine
+	Proxies   []netip.Prefix // whose X-Forwarded-For is believed
+	Log       *slog.Logger   // slog's own when nil
+	Metrics   *Metrics       // nil for none
+}
+
 // API serves a studio.
 type API struct {
 	studio   *studio.Studio
 	sessions *scs.SessionManager
 	Huma     huma.API
 	handler  http.Handler
+	options  Options
 }
 
 // New makes the API of a studio and, when page is not nil, serves the page for
 // every other address. A nil studio makes an API that only describes itself.
-func New(st *studio.Studio, page http.Handler) *API {
-	gin.SetMode(gin.ReleaseMode)
-	g := gin.New()
-	g.Use(gin.CustomRecoveryWithWriter(nil, recovered))
-	a := &API{studio: st, sessions: scs.New()}
+func New(st *studio.Studio, page http.Handler, o Options) *API {
+	if o.Log == nil {
+		o.Log = slog.Default()
+	}
+	a := &API{studio: st, sessions: scs.New(), options: o}
 	a.sessions.Lifetime = 14 * 24 * time.Hour
+	a.sessions.IdleTimeout = 7 * 24 * time.Hour
 	a.sessions.Cookie.Name = "figladder"
 	a.sessions.Cookie.SameSite = http.SameSiteLaxMode
 	a.sessions.Cookie.HttpOnly = true
+	a.sessions.Cookie.Secure = a.secure()
+	a.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { write(w, a.told(r.Context(), err)) }
 	if st != nil {
 		a.sessions.Store = postgresstore.NewWithCleanupInterval(st.Store.SQL, time.Hour)
 	}
+	gin.SetMode(gin.ReleaseMode)
+	g := gin.New()
+	g.HandleMethodNotAllowed = true
+	g.Use(routed, a.recovered, forgetUploads)
+	g.NoRoute(func(c *gin.Context) { write(c.Writer, newProblem(404, "There is no such address here.")) })
+	g.NoMethod(func(c *gin.Context) { write(c.Writer, newProblem(405, "This cannot be done with this address.")) })
 	conf := huma.DefaultConfig("Fig Ladder", "1")
 	conf.DocsPath, conf.OpenAPIPath, conf.SchemasPath = "", "/api/openapi", ""
 	conf.CreateHooks = nil // no $schema field in answers
 	conf.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	conf.Formats = map[string]huma.Format{"application/json": strictly, "json": strictly}
 	a.Huma = humagin.New(g, conf)
 	a.routes()
-	if page != nil {
-		g.NoRoute(gin.WrapH(page))
-	}
-	// Requests from other sites that would change something are refused.
-	a.handler = http.NewCrossOriginProtection().Handler(a.sessions.LoadAndSave(g))
+	bound(a.Huma.OpenAPI())
+	a.handler = a.walls(g, page)
 	return a
 }
 
@@ -56,36 +77,35 @@ func New(st *studio.Studio, page http.Handler) *API {
 // wrapping.
 const mostBody = recipeld.MostBytes + 1<<20
 
-// ServeHTTP implements http.Handler.
-func (a *API) ServeHTTP(w http.ResponseWriter, r *http.Request) {
-	r.Body = http.MaxBytesReader(w, r.Body, mostBody)
-	a.handler.ServeHTTP(w, r)
+// largeBody is for routes that take a file, on a slow line too.
+func largeBody(op *huma.Operation) {
+	op.MaxBodyBytes, op.BodyReadTimeout = mostBody, 2*time.Minute
 }
+
+// ServeHTTP implements http.Handler.
+func (a *API) ServeHTTP(w http.ResponseWriter, r *http.Request) { a.handler.ServeHTTP(w, r) }
 
 // Role is who may call a route.
-type Role string
+type Role = studio.Role
 
-// The roles, least first. A crew member may do all that is a day's work; only the
-// owner may take a shoot away.
+// Public is a route for those who have not signed in, too; the others are the studio's
+// roles.
 const (
-	Public Role = "public"
-	Crew   Role = "crew"
-	Owner  Role = "owner"
+	Public       Role = "public"
+	Assistant         = studio.Assistant
+	Stylist           = studio.Stylist
+	Photographer      = studio.Photographer
+	Owner             = studio.Owner
 )
 
-type whoKey struct{}
-
 // who is the signed-in person of a request.
-func who(ctx context.Context) studio.Who {
-	w, _ := ctx.Value(whoKey{}).(studio.Who)
-	return w
-}
+func who(ctx context.Context) studio.Who { return studio.Asker(ctx) }
 
 // route registers an operation with the role it takes. Every route goes through
 // here, so none can be without one.
 func route[I, O any](a *API, role Role, method, path, id, summary string, f func(context.Context, *I) (*O, error), more ...func(*huma.Operation)) {
 	op := huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, Metadata: map[string]any{"role": role},
-		Extensions: map[string]any{"x-role": string(role)}, MaxBodyBytes: 2 << 20}
+		Extensions: map[string]any{"x-role": string(role)}, MaxBodyBytes: 2 << 20, BodyReadTimeout: 15 * time.Second}
 	for _, m := range more {
 		m(&op)
 	}
@@ -93,7 +113,7 @@ func route[I, O any](a *API, role Role, method, path, id, summary string, f func
 	huma.Register(a.Huma, op, func(ctx context.Context, in *I) (*O, error) {
 		out, err := f(ctx, in)
 		if err != nil {
-			return nil, problem(err)
+			return nil, a.told(ctx, err)
 		}
 		return out, nil
 	})
@@ -106,16 +126,18 @@ func (a *API) guard(role Role) func(huma.Context, func(huma.Context)) {
 			next(c)
 			return
 		}
+		refuse := func(p *Problem) { _ = huma.WriteErr(a.Huma, c, p.Status, p.Detail) }
 		p, err := a.signedIn(c.Context())
 		switch {
 		case err != nil:
-			_ = huma.WriteErr(a.Huma, c, 500, "The sign-in could not be looked up. Try again.")
+			refuse(a.told(c.Context(), err))
 		case p == nil:
-			_ = huma.WriteErr(a.Huma, c, 401, "Sign in first.")
-		case role == Owner && p.Role != string(Owner):
-			_ = huma.WriteErr(a.Huma, c, 403, "Only the owner of the studio can do this.")
+			refuse(newProblem(401, "Sign in first."))
+		case !Role(p.Role).May(role):
+			refuse(a.told(c.Context(), &studio.RoleError{Needs: role}))
 		default:
-			next(huma.WithValue(c, whoKey{}, studio.Who{ID: p.ID, Name: p.Name, Role: p.Role}))
+			w := studio.Who{ID: p.ID, Name: p.Name, Role: Role(p.Role), Needs: role}
+			next(huma.WithContext(c, studio.Asking(c.Context(), w)))
 		}
 	}
 }
@@ -142,7 +164,7 @@ type none struct{}
 
 // ByID is the input of routes that need only a key.
 type ByID struct {
-	ID string `path:"id" doc:"Key"`
+	ID string `path:"id" maxLength:"64" doc:"Key"`
 }
 
 // done is an answer that says nothing.

@@ -31,7 +31,7 @@ type client struct {
 
 func serve(t testing.TB) (*studiotest.Kit, *client) {
 	k := studiotest.New(t)
-	server := httptest.NewServer(api.New(k.Studio, ui.Handler()))
+	server := httptest.NewServer(api.New(k.Studio, ui.Handler(), api.Options{}))
 	t.Cleanup(server.Close)
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
@@ -81,43 +81,6 @@ func fieldsOf(p map[string]any) []string {
 		out = append(out, f.(map[string]any)["field"].(string))
 	}
 	return out
-}
-
-func TestEveryRouteDeclaresItsRoleAndHoldsToIt(t *testing.T) {
-	_, c := serve(t)
-	doc := api.New(nil, nil).Huma.OpenAPI()
-	n := 0
-	for path, item := range doc.Paths {
-		for method, op := range map[string]any{"GET": item.Get, "POST": item.Post, "PUT": item.Put, "DELETE": item.Delete} {
-			raw, _ := json.Marshal(op)
-			if string(raw) == "null" {
-				continue
-			}
-			n++
-			var o map[string]any
-			require.NoError(t, json.Unmarshal(raw, &o))
-			role, _ := o["x-role"].(string)
-			assert.Contains(t, []string{"public", "crew", "owner"}, role, "%s %s", method, path)
-			if role != "public" {
-				code, _ := c.do(method, strings.ReplaceAll(path, "{id}", "x"), "{}")
-				assert.Equal(t, 401, code, "%s %s without signing in", method, path)
-			}
-		}
-	}
-	assert.Greater(t, n, 30)
-}
-
-func TestCrewMayNotRemoveAShoot(t *testing.T) {
-	k, c := serve(t)
-	shoot, _, _ := k.Toddy(t)
-	c.signIn()
-	require.NoError(t, k.Store.Exec("update people set role = 'crew'").Error)
-	code, p := c.do("DELETE", "/api/shoots/"+shoot.Key, nil)
-	assert.Equal(t, 403, code)
-	assert.Contains(t, p["detail"], "owner")
-	require.NoError(t, k.Store.Exec("update people set role = 'owner'").Error)
-	code, _ = c.do("DELETE", "/api/shoots/"+shoot.Key, nil)
-	assert.Equal(t, 204, code)
 }
 
 func TestSignInAndOut(t *testing.T) {
@@ -296,7 +259,8 @@ func TestAZeroByteIsToldInWords(t *testing.T) {
 	shoot, _, _ := k.Toddy(t)
 	code, p := c.do("POST", "/api/shoots/"+shoot.Key+"/dishes", map[string]any{"title": "a\u0000b", "form": "", "ingredients": "", "method": "", "version": 0})
 	assert.Equal(t, 422, code)
-	assert.Contains(t, p["detail"], "zero byte")
+	assert.Contains(t, p["detail"], "cannot be seen")
+	assert.Equal(t, []string{"title"}, fieldsOf(p))
 }
 
 func TestAQuantityThatIsNoneNamesItself(t *testing.T) {

@@ -6,15 +6,14 @@ import (
 
 	"figladder/internal/craft/colour"
 	"figladder/internal/studio"
-	"github.com/danielgtaylor/huma/v2"
 )
 
 func (a *API) colourRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/dishes/{id}/colours", "colours", "A dish's colour plan", func(ctx context.Context, in *ByID) (*body[studio.DishColours], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/colours", "colours", "A dish's colour plan", func(ctx context.Context, in *ByID) (*body[studio.DishColours], error) {
 		return point(s.Colours(ctx, in.ID))
 	})
-	route(a, Crew, "PUT", "/api/dishes/{id}/colours", "saveColours", "Save a dish's colour plan", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/dishes/{id}/colours", "saveColours", "Save a dish's colour plan", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Plan    colour.Plan `json:"plan" doc:"The colours"`
@@ -23,10 +22,10 @@ func (a *API) colourRoutes() {
 	}) (*body[studio.DishColours], error) {
 		return point(s.SaveColours(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Plan))
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/colours/recipe", "recipeColours", "Colours that a recipe's ingredients suggest", func(ctx context.Context, in *ByID) (*body[colour.Plan], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/colours/recipe", "recipeColours", "Colours that a recipe's ingredients suggest", func(ctx context.Context, in *ByID) (*body[colour.Plan], error) {
 		return point(s.ColoursFromRecipe(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/colours/pick", "pickColours", "Main colours of a picture", func(ctx context.Context, in *struct {
+	route(a, Assistant, "POST", "/api/colours/pick", "pickColours", "Main colours of a picture", func(ctx context.Context, in *struct {
 		Most    int `query:"most" default:"6" minimum:"1" maximum:"10" doc:"Most colours"`
 		RawBody multipart.Form
 	}) (*body[[]colour.Patch], error) {
@@ -35,5 +34,5 @@ func (a *API) colourRoutes() {
 			return nil, err
 		}
 		return answer(s.PickColours(ctx, data, in.Most))
-	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
+	}, largeBody)
 }

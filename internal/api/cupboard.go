@@ -4,12 +4,12 @@ import (
 	"context"
 	"mime/multipart"
 	"slices"
+	"strings"
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/kit"
 	"figladder/internal/store"
 	"figladder/internal/studio"
-	"github.com/danielgtaylor/huma/v2"
 )
 
 // PropSave is a prop with the version it was read at.
@@ -25,11 +25,9 @@ type KindFields struct {
 	Ground bool             `json:"ground" doc:"Whether it lies under or hangs behind, and is drawn to the smaller scale"`
 }
 
-func largeBody(op *huma.Operation) { op.MaxBodyBytes = mostBody }
-
 func (a *API) cupboardRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/props", "props", "The cupboard", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/props", "props", "The cupboard", func(ctx context.Context, in *struct {
 		Words   string  `query:"words" maxLength:"200" doc:"Words of name, material, maker, shelf"`
 		Group   string  `query:"group" enum:",things,grounds" doc:"What stands on the table, or what lies under it"`
 		Kind    string  `query:"kind" maxLength:"40" doc:"Only of this kind"`
@@ -45,42 +43,42 @@ func (a *API) cupboardRoutes() {
 	}) (*body[studio.PropPage], error) {
 		return point(s.Props(ctx, studio.PropAsk{Words: in.Words, Group: in.Group, Kind: in.Kind, Hue: in.Hue, Finish: in.Finish, Light: in.Light, LeastMm: in.LeastMm, MostMm: in.MostMm, FreeOn: in.FreeOn, Unseen: in.Unseen, After: in.After, Limit: in.Limit}))
 	})
-	route(a, Crew, "GET", "/api/prop-kinds", "propKinds", "Kinds of prop and their sizes", func(context.Context, *none) (*body[[]KindFields], error) {
+	route(a, Assistant, "GET", "/api/prop-kinds", "propKinds", "Kinds of prop and their sizes", func(context.Context, *none) (*body[[]KindFields], error) {
 		out := []KindFields{}
 		for _, k := range cupboard.Kinds {
 			out = append(out, KindFields{k, cupboard.Fields(k), slices.Contains(cupboard.Grounds, k)})
 		}
 		return &body[[]KindFields]{out}, nil
 	})
-	route(a, Crew, "POST", "/api/props", "addProp", "Put a prop into the cupboard", func(ctx context.Context, in *struct{ Body PropSave }) (*body[store.PropRow], error) {
+	route(a, Stylist, "POST", "/api/props", "addProp", "Put a prop into the cupboard", func(ctx context.Context, in *struct{ Body PropSave }) (*body[store.PropRow], error) {
 		return point(s.AddProp(ctx, who(ctx), in.Body.Prop))
 	})
-	route(a, Crew, "GET", "/api/props/{id}", "prop", "All there is to say of a prop", func(ctx context.Context, in *ByID) (*body[studio.PropReport], error) {
+	route(a, Assistant, "GET", "/api/props/{id}", "prop", "All there is to say of a prop", func(ctx context.Context, in *ByID) (*body[studio.PropReport], error) {
 		return point(s.ReadProp(ctx, in.ID))
 	})
-	route(a, Crew, "PUT", "/api/props/{id}", "saveProp", "Save a prop", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/props/{id}", "saveProp", "Save a prop", func(ctx context.Context, in *struct {
 		ByID
 		Body PropSave
 	}) (*body[store.PropRow], error) {
 		return point(s.SaveProp(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Prop))
 	})
-	route(a, Crew, "DELETE", "/api/props/{id}", "removeProp", "Take a prop out of the cupboard", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Photographer, "DELETE", "/api/props/{id}", "removeProp", "Take a prop out of the cupboard", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveProp(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "POST", "/api/props/look", "lookAtProp", "Measure a picture of a prop on grey", func(ctx context.Context, in *struct{ RawBody multipart.Form }) (*body[studio.PropLook], error) {
+	route(a, Assistant, "POST", "/api/props/look", "lookAtProp", "Measure a picture of a prop on grey", func(ctx context.Context, in *struct{ RawBody multipart.Form }) (*body[studio.PropLook], error) {
 		_, data, err := upload(in.RawBody, "Choose a picture of the prop on grey.")
 		if err != nil {
 			return nil, err
 		}
 		return point(s.LookAtProp(ctx, data))
 	}, largeBody)
-	route(a, Crew, "GET", "/api/props/{id}/picture", "propPicture", "A prop's picture", func(ctx context.Context, in *ByID) (*picture, error) {
-		return photo(s.PropPicture(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/props/{id}/picture", "propPicture", "A prop's picture", func(ctx context.Context, in *pictureAsk) (*picture, error) {
+		return in.photo(s.PropPicture(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/cupboard/lacking", "lacking", "What the cupboard lacks", func(ctx context.Context, _ *none) (*body[studio.Lacking], error) {
+	route(a, Assistant, "GET", "/api/cupboard/lacking", "lacking", "What the cupboard lacks", func(ctx context.Context, _ *none) (*body[studio.Lacking], error) {
 		return point(s.Lacking(ctx))
 	})
-	route(a, Crew, "PUT", "/api/cupboard/wanted", "saveWanted", "Want something", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/cupboard/wanted", "saveWanted", "Want something", func(ctx context.Context, in *struct {
 		Body struct {
 			ID      string          `json:"id" maxLength:"60" doc:"Key; empty for a new wish"`
 			Version int             `json:"version" doc:"The version read; 0 for a new one"`
@@ -89,7 +87,7 @@ func (a *API) cupboardRoutes() {
 	}) (*body[store.WantedRow], error) {
 		return point(s.SaveWanted(ctx, who(ctx), in.Body.ID, in.Body.Version, in.Body.Wanted))
 	})
-	route(a, Crew, "DELETE", "/api/cupboard/wanted/{id}", "removeWanted", "Take a wish off the list", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/cupboard/wanted/{id}", "removeWanted", "Take a wish off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveWanted(ctx, who(ctx), in.ID)
 	}, empty)
 	a.holdRoutes()
@@ -98,13 +96,13 @@ func (a *API) cupboardRoutes() {
 
 func (a *API) holdRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/dishes/{id}/props", "suitedProps", "What of the cupboard suits a dish", func(ctx context.Context, in *ByID) (*body[studio.Suited], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/props", "suitedProps", "What of the cupboard suits a dish", func(ctx context.Context, in *ByID) (*body[studio.Suited], error) {
 		return point(s.SuitedTo(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/pulls", "pulls", "A shoot's pull list", func(ctx context.Context, in *ByID) (*body[studio.PullList], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/pulls", "pulls", "A shoot's pull list", func(ctx context.Context, in *ByID) (*body[studio.PullList], error) {
 		return point(s.Pulls(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/pulls", "reserve", "Hold a prop for a shoot", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/pulls", "reserve", "Hold a prop for a shoot", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			PropID string `json:"propId" doc:"The prop"`
@@ -114,7 +112,7 @@ func (a *API) holdRoutes() {
 	}) (*body[store.Reservation], error) {
 		return point(s.Reserve(ctx, who(ctx), in.ID, in.Body.DishID, in.Body.PropID, in.Body.Count))
 	})
-	route(a, Crew, "PUT", "/api/pulls/{id}", "setHeld", "Say where a held prop is", func(ctx context.Context, in *struct {
+	route(a, Assistant, "PUT", "/api/pulls/{id}", "setHeld", "Say where a held prop is", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Version int    `json:"version" doc:"The version read"`
@@ -124,7 +122,7 @@ func (a *API) holdRoutes() {
 	}) (*body[store.Reservation], error) {
 		return point(s.SetHeld(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Count, in.Body.State))
 	})
-	route(a, Crew, "POST", "/api/pulls/{id}/swap", "swap", "Hold another prop instead", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/pulls/{id}/swap", "swap", "Hold another prop instead", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			PropID string `json:"propId" doc:"The other prop"`
@@ -132,13 +130,13 @@ func (a *API) holdRoutes() {
 	}) (*body[store.Reservation], error) {
 		return point(s.Swap(ctx, who(ctx), in.ID, in.Body.PropID))
 	})
-	route(a, Crew, "DELETE", "/api/pulls/{id}", "release", "Let a prop go", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/pulls/{id}", "release", "Let a prop go", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Release(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/shoots/{id}/pack", "pack", "What a shoot takes along of the kit", func(ctx context.Context, in *ByID) (*body[kit.Bag], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/pack", "pack", "What a shoot takes along of the kit", func(ctx context.Context, in *ByID) (*body[kit.Bag], error) {
 		return point(s.PackFor(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/pulls.pdf", "pullsPDF", "Pull and pack list for print", func(ctx context.Context, in *ByID) (*document, error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/pulls.pdf", "pullsPDF", "Pull and pack list for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("pull-and-pack.pdf")(s.PrintPulls(ctx, in.ID))
 	})
 }
@@ -150,10 +148,10 @@ type tableFile struct {
 
 func (a *API) kitRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/kit", "kit", "The kit and what it can do", func(ctx context.Context, _ *none) (*body[[]studio.KitPiece], error) {
+	route(a, Assistant, "GET", "/api/kit", "kit", "The kit and what it can do", func(ctx context.Context, _ *none) (*body[[]studio.KitPiece], error) {
 		return answer(s.Kit(ctx))
 	})
-	route(a, Crew, "PUT", "/api/kit", "saveKit", "Write a piece of kit down", func(ctx context.Context, in *struct {
+	route(a, Photographer, "PUT", "/api/kit", "saveKit", "Write a piece of kit down", func(ctx context.Context, in *struct {
 		Body struct {
 			ID      string   `json:"id" maxLength:"60" doc:"Key; empty for a new piece"`
 			Version int      `json:"version" doc:"The version read; 0 for a new one"`
@@ -162,31 +160,26 @@ func (a *API) kitRoutes() {
 	}) (*body[store.KitRow], error) {
 		return point(s.SaveKit(ctx, who(ctx), in.Body.ID, in.Body.Version, in.Body.Item))
 	})
-	route(a, Crew, "DELETE", "/api/kit/{id}", "removeKit", "Take a piece of kit off the list", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Photographer, "DELETE", "/api/kit/{id}", "removeKit", "Take a piece of kit off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveKit(ctx, who(ctx), in.ID)
 	}, empty)
-	csv := func(path, id, summary, name string, write func(context.Context) ([]byte, error)) {
-		route(a, Crew, "GET", path, id, summary, func(ctx context.Context, _ *none) (*document, error) {
-			data, err := write(ctx)
-			return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="` + name + `"`, Body: data}, err
-		})
-	}
-	back := func(path, id, summary string, read func(context.Context, studio.Who, []byte, bool) (*studio.TableRead, error)) {
-		route(a, Crew, "POST", path, id, summary, func(ctx context.Context, in *tableFile) (*body[studio.TableRead], error) {
-			_, data, err := upload(in.RawBody, "Choose a CSV file.")
-			if err != nil {
-				return nil, err
-			}
-			return point(read(ctx, who(ctx), data, in.Take))
-		}, largeBody)
-	}
-	read := func(f func(*studio.Studio, context.Context, studio.Who, []byte, bool) (*studio.TableRead, error)) func(context.Context, studio.Who, []byte, bool) (*studio.TableRead, error) {
-		return func(ctx context.Context, w studio.Who, data []byte, take bool) (*studio.TableRead, error) {
-			return f(a.studio, ctx, w, data, take)
+	tableRoutes(a, "props", "The cupboard", "cupboard.csv", Stylist, (*studio.Studio).PropsCSV, (*studio.Studio).ReadPropsCSV)
+	tableRoutes(a, "kit", "The kit", "kit.csv", Photographer, (*studio.Studio).KitCSV, (*studio.Studio).ReadKitCSV)
+}
+
+// tableRoutes writes a table as CSV and reads it back.
+func tableRoutes(a *API, table, title, file string, role Role, write func(*studio.Studio, context.Context) ([]byte, error),
+	read func(*studio.Studio, context.Context, studio.Who, []byte, bool) (*studio.TableRead, error)) {
+	path := "/api/" + table + ".csv"
+	route(a, Assistant, "GET", path, table+"CSV", title+" as CSV", func(ctx context.Context, _ *none) (*document, error) {
+		data, err := write(a.studio, ctx)
+		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="` + file + `"`, Body: data}, err
+	})
+	route(a, role, "POST", path, "read"+strings.ToUpper(table[:1])+table[1:]+"CSV", title+" from a CSV file", func(ctx context.Context, in *tableFile) (*body[studio.TableRead], error) {
+		_, data, err := upload(in.RawBody, "Choose a CSV file.")
+		if err != nil {
+			return nil, err
 		}
-	}
-	csv("/api/props.csv", "propsCSV", "The cupboard as CSV", "cupboard.csv", func(ctx context.Context) ([]byte, error) { return s.PropsCSV(ctx) })
-	csv("/api/kit.csv", "kitCSV", "The kit as CSV", "kit.csv", func(ctx context.Context) ([]byte, error) { return s.KitCSV(ctx) })
-	back("/api/props.csv", "readPropsCSV", "Read a cupboard file", read((*studio.Studio).ReadPropsCSV))
-	back("/api/kit.csv", "readKitCSV", "Read a kit file", read((*studio.Studio).ReadKitCSV))
+		return point(read(a.studio, ctx, who(ctx), data, in.Take))
+	}, largeBody)
 }

@@ -27,50 +27,50 @@ type OnlySet struct {
 
 func (a *API) lightRoutes() {
 	s := a.studio
-	route(a, Crew, "POST", "/api/set/round", "lightRound", "The same set lit from all round", func(ctx context.Context, in *struct{ Body OnlySet }) (*body[[]scene.RoundCell], error) {
+	route(a, Assistant, "POST", "/api/set/round", "lightRound", "The same set lit from all round", func(ctx context.Context, in *struct{ Body OnlySet }) (*body[[]scene.RoundCell], error) {
 		return answer(s.RoundOf(ctx, in.Body.Set))
 	})
-	route(a, Crew, "POST", "/api/set/picture", "setPicture", "A set as its camera would take it, small", func(ctx context.Context, in *struct {
+	route(a, Assistant, "POST", "/api/set/picture", "setPicture", "A set as its camera would take it, small", func(ctx context.Context, in *struct {
 		Long int `query:"long" minimum:"32" maximum:"640" default:"160" doc:"Pixels on the long side"`
 		Body OnlySet
 	}) (*document, error) {
 		data, err := s.PictureOf(ctx, in.Body.Set, in.Long)
 		return &document{ContentType: "image/png", Body: data}, err
 	})
-	route(a, Crew, "POST", "/api/set/room", "setInRoom", "Stand a set among the studio's windows", func(ctx context.Context, in *struct{ Body RoomAsk }) (*body[scene.Set], error) {
+	route(a, Assistant, "POST", "/api/set/room", "setInRoom", "Stand a set among the studio's windows", func(ctx context.Context, in *struct{ Body RoomAsk }) (*body[scene.Set], error) {
 		return point(s.InRoom(ctx, in.Body.Set, in.Body.FarSideDeg))
 	})
-	route(a, Crew, "GET", "/api/cards", "cardsOwned", "Cards and diffusers of the kit, as they would stand in a set", func(ctx context.Context, _ *none) (*body[[]scene.Card], error) {
+	route(a, Assistant, "GET", "/api/cards", "cardsOwned", "Cards and diffusers of the kit, as they would stand in a set", func(ctx context.Context, _ *none) (*body[[]scene.Card], error) {
 		return answer(s.CardsOwned(ctx))
 	})
-	route(a, Crew, "POST", "/api/searches", "startLightSearch", "Begin to look for light that meets a goal", func(ctx context.Context, in *struct{ Body SolveAsk }) (*body[studio.LightSearch], error) {
+	route(a, Assistant, "POST", "/api/searches", "startLightSearch", "Begin to look for light that meets a goal", func(ctx context.Context, in *struct{ Body SolveAsk }) (*body[studio.LightSearch], error) {
 		return point(s.StartSearch(ctx, in.Body.Set, in.Body.Goal))
 	})
-	route(a, Crew, "GET", "/api/searches/{id}", "lightSearch", "How far a search is, and what it found", func(_ context.Context, in *ByID) (*body[studio.LightSearch], error) {
+	route(a, Assistant, "GET", "/api/searches/{id}", "lightSearch", "How far a search is, and what it found", func(_ context.Context, in *ByID) (*body[studio.LightSearch], error) {
 		return point(s.SearchOf(in.ID))
 	})
-	route(a, Crew, "DELETE", "/api/searches/{id}", "cancelLightSearch", "Cancel a search", func(_ context.Context, in *ByID) (*done, error) {
+	route(a, Assistant, "DELETE", "/api/searches/{id}", "cancelLightSearch", "Cancel a search", func(_ context.Context, in *ByID) (*done, error) {
 		return &done{}, s.CancelSearch(in.ID)
 	})
-	route(a, Crew, "GET", "/api/place", "place", "The studio's place and windows", func(ctx context.Context, _ *none) (*body[studio.KeptPlace], error) {
+	route(a, Assistant, "GET", "/api/place", "place", "The studio's place and windows", func(ctx context.Context, _ *none) (*body[studio.KeptPlace], error) {
 		return point(s.Place(ctx))
 	})
-	route(a, Crew, "PUT", "/api/place", "savePlace", "Save the studio's place and windows", func(ctx context.Context, in *struct{ Body studio.KeptPlace }) (*body[studio.KeptPlace], error) {
+	route(a, Photographer, "PUT", "/api/place", "savePlace", "Save the studio's place and windows", func(ctx context.Context, in *struct{ Body studio.KeptPlace }) (*body[studio.KeptPlace], error) {
 		return point(s.SavePlace(ctx, who(ctx), in.Body.Version, in.Body.Place))
 	})
-	route(a, Crew, "GET", "/api/almanac/{window}/year", "almanacYear", "A window through a year", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/almanac/{window}/year", "almanacYear", "A window through a year", func(ctx context.Context, in *struct {
 		Window int `path:"window" doc:"Place of the window in the list"`
 		Year   int `query:"year" minimum:"1900" maximum:"2100" doc:"The year"`
 	}) (*body[almanac.Year], error) {
 		return point(s.AlmanacYear(ctx, in.Window, in.Year))
 	})
-	route(a, Crew, "GET", "/api/almanac/{window}/day", "almanacDay", "A window through a day", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/almanac/{window}/day", "almanacDay", "A window through a day", func(ctx context.Context, in *struct {
 		Window int    `path:"window" doc:"Place of the window in the list"`
 		Day    string `query:"day" doc:"YYYY-MM-DD"`
 	}) (*body[almanac.DayStrip], error) {
 		return point(s.AlmanacDay(ctx, in.Window, in.Day))
 	})
-	route(a, Crew, "GET", "/api/almanac/{window}/light.ics", "goodLight", "Hours of good light as a calendar", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/almanac/{window}/light.ics", "goodLight", "Hours of good light as a calendar", func(ctx context.Context, in *struct {
 		Window int    `path:"window" doc:"Place of the window in the list"`
 		From   string `query:"from" doc:"First day, YYYY-MM-DD"`
 		To     string `query:"to" doc:"Last day, YYYY-MM-DD"`

@@ -1,9 +1,12 @@
 package api
 
 import (
+	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 
 	"figladder/internal/formats/recipeld"
@@ -11,9 +14,6 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/studio"
 	"github.com/danielgtaylor/huma/v2"
-	"github.com/gin-gonic/gin"
-	"github.com/jackc/pgx/v5/pgconn"
-	"gorm.io/gorm"
 )
 
 // FieldProblem is one field that cannot be accepted.
@@ -30,6 +30,9 @@ type Problem struct {
 	Detail  string         `json:"detail" doc:"What happened, and the mend"`
 	Fields  []FieldProblem `json:"fields,omitempty" doc:"Which fields, if any"`
 	Current any            `json:"current,omitempty" doc:"For a stale save: what is there now"`
+	Request string         `json:"request,omitempty" doc:"Number of the request, as the log has it"`
+
+	after int // seconds after which to try again; 0 when that is not the cure
 }
 
 // Error implements error.
@@ -41,102 +44,200 @@ func (p *Problem) GetStatus() int { return p.Status }
 // ContentType implements huma.ContentTypeFilter.
 func (p *Problem) ContentType(string) string { return "application/problem+json" }
 
+// GetHeaders implements huma.HeadersError.
+func (p *Problem) GetHeaders() http.Header {
+	h := http.Header{}
+	if p.after > 0 {
+		h.Set("Retry-After", fmt.Sprint(p.after))
+	}
+	return h
+}
+
+// unknown is what is said of what is our own fault: no more than that.
+const unknown = "Something went wrong on our side; nothing was changed. Try again; if it stays, look into the server's log."
+
+// titles are the kinds of problem, by status.
+var titles = map[int]string{400: "This cannot be read", 401: "Not signed in", 403: "Not allowed", 404: "Not there", 405: "Not possible", 408: "Left", 409: "Someone was first", 413: "Too large",
+	421: "Not here", 422: "Some of this cannot be accepted", 429: "Too often", 500: "Something went wrong here", 503: "Not just now", 507: "No room left"}
+
+func newProblem(status int, detail string) *Problem {
+	title := titles[status]
+	if title == "" {
+		title = http.StatusText(status)
+	}
+	return &Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
+}
+
+// write sends a problem from outside the routes.
+func write(w http.ResponseWriter, p *Problem) {
+	for k, v := range p.GetHeaders() {
+		w.Header()[k] = v
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(p.Status)
+	_ = json.NewEncoder(w).Encode(p)
+}
+
 func init() {
 	huma.DefaultArrayNullable = false
 	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
-		p := &Problem{Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: msg}
+		p := newProblem(status, msg)
 		for _, e := range errs {
 			var large *http.MaxBytesError
 			if errors.As(e, &large) || e != nil && strings.Contains(e.Error(), "request body too large") {
-				status = http.StatusRequestEntityTooLarge
-				p.Status, p.Title = status, http.StatusText(status)
+				p = newProblem(http.StatusRequestEntityTooLarge, "")
 			}
-			var d *huma.ErrorDetail
-			if errors.As(e, &d) {
-				p.Fields = append(p.Fields, FieldProblem{Field: trimBody(d.Location), Words: d.Message})
-			}
+			p.Fields = append(p.Fields, fieldsOf(e)...)
 		}
-		if status == http.StatusRequestEntityTooLarge {
+		if status == http.StatusBadRequest && len(p.Fields) > 0 && p.Fields[0].Words != notJSON {
+			p = &Problem{Type: p.Type, Title: titles[422], Status: 422, Detail: p.Detail, Fields: p.Fields} // it was read; this is wrong in it
+		}
+		switch {
+		case p.Status == http.StatusRequestEntityTooLarge:
 			p.Detail = "That is larger than can be taken here. A file is at most 8 MB."
 			p.Fields = []FieldProblem{{Field: "file", Words: p.Detail}}
-		}
-		if len(p.Fields) == 1 && p.Fields[0].Field == "body" {
-			p.Detail = p.Fields[0].Words + "." // what could not be read names itself
-		} else if len(p.Fields) > 0 && p.Detail == "validation failed" {
-			p.Detail = fmt.Sprintf("%s: %s.", p.Fields[0].Field, p.Fields[0].Words)
+		case len(p.Fields) > 0 && (p.Detail == "validation failed" || status == http.StatusBadRequest):
+			f := p.Fields[0]
+			p.Detail = f.Words + "."
+			if f.Field != "" && !strings.HasPrefix(f.Words, "“") {
+				p.Detail = f.Field + ": " + p.Detail
+			}
+			p.Fields = slices.DeleteFunc(p.Fields, func(f FieldProblem) bool { return f.Field == "" })
 		}
 		return p
 	}
 }
 
+// fieldsOf turns what huma's checks say into fields: one that is missing is named itself,
+// and what could not be read at all is where reading broke off.
+func fieldsOf(err error) []FieldProblem {
+	var d *huma.ErrorDetail
+	if !errors.As(err, &d) {
+		return nil
+	}
+	at := trimBody(d.Location)
+	if name, is := strings.CutPrefix(d.Message, "expected required property "); is {
+		name = strings.TrimSuffix(name, " to be present")
+		return []FieldProblem{{Field: strings.TrimPrefix(at+"."+name, "."), Words: "this is missing"}}
+	}
+	if d.Message == "unexpected property" {
+		d.Message = "there is no such field"
+	}
+	if field, words, is := strings.Cut(d.Message, unreadMark); is { // an UnreadError, by way of huma
+		return []FieldProblem{{Field: field, Words: words}}
+	}
+	return []FieldProblem{{Field: at, Words: d.Message}}
+}
+
+// unreadMark parts field and words of an UnreadError: huma keeps only its text.
+const unreadMark = "\x00"
+
+// trimBody takes off where in a request a field stands: the page has no such parts.
 func trimBody(s string) string {
-	for _, pre := range []string{"body.", "query.", "path."} {
-		if len(s) > len(pre) && s[:len(pre)] == pre {
-			return s[len(pre):]
+	for _, part := range []string{"body", "query", "path"} {
+		if s == part {
+			return ""
+		}
+		if rest, is := strings.CutPrefix(s, part+"."); is {
+			return rest
 		}
 	}
 	return s
 }
 
-// problem turns a deed's error into a problem document. What is not known here is
-// our fault, and says no more than that.
-func problem(err error) error {
-	make := func(status int, title, detail string) *Problem {
-		return &Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
-	}
+// fieldNames are the fields by which a row can be there already, by the database's name for it.
+var fieldNames = map[string]string{"goods_thing_key": "goods.thing", "people_email_key": "email"}
+
+// told turns a deed's error into a problem document. What is not known here is our fault;
+// it is written down with the request's number, and the answer says no more than that.
+func (a *API) told(ctx context.Context, err error) *Problem {
 	var field *studio.FieldError
 	var stale *store.StaleError
 	var rule *studio.RuleError
+	var role *studio.RoleError
+	var crowd *studio.CrowdError
 	var file *recipeld.Error
 	var list shotcsv.Errors
-	var ready huma.StatusError
-	var sql *pgconn.PgError
+	var ready *Problem
+	constraint, twice := store.Duplicate(err)
 	switch {
-	case errors.As(err, &sql) && (sql.Code == "22021" || sql.Code == "22P05"):
-		return make(422, "This cannot be kept", "There is a character in this that cannot be kept, a zero byte. Type the words anew rather than pasting them.")
 	case errors.As(err, &ready):
 		return ready
+	case errors.Is(err, context.Canceled):
+		return newProblem(408, "You left before it was done; nothing was changed.")
 	case errors.As(err, &field):
-		p := make(422, "Some of this cannot be accepted", field.Error())
+		p := newProblem(422, field.Problems[0].Words)
 		for _, f := range field.Problems {
 			p.Fields = append(p.Fields, FieldProblem{Field: f.Path, Words: f.Words})
 		}
-		p.Detail = field.Problems[0].Words
 		return p
 	case errors.As(err, &stale):
-		p := make(409, "Someone saved this meanwhile", "Someone saved this while you were at it. Choose which to keep; nothing you typed is lost.")
-		p.Current = stale.Current
+		p := newProblem(409, "Someone saved this while you were at it. Choose which to keep; nothing you typed is lost.")
+		p.Title, p.Current = "Someone saved this meanwhile", stale.Current
+		return p
+	case errors.As(err, &role):
+		return newProblem(403, role.Error())
+	case errors.As(err, &crowd):
+		p := newProblem(429, crowd.Error())
+		p.after = crowd.AfterS
 		return p
 	case errors.As(err, &rule):
-		return make(422, "Not yet", rule.Words)
+		p := newProblem(422, rule.Words)
+		p.Title = "Not yet"
+		return p
 	case errors.As(err, &file):
-		p := make(422, "This file cannot be read", file.Error())
-		p.Fields = []FieldProblem{{Field: "file", Words: file.Error()}}
+		p := newProblem(422, file.Error())
+		p.Title, p.Fields = "This file cannot be read", []FieldProblem{{Field: "file", Words: file.Error()}}
 		return p
 	case errors.As(err, &list):
-		p := make(422, "This list cannot be taken", fmt.Sprintf("Nothing of it was taken: %d %s to mend.", len(list), lines(len(list))))
+		p := newProblem(422, fmt.Sprintf("Nothing of it was taken: %d %s to mend.", len(list), lines(len(list))))
+		p.Title = "This list cannot be taken"
 		for _, l := range list {
 			p.Fields = append(p.Fields, FieldProblem{Field: fmt.Sprintf("line %d", l.Line), Words: l.Words})
 		}
 		return p
-	case errors.Is(err, store.ErrNotFound), errors.Is(err, gorm.ErrForeignKeyViolated):
-		return make(404, "Not there", "It is not there, or not any more.")
+	case store.Unfit(err):
+		return newProblem(422, "There is something in this that cannot be kept: a number far too large, or a character that cannot be seen.")
+	case twice:
+		p := newProblem(409, "That is there already. Look again: someone may have put it in just now.")
+		if name := fieldNames[constraint]; name != "" {
+			p.Fields = []FieldProblem{{Field: name, Words: "That is there already."}}
+		}
+		return p
+	case errors.Is(err, store.ErrNotFound), store.Orphan(err):
+		return newProblem(404, "It is not there, or not any more.")
 	case errors.Is(err, store.ErrNothing), errors.Is(err, store.ErrMovedOn):
-		return make(409, "Cannot take that back", err.Error()+".")
+		p := newProblem(409, capital(err.Error())+".")
+		p.Title = "Cannot take that back"
+		return p
 	case errors.Is(err, studio.ErrSignIn):
-		return make(401, "Not signed in", "That email and password do not belong together.")
+		return newProblem(401, "That email and password do not belong together.")
+	case store.Full(err):
+		a.options.Log.Error("disk full", "request", requestOf(ctx).id, "error", err)
+		return a.numbered(ctx, newProblem(507, "There is no room left on the server's disk, so nothing was changed. Make room, then try again: what you typed is still here."))
+	case store.Busy(err), store.Down(err), errors.Is(err, context.DeadlineExceeded):
+		a.options.Log.Warn("database", "request", requestOf(ctx).id, "error", err)
+		p := a.numbered(ctx, newProblem(503, "The database does not answer just now. Nothing was changed, and what you typed is still here: try again in a moment."))
+		p.after = 2
+		return p
+	case errors.Is(err, store.ErrOneCopy):
+		a.options.Log.Error("vault", "request", requestOf(ctx).id, "error", err)
+		return a.numbered(ctx, newProblem(500, "The picture could not be kept twice, so it does not count as kept. Look at the server's disks, then try again."))
 	}
-	return make(500, "Something went wrong here", "Something went wrong on our side; nothing was changed. ("+err.Error()+")")
+	a.options.Log.Error("unexpected", "request", requestOf(ctx).id, "error", err)
+	return a.numbered(ctx, newProblem(500, unknown))
 }
+
+func (a *API) numbered(ctx context.Context, p *Problem) *Problem {
+	p.Request = requestOf(ctx).id
+	return p
+}
+
+func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 func lines(n int) string {
 	if n == 1 {
 		return "line"
 	}
 	return "lines"
-}
-
-func recovered(c *gin.Context, _ any) {
-	c.Header("Content-Type", "application/problem+json")
-	c.AbortWithStatusJSON(500, &Problem{Type: "about:blank", Title: "Something went wrong here", Status: 500, Detail: "Something went wrong on our side; nothing was changed."})
 }

@@ -8,15 +8,14 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/store"
 	"figladder/internal/studio"
-	"github.com/danielgtaylor/huma/v2"
 )
 
 func (a *API) referenceRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/references", "references", "Pictures liked, and what to take from each", func(ctx context.Context, in *ByID) (*body[[]store.ReferenceRow], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/references", "references", "Pictures liked, and what to take from each", func(ctx context.Context, in *ByID) (*body[[]store.ReferenceRow], error) {
 		return answer(s.References(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/references", "addReference", "Add a picture or a note", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/references", "addReference", "Add a picture or a note", func(ctx context.Context, in *struct {
 		ByID
 		RawBody multipart.Form
 	}) (*body[store.ReferenceRow], error) {
@@ -30,8 +29,8 @@ func (a *API) referenceRoutes() {
 		text := func(name string) string { return strings.Join(in.RawBody.Value[name], " ") }
 		r := brief.Reference{Words: text("words"), From: text("from"), DishID: text("dishId"), Takes: in.RawBody.Value["takes"]}
 		return point(s.AddReference(ctx, who(ctx), in.ID, r, data))
-	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
-	route(a, Crew, "PUT", "/api/references/{id}", "saveReference", "Change what to take from a reference", func(ctx context.Context, in *struct {
+	}, largeBody)
+	route(a, Stylist, "PUT", "/api/references/{id}", "saveReference", "Change what to take from a reference", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			brief.Reference
@@ -40,31 +39,31 @@ func (a *API) referenceRoutes() {
 	}) (*body[store.ReferenceRow], error) {
 		return point(s.SaveReference(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Reference))
 	})
-	route(a, Crew, "DELETE", "/api/references/{id}", "removeReference", "Take a reference away", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/references/{id}", "removeReference", "Take a reference away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveReference(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *ByID) (*picture, error) {
-		return photo(s.ReferencePicture(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *pictureAsk) (*picture, error) {
+		return in.photo(s.ReferencePicture(ctx, in.ID))
 	})
 }
 
 func (a *API) searchRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/search", "search", "Find dishes and shots in all shoots", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/search", "search", "Find dishes and shots in all shoots", func(ctx context.Context, in *struct {
 		Words string `query:"words" maxLength:"200" doc:"What to look for; three letters at least"`
 	}) (*body[[]studio.Hit], error) {
 		return answer(s.Search(ctx, in.Words))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/asides", "asides", "Findings set aside", func(ctx context.Context, in *ByID) (*body[[]store.Aside], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/asides", "asides", "Findings set aside", func(ctx context.Context, in *ByID) (*body[[]store.Aside], error) {
 		return answer(s.Asides(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/asides", "setAside", "Set a finding aside, with the reason", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/asides", "setAside", "Set a finding aside, with the reason", func(ctx context.Context, in *struct {
 		ByID
 		Body studio.AsideEdit
 	}) (*body[store.Aside], error) {
 		return point(s.SetAside(ctx, who(ctx), in.ID, in.Body))
 	})
-	route(a, Crew, "DELETE", "/api/asides/{id}", "takeUp", "Let a finding speak again", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/asides/{id}", "takeUp", "Let a finding speak again", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.TakeUp(ctx, who(ctx), in.ID)
 	}, empty)
 }

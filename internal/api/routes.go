@@ -2,8 +2,10 @@ package api
 
 import (
 	"context"
+	"fmt"
 	"io"
 	"mime/multipart"
+	"net/http"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/eating"
@@ -46,19 +48,19 @@ type ShootEdit struct {
 
 func (a *API) shootRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots", "shoots", "Shoots by day", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/shoots", "shoots", "Shoots by day", func(ctx context.Context, in *struct {
 		After string `query:"after" doc:"Key of the last one already seen"`
 		Limit int    `query:"limit" default:"50" minimum:"1" maximum:"200"`
 	}) (*body[[]studio.ShootCard], error) {
 		return answer(s.Shoots(ctx, in.After, in.Limit))
 	})
-	route(a, Crew, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
+	route(a, Photographer, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
 		return point(s.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
 		return point(s.Shoot(ctx, in.ID))
 	})
-	route(a, Crew, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
+	route(a, Photographer, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
 		ByID
 		Body ShootEdit
 	}) (*body[store.Shoot], error) {
@@ -67,20 +69,20 @@ func (a *API) shootRoutes() {
 	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveShoot(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[studio.Climb], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[studio.Climb], error) {
 		return point(s.Ladder(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[studio.BriefReading], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[studio.BriefReading], error) {
 		return point(s.ReadBrief(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
 		return answer(s.Deeds(ctx, in.ID, 30))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
-		return point(s.Undo(ctx, in.ID))
+	route(a, Assistant, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
+		return point(s.Undo(ctx, who(ctx), in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
-		return point(s.Redo(ctx, in.ID))
+	route(a, Assistant, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
+		return point(s.Redo(ctx, who(ctx), in.ID))
 	})
 }
 
@@ -97,16 +99,16 @@ type Count struct {
 
 func (a *API) dishRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *ByID) (*body[[]store.Dish], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *ByID) (*body[[]store.Dish], error) {
 		return answer(s.Dishes(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/dishes", "addDish", "Add a dish from typed text", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/dishes", "addDish", "Add a dish from typed text", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
 		return point(s.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
 		ByID
 		RawBody multipart.Form
 	}) (*body[store.Dish], error) {
@@ -115,20 +117,20 @@ func (a *API) dishRoutes() {
 			return nil, err
 		}
 		return point(s.ImportRecipe(ctx, who(ctx), in.ID, name, data))
-	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
-	route(a, Crew, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
+	}, largeBody)
+	route(a, Stylist, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
 		return point(s.SaveDish(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Typed))
 	})
-	route(a, Crew, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Photographer, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveDish(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[studio.MinedDish], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[studio.MinedDish], error) {
 		return point(s.Mined(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/amounts", "amounts", "A recipe scaled, weighed and read for times", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/dishes/{id}/amounts", "amounts", "A recipe scaled, weighed and read for times", func(ctx context.Context, in *struct {
 		ByID
 		By     string `query:"by" default:"1" maxLength:"20" doc:"Scale by: 2, 1/2, 1.5"`
 		Region string `query:"region" default:"metric" maxLength:"10" doc:"Whose cups and spoons: us, metric, uk, au"`
@@ -136,7 +138,7 @@ func (a *API) dishRoutes() {
 	}) (*body[studio.Amounts], error) {
 		return point(s.Amounts(ctx, in.ID, in.By, in.Region, in.Base))
 	})
-	route(a, Crew, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Keys []string `json:"keys" maxItems:"200" doc:"Keys of the suggestions"`
@@ -144,11 +146,11 @@ func (a *API) dishRoutes() {
 	}) (*body[[]store.Shot], error) {
 		return answer(s.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
 	})
-	route(a, Crew, "POST", "/api/dishes/{id}/renew", "renew", "Bring a dish's shots up to its recipe", func(ctx context.Context, in *ByID) (*body[Count], error) {
+	route(a, Stylist, "POST", "/api/dishes/{id}/renew", "renew", "Bring a dish's shots up to its recipe", func(ctx context.Context, in *ByID) (*body[Count], error) {
 		n, err := s.Renew(ctx, who(ctx), in.ID)
 		return &body[Count]{Count{n}}, err
 	})
-	route(a, Crew, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Supporting int `json:"supporting" doc:"Supporting frames beside the final"`
@@ -156,10 +158,10 @@ func (a *API) dishRoutes() {
 	}) (*body[store.Dish], error) {
 		return point(s.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/eating", "eating", "Who can eat a dish", func(ctx context.Context, in *ByID) (*body[studio.Eating], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/eating", "eating", "Who can eat a dish", func(ctx context.Context, in *ByID) (*body[studio.Eating], error) {
 		return point(s.EatingOf(ctx, in.ID))
 	})
-	route(a, Crew, "PUT", "/api/dishes/{id}/eating", "markEating", "Mark whether a dish is fit for eating", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/dishes/{id}/eating", "markEating", "Mark whether a dish is fit for eating", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			eating.Mark
@@ -168,14 +170,14 @@ func (a *API) dishRoutes() {
 	}) (*body[studio.Eating], error) {
 		return point(s.MarkEating(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Mark))
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/recipe.json", "recipeLD", "A recipe as made, JSON-LD", func(ctx context.Context, in *ByID) (*document, error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/recipe.json", "recipeLD", "A recipe as made, JSON-LD", func(ctx context.Context, in *ByID) (*document, error) {
 		data, err := s.RecipeLD(ctx, in.ID)
 		return &document{ContentType: "application/ld+json", Disposition: `attachment; filename="recipe.json"`, Body: data}, err
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/recipe.pdf", "recipePDF", "A recipe as made, for print", func(ctx context.Context, in *ByID) (*document, error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/recipe.pdf", "recipePDF", "A recipe as made, for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("recipe.pdf")(s.PrintRecipe(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Key     string `json:"key" doc:"Key of the suggestion"`
@@ -219,7 +221,7 @@ type ShotAdd struct {
 
 func (a *API) shotRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *struct {
 		ByID
 		Words  string `query:"words" maxLength:"200" doc:"In the title"`
 		Dish   string `query:"dish" maxLength:"60" doc:"Only this dish's"`
@@ -233,16 +235,16 @@ func (a *API) shotRoutes() {
 	}) (*body[studio.ListPage], error) {
 		return point(s.List(ctx, in.ID, studio.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shots/sums", "listSums", "What a whole list comes to", func(ctx context.Context, in *ByID) (*body[studio.ListSums], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots/sums", "listSums", "What a whole list comes to", func(ctx context.Context, in *ByID) (*body[studio.ListSums], error) {
 		return point(s.ListSums(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shots/{id}", "shot", "A shot", func(ctx context.Context, in *ByID) (*body[store.Shot], error) {
+	route(a, Assistant, "GET", "/api/shots/{id}", "shot", "A shot", func(ctx context.Context, in *ByID) (*body[store.Shot], error) {
 		return point(s.Shot(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shots/check", "checkList", "What a list lacks or overdoes", func(ctx context.Context, in *ByID) (*body[[]finding.Finding], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots/check", "checkList", "What a list lacks or overdoes", func(ctx context.Context, in *ByID) (*body[[]finding.Finding], error) {
 		return answer(s.CheckList(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/shots/try", "tryList", "Make a try on a list", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/shots/try", "tryList", "Make a try on a list", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Edits []finding.Edit `json:"edits" maxItems:"200" doc:"What the try changes"`
@@ -250,13 +252,13 @@ func (a *API) shotRoutes() {
 	}) (*done, error) {
 		return &done{}, s.TryList(ctx, who(ctx), in.ID, in.Body.Edits)
 	}, empty)
-	route(a, Crew, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
 		return point(s.GroupingOf(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
+	route(a, Stylist, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
 		return point(s.GroupList(ctx, who(ctx), in.ID))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/merge", "mergeShots", "Make one frame of two", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shots/{id}/merge", "mergeShots", "Make one frame of two", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Other string `json:"other" doc:"Key of the shot that is taken in"`
@@ -264,14 +266,14 @@ func (a *API) shotRoutes() {
 	}) (*body[store.Shot], error) {
 		return point(s.MergeShots(ctx, who(ctx), in.ID, in.Body.Other))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shots.pdf", "shotsPDF", "The shot list for print", func(ctx context.Context, in *ByID) (*document, error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots.pdf", "shotsPDF", "The shot list for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("shots.pdf")(s.PrintShots(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shots.csv", "shotsCSV", "The shot list as CSV", func(ctx context.Context, in *ByID) (*document, error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots.csv", "shotsCSV", "The shot list as CSV", func(ctx context.Context, in *ByID) (*document, error) {
 		data, err := s.ListCSV(ctx, in.ID)
 		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="shots.csv"`, Body: data}, err
 	})
-	route(a, Crew, "POST", "/api/shoots/{id}/shots.csv", "readShotsCSV", "Take a shot list back", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shoots/{id}/shots.csv", "readShotsCSV", "Take a shot list back", func(ctx context.Context, in *struct {
 		ByID
 		RawBody multipart.Form
 	}) (*body[studio.ListRead], error) {
@@ -280,23 +282,23 @@ func (a *API) shotRoutes() {
 			return nil, err
 		}
 		return point(s.ReadListCSV(ctx, who(ctx), in.ID, data))
-	}, func(op *huma.Operation) { op.MaxBodyBytes = mostBody })
-	route(a, Crew, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
+	}, largeBody)
+	route(a, Stylist, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotAdd
 	}) (*body[store.Shot], error) {
 		return point(s.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
 	})
-	route(a, Crew, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotSave
 	}) (*body[store.Shot], error) {
 		return point(s.SaveShot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.ShotEdit))
 	})
-	route(a, Crew, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveShot(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "POST", "/api/shots/{id}/move", "moveShot", "Put a shot before another", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/shots/{id}/move", "moveShot", "Put a shot before another", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Before string `json:"before" doc:"Key of the shot it goes before; empty for last"`
@@ -320,25 +322,25 @@ type TryAsk struct {
 
 func (a *API) setRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *ByID) (*body[studio.PlannedSet], error) {
+	route(a, Assistant, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *ByID) (*body[studio.PlannedSet], error) {
 		return point(s.SetOf(ctx, in.ID))
 	})
-	route(a, Crew, "PUT", "/api/shots/{id}/set", "saveSet", "Save a shot's set", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/shots/{id}/set", "saveSet", "Save a shot's set", func(ctx context.Context, in *struct {
 		ByID
 		Body studio.PlannedSet
 	}) (*body[studio.PlannedSet], error) {
 		return point(s.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
+	route(a, Assistant, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
 		ByID
 		Body SetAsk
 	}) (*body[studio.SetReading], error) {
 		return point(s.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
 	})
-	route(a, Crew, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
+	route(a, Assistant, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
 		return point(s.ApplyTry(in.Body.Set, in.Body.Edits))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
+	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
 		return point(s.Take(ctx, who(ctx), in.ID))
 	})
 }
@@ -359,34 +361,68 @@ func pdf(name string) func([]byte, error) (*document, error) {
 	}
 }
 
+// picture is a file that never changes, for those who are signed in: the browser may keep it,
+// and asks each time whether it still may show it.
 type picture struct {
+	Status       int
 	ContentType  string `header:"Content-Type"`
 	CacheControl string `header:"Cache-Control"`
+	ETag         string `header:"ETag"`
 	Body         []byte
 }
 
-func photo(data []byte, err error) (*picture, error) {
+type pictureAsk struct {
+	ByID
+	Conditional
+}
+
+// Conditional is the part of a request for a picture that says which one the browser has.
+type Conditional struct {
+	IfNoneMatch string `header:"If-None-Match" maxLength:"200" doc:"Tag of the picture that the browser has"`
+}
+
+// photo hands a picture out, or says that the one the browser has is the same.
+func (k Conditional) photo(data []byte, err error) (*picture, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &picture{ContentType: "image/jpeg", CacheControl: "private, max-age=31536000, immutable", Body: data}, nil
+	return k.tagged(store.Hash(data)[:24], func() ([]byte, error) { return data, nil })
+}
+
+// tagged is photo for what is only made when it is needed.
+func (k Conditional) tagged(tag string, data func() ([]byte, error)) (*picture, error) {
+	out := &picture{Status: http.StatusOK, ContentType: "image/jpeg", CacheControl: "private, no-cache", ETag: `"` + tag + `"`}
+	if k.IfNoneMatch == out.ETag {
+		out.Status = http.StatusNotModified
+		return out, nil
+	}
+	var err error
+	if out.Body, err = data(); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 func (a *API) frameRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/frames", "frames", "A shoot's frames", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/shoots/{id}/frames", "frames", "A shoot's frames", func(ctx context.Context, in *struct {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Frame], error) {
 		return answer(s.Frames(ctx, in.ID, in.Shot))
 	})
-	route(a, Crew, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
 		ByID
+		Conditional
 		Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
 	}) (*picture, error) {
-		return photo(s.Picture(ctx, in.ID, in.Long))
+		row, err := s.Frame(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return in.tagged(fmt.Sprintf("%.24s-%d", row.SHA256, in.Long), func() ([]byte, error) { return s.Picture(ctx, in.ID, in.Long) })
 	})
-	route(a, Crew, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
+	route(a, Photographer, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Kept    bool `json:"kept" doc:"Whether it is the one"`
@@ -395,7 +431,7 @@ func (a *API) frameRoutes() {
 	}) (*body[store.Frame], error) {
 		return point(s.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
 	})
-	route(a, Crew, "PUT", "/api/frames/{id}/answers", "answerFrame", "Answer the three questions about a frame", func(ctx context.Context, in *struct {
+	route(a, Assistant, "PUT", "/api/frames/{id}/answers", "answerFrame", "Answer the three questions about a frame", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Answers scene.Questions `json:"answers" doc:"What is said to them"`
@@ -404,10 +440,10 @@ func (a *API) frameRoutes() {
 	}) (*body[store.Frame], error) {
 		return point(s.Answer(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Answers))
 	})
-	route(a, Crew, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[studio.FinishList], error) {
+	route(a, Assistant, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[studio.FinishList], error) {
 		return point(s.FinishOf(ctx, in.ID))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
+	route(a, Assistant, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Key  string `json:"key" doc:"Which step"`
@@ -416,7 +452,7 @@ func (a *API) frameRoutes() {
 	}) (*body[studio.FinishList], error) {
 		return point(s.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
+	route(a, Photographer, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Who   string `json:"who" maxLength:"200" doc:"Who said yes; empty for yourself"`
@@ -429,28 +465,28 @@ func (a *API) frameRoutes() {
 
 func (a *API) outRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/outlets", "outlets", "Where pictures can go", func(ctx context.Context, _ *none) (*body[[]release.Outlet], error) {
+	route(a, Assistant, "GET", "/api/outlets", "outlets", "Where pictures can go", func(ctx context.Context, _ *none) (*body[[]release.Outlet], error) {
 		return answer(s.Outlets(ctx))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
+	route(a, Assistant, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
 		ByID
 		Body studio.CutOrder
 	}) (*body[studio.CutCheck], error) {
 		return point(s.CheckCut(ctx, in.ID, in.Body))
 	})
-	route(a, Crew, "POST", "/api/shots/{id}/publish", "publish", "Send a cut to an outlet", func(ctx context.Context, in *struct {
+	route(a, Photographer, "POST", "/api/shots/{id}/publish", "publish", "Send a cut to an outlet", func(ctx context.Context, in *struct {
 		ByID
 		Body studio.CutOrder
 	}) (*body[store.Publication], error) {
 		return point(s.Publish(ctx, who(ctx), in.ID, in.Body))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Publication], error) {
 		return answer(s.Publications(ctx, in.ID, in.Shot))
 	})
-	route(a, Crew, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *ByID) (*picture, error) {
-		return photo(s.CutFile(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *pictureAsk) (*picture, error) {
+		return in.photo(s.CutFile(ctx, in.ID))
 	})
 }

@@ -24,10 +24,10 @@ type byRegion struct {
 
 func (a *API) shoppingRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/shopping", "shopping", "What to buy for a shoot", func(ctx context.Context, in *byRegion) (*body[studio.Basket], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shopping", "shopping", "What to buy for a shoot", func(ctx context.Context, in *byRegion) (*body[studio.Basket], error) {
 		return point(s.Shopping(ctx, in.ID, in.Region))
 	})
-	route(a, Crew, "PUT", "/api/shoots/{id}/shopping", "saveShopping", "Save what was decided about the shopping", func(ctx context.Context, in *struct {
+	route(a, Assistant, "PUT", "/api/shoots/{id}/shopping", "saveShopping", "Save what was decided about the shopping", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Choices shopping.Choices `json:"choices" doc:"What was decided"`
@@ -37,16 +37,16 @@ func (a *API) shoppingRoutes() {
 	}) (*done, error) {
 		return &done{}, s.SaveChoices(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Choices, in.Body.Words)
 	}, empty)
-	route(a, Crew, "PUT", "/api/shoots/{id}/goods", "saveGoods", "Say how a thing is bought", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/shoots/{id}/goods", "saveGoods", "Say how a thing is bought", func(ctx context.Context, in *struct {
 		ByID
 		Body GoodsSave
 	}) (*body[store.GoodsRow], error) {
 		return point(s.SaveGoods(ctx, who(ctx), in.ID, in.Body.ID, in.Body.Version, in.Body.Goods))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shopping.pdf", "shoppingPDF", "The shopping for print", func(ctx context.Context, in *byRegion) (*document, error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shopping.pdf", "shoppingPDF", "The shopping for print", func(ctx context.Context, in *byRegion) (*document, error) {
 		return pdf("shopping.pdf")(s.PrintShopping(ctx, in.ID, in.Region))
 	})
-	route(a, Crew, "GET", "/api/shoots/{id}/shopping.csv", "shoppingCSV", "The shopping as CSV", func(ctx context.Context, in *byRegion) (*document, error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/shopping.csv", "shoppingCSV", "The shopping as CSV", func(ctx context.Context, in *byRegion) (*document, error) {
 		b, err := s.Shopping(ctx, in.ID, in.Region)
 		if err != nil {
 			return nil, err
@@ -58,7 +58,7 @@ func (a *API) shoppingRoutes() {
 
 func (a *API) seriesRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/shoots/{id}/series", "series", "A shoot's dishes divided into days", func(ctx context.Context, in *ByID) (*body[studio.SeriesPlan], error) {
+	route(a, Assistant, "GET", "/api/shoots/{id}/series", "series", "A shoot's dishes divided into days", func(ctx context.Context, in *ByID) (*body[studio.SeriesPlan], error) {
 		t, err := s.SeriesTerms(ctx, in.ID)
 		if err != nil {
 			return nil, err
@@ -69,7 +69,7 @@ func (a *API) seriesRoutes() {
 		}
 		return point(out, err)
 	})
-	route(a, Crew, "PUT", "/api/shoots/{id}/series", "saveSeries", "Save what the days offer and cost", func(ctx context.Context, in *struct {
+	route(a, Photographer, "PUT", "/api/shoots/{id}/series", "saveSeries", "Save what the days offer and cost", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
 			Terms   series.Terms `json:"terms" doc:"What days offer and cost"`

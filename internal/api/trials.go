@@ -15,32 +15,32 @@ type TrialSave struct {
 
 func (a *API) trialRoutes() {
 	s := a.studio
-	route(a, Crew, "GET", "/api/dishes/{id}/trials", "trials", "A dish's trials and other sources", func(ctx context.Context, in *ByID) (*body[[]store.TrialRow], error) {
+	route(a, Assistant, "GET", "/api/dishes/{id}/trials", "trials", "A dish's trials and other sources", func(ctx context.Context, in *ByID) (*body[[]store.TrialRow], error) {
 		return answer(s.Trials(ctx, in.ID))
 	})
-	route(a, Crew, "GET", "/api/dishes/{id}/trials/read", "readTrials", "Trials read against each other", func(ctx context.Context, in *struct {
+	route(a, Assistant, "GET", "/api/dishes/{id}/trials/read", "readTrials", "Trials read against each other", func(ctx context.Context, in *struct {
 		ByID
 		Region string `query:"region" default:"metric" maxLength:"10" doc:"Whose cups and spoons"`
 		Base   string `query:"base" maxLength:"200" doc:"Ingredient that counts as 100; empty for the whole"`
 	}) (*body[studio.TrialBench], error) {
 		return point(s.ReadTrials(ctx, in.ID, in.Region, in.Base))
 	})
-	route(a, Crew, "POST", "/api/dishes/{id}/trials", "addTrial", "Add a trial or another source", func(ctx context.Context, in *struct {
+	route(a, Stylist, "POST", "/api/dishes/{id}/trials", "addTrial", "Add a trial or another source", func(ctx context.Context, in *struct {
 		ByID
 		Body TrialSave
 	}) (*body[store.TrialRow], error) {
 		return point(s.AddTrial(ctx, who(ctx), in.ID, in.Body.TrialEdit))
 	})
-	route(a, Crew, "PUT", "/api/trials/{id}", "saveTrial", "Save a trial", func(ctx context.Context, in *struct {
+	route(a, Stylist, "PUT", "/api/trials/{id}", "saveTrial", "Save a trial", func(ctx context.Context, in *struct {
 		ByID
 		Body TrialSave
 	}) (*body[store.TrialRow], error) {
 		return point(s.SaveTrial(ctx, who(ctx), in.ID, in.Body.Version, in.Body.TrialEdit))
 	})
-	route(a, Crew, "DELETE", "/api/trials/{id}", "removeTrial", "Take a trial away", func(ctx context.Context, in *ByID) (*done, error) {
+	route(a, Stylist, "DELETE", "/api/trials/{id}", "removeTrial", "Take a trial away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.RemoveTrial(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Crew, "POST", "/api/trials/{id}/adopt", "adoptTrial", "Make a trial the dish's recipe", func(ctx context.Context, in *ByID) (*body[store.Dish], error) {
+	route(a, Stylist, "POST", "/api/trials/{id}/adopt", "adoptTrial", "Make a trial the dish's recipe", func(ctx context.Context, in *ByID) (*body[store.Dish], error) {
 		return point(s.AdoptTrial(ctx, who(ctx), in.ID))
 	})
 }

@@ -1,45 +1,63 @@
-// Package cluster runs a PostgreSQL server of Fig Ladder's own, from Debian's
-// packages, on a free loopback port. It never touches the system's cluster.
+// Package cluster runs a PostgreSQL server of Fig Ladder's own, from Debian's packages.
+// It never touches the system's cluster. Nobody but the account that runs it can reach it:
+// it listens on a socket in a private folder, not on the network, asks for a password that
+// stands in a private file, and the application's role in it is no superuser.
 package cluster
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
-	"net"
 	"os"
 	"os/exec"
-	"os/user"
 	"path/filepath"
-	"sort"
 	"strconv"
-	"strings"
+	"sync"
 	"syscall"
 	"time"
-
-	_ "github.com/jackc/pgx/v5/stdlib" // the driver that waits for the server
 )
 
 // Options says where the cluster lives and how careful it is.
 type Options struct {
 	Dir     string       // its folder; made when missing
-	Scratch bool         // for tests: no fsync, data is thrown away
+	Scratch bool         // for tests: no fsync, data is thrown away, the role may make databases
 	Say     func(string) // told of progress in plain sentences; may be nil
 }
 
-// Cluster is a running server.
+// Cluster is a running server. One that stops by itself is brought up again.
 type Cluster struct {
-	URL  string // of the database "figladder"
-	cmd  *exec.Cmd
-	done chan error
+	URL string // of the database "figladder", for the role that owns it
+
+	o       Options
+	bin     string
+	dir     string
+	data    string
+	socket  string
+	as      *syscall.Credential
+	secrets secrets
+	lock    *os.File
+	log     *os.File
+
+	mu       sync.Mutex
+	cmd      *exec.Cmd
+	stopping bool
+	err      error
+	done     chan struct{} // closed when the server is down for good
 }
 
 // ErrNoPostgres is returned when Debian's postgresql package is missing.
 var ErrNoPostgres = errors.New("PostgreSQL is not installed; run scripts/install.sh, or apt-get install postgresql")
 
-// Start makes the cluster if need be, starts it and waits until it answers.
-func Start(ctx context.Context, o Options) (*Cluster, error) {
+// How long a server that keeps stopping is brought up again before it is given up, and how
+// long is waited between two tries.
+const (
+	tryFor   = 5 * time.Minute
+	tryAgain = 2 * time.Second
+)
+
+// Start makes the cluster if need be, starts it and waits until it answers. A second Start
+// on a folder in use is refused (*InUse).
+func Start(ctx context.Context, o Options) (_ *Cluster, err error) {
 	if o.Say == nil {
 		o.Say = func(string) {}
 	}
@@ -55,43 +73,73 @@ func Start(ctx context.Context, o Options) (*Cluster, error) {
 	if err != nil {
 		return nil, err
 	}
-	data := filepath.Join(dir, "data")
-	if _, err := os.Stat(filepath.Join(data, "PG_VERSION")); err != nil {
-		o.Say("Making a database cluster in " + dir + ".")
-		if err := initialise(ctx, bin, data, as); err != nil {
-			return nil, err
+	c := &Cluster{o: o, bin: bin, dir: dir, data: filepath.Join(dir, "data"), as: as, done: make(chan struct{})}
+	defer func() {
+		if err != nil {
+			c.letGo()
 		}
-	} else if err := stopStale(ctx, bin, data, as, o.Say); err != nil {
+	}()
+	if c.lock, err = Lock(filepath.Join(dir, "lock")); err != nil {
 		return nil, err
 	}
-	port, err := freePort()
-	if err != nil {
+	if err := c.prepare(ctx); err != nil {
 		return nil, err
 	}
-	args := []string{"-D", data, "-p", strconv.Itoa(port), "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories=", "-c", "max_connections=200",
-		"-c", "log_min_messages=warning", "-c", "timezone=UTC"}
-	if o.Scratch {
+	if c.log, err = os.OpenFile(filepath.Join(dir, "postgres.log"), os.O_CREATE|os.O_APPEND|os.O_WRONLY, 0o600); err != nil {
+		return nil, err
+	}
+	if err := c.run("pg_hba.conf"); err != nil {
+		return nil, err
+	}
+	if err := c.ready(ctx); err != nil {
+		c.halt()
+		return nil, fmt.Errorf("%w (see %s)", err, c.log.Name())
+	}
+	c.URL = c.url(studioRole, c.secrets.Studio, "figladder")
+	go c.watch()
+	return c, nil
+}
+
+// prepare makes the data folder, or makes an earlier one fit.
+func (c *Cluster) prepare(ctx context.Context) (err error) {
+	if c.socket, err = socketFolder(c.dir, c.as); err != nil {
+		return err
+	}
+	if _, err := os.Stat(filepath.Join(c.data, "PG_VERSION")); err != nil {
+		c.o.Say("Making a database cluster in " + c.dir + ".")
+		return c.initialise(ctx)
+	}
+	if err := c.stopStale(ctx); err != nil {
+		return err
+	}
+	if c.secrets, err = readSecrets(c.dir); errors.Is(err, os.ErrNotExist) {
+		return c.adopt(ctx)
+	}
+	return err
+}
+
+// run starts the server once.
+func (c *Cluster) run(hba string) error {
+	args := []string{"-D", c.data, "-p", port, "-c", "listen_addresses=", "-c", "unix_socket_directories=" + c.socket, "-c", "unix_socket_permissions=0700",
+		"-c", "hba_file=" + filepath.Join(c.data, hba), "-c", "max_connections=200", "-c", "log_min_messages=warning", "-c", "timezone=UTC"}
+	if c.o.Scratch {
 		args = append(args, "-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off")
 	}
-	log, err := os.OpenFile(filepath.Join(dir, "postgres.log"), os.O_CREATE|os.O_APPEND|os.O_WRONLY, 0o644)
-	if err != nil {
-		return nil, err
+	cmd := exec.Command(filepath.Join(c.bin, "postgres"), args...)
+	cmd.Dir = c.dir
+	if c.log != nil {
+		cmd.Stdout, cmd.Stderr = c.log, c.log
 	}
-	cmd := exec.Command(filepath.Join(bin, "postgres"), args...)
-	cmd.Stdout, cmd.Stderr, cmd.Dir = log, log, dir
-	// A group of its own keeps Ctrl-C for us: we stop the server in order. Should
-	// this process be killed, the kernel asks the server to shut down.
-	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGINT, Credential: as}
+	// A group of its own keeps Ctrl-C for us: we stop the server in order. Should this
+	// process be killed, the kernel asks the server to shut down.
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true, Pdeathsig: syscall.SIGINT, Credential: c.as}
 	if err := startLocked(cmd); err != nil {
-		return nil, fmt.Errorf("starting PostgreSQL: %w", err)
+		return fmt.Errorf("starting PostgreSQL: %w", err)
 	}
-	c := &Cluster{cmd: cmd, done: make(chan error, 1), URL: fmt.Sprintf("postgres://figladder@127.0.0.1:%d/figladder?sslmode=disable", port)}
-	go func() { c.done <- cmd.Wait() }()
-	if err := c.ready(ctx, port); err != nil {
-		c.Stop()
-		return nil, fmt.Errorf("%w (see %s)", err, filepath.Join(dir, "postgres.log"))
-	}
-	return c, nil
+	c.mu.Lock()
+	c.cmd = cmd
+	c.mu.Unlock()
+	return nil
 }
 
 // startLocked starts the server from a thread that lives as long as the process,
@@ -106,164 +154,133 @@ func startLocked(cmd *exec.Cmd) error {
 	return <-errs
 }
 
-// Stop shuts the server down in order: running statements end, data is written.
+// watch brings the server up again whenever it stops by itself, and gives up when it has
+// not stayed up for tryFor.
+func (c *Cluster) watch() {
+	defer close(c.done)
+	defer c.letGo()
+	var since time.Time // when it began to keep stopping
+	for {
+		up := time.Now()
+		_ = c.process().Wait()
+		if c.isStopping() {
+			return
+		}
+		if time.Since(up) > time.Minute {
+			since = time.Time{}
+		}
+		c.o.Say("The database stopped by itself. Bringing it up again.")
+		for {
+			if since.IsZero() {
+				since = time.Now()
+			}
+			err := c.run("pg_hba.conf")
+			if err == nil {
+				break
+			}
+			if c.giveUp(since, err) {
+				return
+			}
+		}
+		// A server that cannot start ends at once: wait a little before the next try.
+		if time.Since(up) < tryAgain && c.giveUp(since, errors.New("it ends again at once")) {
+			return
+		}
+	}
+}
+
+// giveUp waits before another try, and reports whether there is to be none.
+func (c *Cluster) giveUp(since time.Time, err error) bool {
+	if c.isStopping() {
+		return true
+	}
+	if time.Since(since) > tryFor {
+		c.mu.Lock()
+		c.err = fmt.Errorf("the database does not stay up: %w; see %s", err, filepath.Join(c.dir, "postgres.log"))
+		c.mu.Unlock()
+		return true
+	}
+	time.Sleep(tryAgain)
+	return c.isStopping()
+}
+
+func (c *Cluster) process() *exec.Cmd {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return c.cmd
+}
+
+func (c *Cluster) isStopping() bool {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return c.stopping
+}
+
+// Stop shuts the server down in order: running statements end, data is written. It may be
+// called more than once, and on a cluster that has ended.
 func (c *Cluster) Stop() {
-	if c == nil || c.cmd.Process == nil {
+	if c == nil {
 		return
 	}
-	_ = c.cmd.Process.Signal(syscall.SIGINT)
+	c.mu.Lock()
+	c.stopping = true
+	c.mu.Unlock()
+	_ = c.process().Process.Signal(syscall.SIGINT)
 	select {
 	case <-c.done:
 	case <-time.After(20 * time.Second):
-		_ = c.cmd.Process.Signal(syscall.SIGQUIT)
+		_ = c.process().Process.Signal(syscall.SIGQUIT)
 		<-c.done
 	}
 }
 
-// Exited tells when the server has ended by itself.
-func (c *Cluster) Exited() <-chan error { return c.done }
-
-func (c *Cluster) ready(ctx context.Context, port int) error {
-	admin := fmt.Sprintf("postgres://figladder@127.0.0.1:%d/postgres?sslmode=disable", port)
-	db, err := sql.Open("pgx", admin)
-	if err != nil {
-		return err
-	}
-	defer db.Close()
-	deadline := time.Now().Add(60 * time.Second)
-	for {
-		if err = db.PingContext(ctx); err == nil {
-			break
-		}
-		select {
-		case <-c.done:
-			c.done <- nil
-			return errors.New("PostgreSQL stopped while starting")
-		case <-ctx.Done():
-			return ctx.Err()
-		case <-time.After(50 * time.Millisecond):
-		}
-		if time.Now().After(deadline) {
-			return fmt.Errorf("PostgreSQL did not answer within a minute: %w", err)
-		}
-	}
-	var one int
-	if err := db.QueryRowContext(ctx, "select 1 from pg_database where datname='figladder'").Scan(&one); errors.Is(err, sql.ErrNoRows) {
-		_, err = db.ExecContext(ctx, "create database figladder")
-		return err
-	} else if err != nil {
-		return err
-	}
-	return nil
+// halt ends a server that is not watched yet.
+func (c *Cluster) halt() {
+	_ = c.cmd.Process.Signal(syscall.SIGINT)
+	_ = c.cmd.Wait()
 }
 
-// binaries finds the newest PostgreSQL that Debian put in place.
-func binaries() (string, error) {
-	found, _ := filepath.Glob("/usr/lib/postgresql/*/bin/postgres")
-	sort.Slice(found, func(i, j int) bool { return version(found[i]) > version(found[j]) })
-	if len(found) > 0 {
-		return filepath.Dir(found[0]), nil
-	}
-	if p, err := exec.LookPath("postgres"); err == nil {
-		if real, err := filepath.EvalSymlinks(p); err == nil {
-			return filepath.Dir(real), nil
-		}
-	}
-	return "", ErrNoPostgres
-}
-
-func version(path string) int {
-	v, _ := strconv.Atoi(filepath.Base(filepath.Dir(filepath.Dir(path))))
-	return v
-}
-
-// whoRuns returns the account the server runs as. PostgreSQL refuses root, so
-// root hands it to the postgres account, in a folder that account can reach.
-func whoRuns(dir string, say func(string)) (*syscall.Credential, string, error) {
-	if os.Geteuid() != 0 {
-		return nil, dir, os.MkdirAll(dir, 0o700)
-	}
-	u, err := user.Lookup("postgres")
-	if err != nil {
-		return nil, "", fmt.Errorf("running as root needs the postgres account that Debian's package makes: %w", err)
-	}
-	uid, _ := strconv.Atoi(u.Uid)
-	gid, _ := strconv.Atoi(u.Gid)
-	if err := os.MkdirAll(dir, 0o755); err != nil {
-		return nil, "", err
-	}
-	if !reachable(dir) {
-		other := filepath.Join("/var/tmp", "figladder"+strings.ReplaceAll(dir, "/", "-"))
-		say("The postgres account cannot reach " + dir + "; keeping the database in " + other + ".")
-		dir = other
-		if err := os.MkdirAll(dir, 0o755); err != nil {
-			return nil, "", err
-		}
-	}
-	if err := os.Chown(dir, uid, gid); err != nil {
-		return nil, "", err
-	}
-	return &syscall.Credential{Uid: uint32(uid), Gid: uint32(gid)}, dir, nil
-}
-
-// Dir returns where a cluster asked for in dir really lives, for starting over.
-func Dir(dir string) string {
-	abs, err := filepath.Abs(dir)
-	if err != nil {
-		return dir
-	}
-	if os.Geteuid() == 0 && !reachable(filepath.Dir(abs)) {
-		return filepath.Join("/var/tmp", "figladder"+strings.ReplaceAll(abs, "/", "-"))
-	}
-	return abs
-}
-
-// reachable reports whether every folder on the way lets others pass.
-func reachable(dir string) bool {
-	for p := dir; ; p = filepath.Dir(p) {
-		if st, err := os.Stat(p); err == nil && st.Mode().Perm()&0o001 == 0 && p != dir {
-			return false
-		}
-		if p == filepath.Dir(p) {
-			return true
-		}
+// letGo closes what the cluster holds open.
+func (c *Cluster) letGo() {
+	_ = c.log.Close() // closing none is no harm
+	_ = c.lock.Close()
+	if filepath.Dir(c.socket) != c.dir && c.socket != "" {
+		_ = os.RemoveAll(c.socket)
 	}
 }
 
-func initialise(ctx context.Context, bin, data string, as *syscall.Credential) error {
-	cmd := exec.CommandContext(ctx, filepath.Join(bin, "initdb"), "-D", data, "-U", "figladder", "--auth=trust", "-E", "UTF8", "--locale=C.UTF-8", "--no-instructions")
-	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: as}
-	cmd.Dir = filepath.Dir(data)
-	if out, err := cmd.CombinedOutput(); err != nil {
-		_ = os.RemoveAll(data)
-		return fmt.Errorf("making the database cluster: %w: %s", err, strings.TrimSpace(string(out)))
-	}
-	return nil
+// Exited is closed when the server is down for good: stopped, or given up.
+func (c *Cluster) Exited() <-chan struct{} { return c.done }
+
+// Err says why the server was given up; nil when it was stopped.
+func (c *Cluster) Err() error {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return c.err
 }
+
+// PID is the server's process.
+func (c *Cluster) PID() int { return c.process().Process.Pid }
 
 // stopStale ends a server that a killed run left behind on this data.
-func stopStale(ctx context.Context, bin, data string, as *syscall.Credential, say func(string)) error {
-	if _, err := os.Stat(filepath.Join(data, "postmaster.pid")); err != nil {
+func (c *Cluster) stopStale(ctx context.Context) error {
+	if _, err := os.Stat(filepath.Join(c.data, "postmaster.pid")); err != nil {
 		return nil
 	}
-	cmd := func(args ...string) error {
-		c := exec.CommandContext(ctx, filepath.Join(bin, "pg_ctl"), append(args, "-D", data)...)
-		c.SysProcAttr = &syscall.SysProcAttr{Credential: as}
-		c.Dir = filepath.Dir(data)
-		return c.Run()
-	}
-	if cmd("status") != nil {
+	if c.command(ctx, "pg_ctl", "status", "-D", c.data) != nil {
 		return nil // a left-over file; the server clears it
 	}
-	say("A database from an earlier run is still up; stopping it first.")
-	return cmd("stop", "-m", "fast", "-w")
+	c.o.Say("A database from an earlier run is still up; stopping it first.")
+	return c.command(ctx, "pg_ctl", "stop", "-m", "fast", "-w", "-t", strconv.Itoa(50), "-D", c.data)
 }
 
-func freePort() (int, error) {
-	l, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		return 0, err
+// command runs one of PostgreSQL's programs as the account that owns the data.
+func (c *Cluster) command(ctx context.Context, name string, args ...string) error {
+	cmd := exec.CommandContext(ctx, filepath.Join(c.bin, name), args...)
+	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: c.as}
+	cmd.Dir = c.dir
+	if out, err := cmd.CombinedOutput(); err != nil {
+		return fmt.Errorf("%s: %w: %s", name, err, out)
 	}
-	defer l.Close()
-	return l.Addr().(*net.TCPAddr).Port, nil
+	return nil
 }

@@ -38,7 +38,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 		if err != nil || whole {
 			return err
 		}
-		if _, err := st.SignIn(ctx, Email, Password); err != nil {
+		if _, err := st.SignIn(ctx, "", Email, Password); err != nil {
 			return nil // somebody's own studio
 		}
 		say("The demo was loaded only in part; beginning again.")
@@ -51,7 +51,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 	if err != nil {
 		return err
 	}
-	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: owner.Role}, say: say}
+	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: studio.Role(owner.Role)}, say: say}
 	l.place()
 	winter := l.winter()
 	l.kitchen(winter)

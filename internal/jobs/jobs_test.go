@@ -26,7 +26,6 @@ func studioWithQueue(t *testing.T) (*studio.Studio, string) {
 	dir := t.TempDir()
 	vault, err := store.OpenVault(filepath.Join(dir, "files"))
 	require.NoError(t, err)
-	t.Cleanup(vault.Close)
 	hall, err := standin.OpenHall(filepath.Join(dir, "outlet"))
 	require.NoError(t, err)
 	t.Cleanup(hall.Close)

@@ -49,7 +49,7 @@ type Hall struct {
 
 // OpenHall serves the simulated outlet on a free loopback port.
 func OpenHall(dir string) (*Hall, error) {
-	if err := os.MkdirAll(dir, 0o755); err != nil {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, err
 	}
 	l, err := net.Listen("tcp", "127.0.0.1:0")
@@ -108,7 +108,7 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 	}
 	// The same delivery twice is one picture: the reference is its name.
 	ref := filepath.Base(r.FormValue("reference"))
-	if err := os.WriteFile(filepath.Join(h.dir, place.Key+"-"+ref+".jpg"), data, 0o644); err != nil {
+	if err := os.WriteFile(filepath.Join(h.dir, place.Key+"-"+ref+".jpg"), data, 0o600); err != nil {
 		reply(w, 500, answer{Refused: err.Error()})
 		return
 	}

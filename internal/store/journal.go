@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"time"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -33,6 +32,8 @@ func (e *StaleError) Error() string {
 type Journal struct {
 	TX      *gorm.DB
 	changes []Change
+
+	removed, removedID, removedName string
 }
 
 // Find reads a row by key, ErrNotFound when there is none.
@@ -43,6 +44,15 @@ func Find[T any](tx *gorm.DB, id string) (*T, error) {
 		return nil, ErrNotFound
 	}
 	return row, err
+}
+
+// All reads every row that a query finds; none is an empty list, not nil.
+func All[T any](q *gorm.DB) ([]T, error) {
+	out := []T{}
+	if err := q.Find(&out).Error; err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // Create adds a row.
@@ -113,16 +123,28 @@ func (j *Journal) note(row, before, after Row) error {
 	return nil
 }
 
-// Close writes the deed. Deeds that were undone before it can no longer be
-// redone and are dropped.
-func (j *Journal) Close(shootID, personID, words string) error {
+// Removes notes that the deed takes a row away, and what it is called, so that it can be
+// brought back from the list of what was taken away.
+func (j *Journal) Removes(row Row, name string) {
+	j.removed, j.removedID, j.removedName = row.Table(), row.ID(), name
+}
+
+// Close writes the deed with what was changed. Deeds that were undone before it can no
+// longer be redone and are dropped.
+func (j *Journal) Close(d Deed) error {
 	if len(j.changes) == 0 {
 		return nil
 	}
-	if err := j.TX.Where("shoot_id = ? and undone", shootID).Delete(&Deed{}).Error; err != nil {
+	if err := j.TX.Where("shoot_id = ? and undone", d.ShootID).Delete(&Deed{}).Error; err != nil {
 		return err
 	}
-	return j.TX.Create(&Deed{ShootID: shootID, PersonID: personID, At: time.Now().UTC(), Words: words, Changes: j.changes}).Error
+	d.Changes, d.Removed, d.RemovedID, d.RemovedName = j.changes, j.removed, j.removedID, j.removedName
+	return j.TX.Create(&d).Error
+}
+
+// InTurn makes deeds of one scope wait for one another until their transaction ends.
+func InTurn(tx *gorm.DB, scope string) error {
+	return tx.Exec("select pg_advisory_xact_lock(hashtextextended(?, 0))", "deeds of "+scope).Error
 }
 
 // Undo takes back the last deed of a shoot that stands, Redo does the last one

@@ -7,6 +7,7 @@
 package store
 
 import (
+	"maps"
 	"time"
 
 	"figladder/internal/craft/almanac"
@@ -63,13 +64,26 @@ type Person struct {
 	ID           string    `gorm:"primaryKey" json:"id" doc:"Key"`
 	Email        string    `json:"email" doc:"Signs in with it"`
 	Name         string    `json:"name" doc:"Name"`
-	Role         string    `json:"role" enum:"owner,crew" doc:"What they may do"`
+	Role         string    `json:"role" enum:"owner,photographer,stylist,assistant" doc:"What they may do"`
 	PasswordHash string    `json:"-"`
+	Epoch        int       `json:"-"` // sessions of an earlier one are over
 	CreatedAt    time.Time `json:"createdAt" doc:"Since when"`
 }
 
 // TableName implements gorm's Tabler.
 func (Person) TableName() string { return "people" }
+
+// Invitation lets somebody make an account, once, until it runs out.
+type Invitation struct {
+	ID        string     `gorm:"primaryKey" json:"id" doc:"Key"`
+	TokenHash string     `json:"-"`
+	Name      string     `json:"name" doc:"Whom it is for"`
+	Role      string     `json:"role" enum:"owner,photographer,stylist,assistant" doc:"What they will be able to do"`
+	CreatedBy string     `json:"-"`
+	CreatedAt time.Time  `json:"createdAt" doc:"When it was made"`
+	ExpiresAt time.Time  `json:"expiresAt" doc:"Until when it can be taken up"`
+	UsedAt    *time.Time `json:"-"`
+}
 
 // Shoot is one day's work with its brief.
 type Shoot struct {
@@ -243,6 +257,7 @@ type Publication struct {
 	Bytes     int           `json:"bytes" doc:"Size of the file"`
 	WidthPx   int           `json:"widthPx" doc:"Width"`
 	HeightPx  int           `json:"heightPx" doc:"Height"`
+	SameAs    string        `json:"-"` // hash of what was ordered: the same again is the same delivery
 	State     string        `json:"state" enum:"waiting,accepted,refused" doc:"Where it stands"`
 	Answer    string        `json:"answer" doc:"The outlet's receipt, or why it refused"`
 	CreatedAt time.Time     `json:"createdAt" doc:"When it was sent off"`
@@ -326,6 +341,11 @@ type Deed struct {
 	Words    string    `json:"words" doc:"What was done"`
 	Changes  []Change  `gorm:"serializer:json" json:"-"`
 	Undone   bool      `json:"undone" doc:"Whether it was taken back"`
+	Needs    string    `json:"-"` // the role that may undo it
+
+	Removed     string `json:"-"` // the table of what it took away, or empty
+	RemovedID   string `json:"-"` // its key
+	RemovedName string `json:"-"` // what it is called
 }
 
 func (Shoot) Table() string        { return "shoots" }
@@ -386,6 +406,9 @@ func (WantedRow) TableName() string    { return "wanted" }
 // kinds lists every Row, for the journal to make them again.
 var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
 	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "habits": &HabitRow{}, "places": &PlaceRow{}, "wanted": &WantedRow{}}
+
+// Kinds lists the tables of rows that deeds may change, each with an empty row.
+func Kinds() map[string]Row { return maps.Clone(kinds) }
 
 // whole fills in the lists of a document that was written before it had them, so
 // that the page never meets a null. It is run on every row that is read or written
@@ -470,12 +493,17 @@ func list[T any](l []T) []T {
 	return l
 }
 
-// AfterFind is gorm's: see whole.
+// AfterFind is gorm's: see whole. Every row that has a Whole has one, which a test holds it
+// to.
 func (s *Shoot) AfterFind(*gorm.DB) error        { s.Whole(); return nil }
 func (d *Dish) AfterFind(*gorm.DB) error         { d.Whole(); return nil }
 func (s *Shot) AfterFind(*gorm.DB) error         { s.Whole(); return nil }
+func (s *SetRow) AfterFind(*gorm.DB) error       { s.Whole(); return nil }
+func (f *Frame) AfterFind(*gorm.DB) error        { f.Whole(); return nil }
 func (t *TrialRow) AfterFind(*gorm.DB) error     { t.Whole(); return nil }
 func (p *PropRow) AfterFind(*gorm.DB) error      { p.Whole(); return nil }
+func (k *KitRow) AfterFind(*gorm.DB) error       { k.Whole(); return nil }
+func (p *PlaceRow) AfterFind(*gorm.DB) error     { p.Whole(); return nil }
 func (s *ShoppingRow) AfterFind(*gorm.DB) error  { s.Whole(); return nil }
 func (s *SeriesRow) AfterFind(*gorm.DB) error    { s.Whole(); return nil }
 func (r *ReferenceRow) AfterFind(*gorm.DB) error { r.Whole(); return nil }

@@ -53,7 +53,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 		return nil, fmt.Errorf("the database does not answer: %w", err)
 	}
 	g, err := gorm.Open(postgres.New(postgres.Config{Conn: db}), &gorm.Config{
-		Logger: logger.Discard, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true, TranslateError: true,
+		Logger: logger.Discard, NowFunc: func() time.Time { return time.Now().UTC() }, SkipDefaultTransaction: true,
 	})
 	if err != nil {
 		db.Close()
@@ -72,6 +72,18 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
+	// Two servers that start on one database at the same time migrate one after the other.
+	c, err := s.SQL.Conn(ctx)
+	if err != nil {
+		return err
+	}
+	defer c.Close()
+	if _, err := c.ExecContext(ctx, "select pg_advisory_lock(hashtextextended('migrating', 0))"); err != nil {
+		return err
+	}
+	defer func() {
+		_, _ = c.ExecContext(context.WithoutCancel(ctx), "select pg_advisory_unlock(hashtextextended('migrating', 0))")
+	}()
 	p, err := goose.NewProvider(goose.DialectPostgres, s.SQL, files)
 	if err != nil {
 		return err
@@ -101,7 +113,8 @@ func (s *Store) Mark(ctx context.Context, name string) error {
 	return s.WithContext(ctx).Exec("insert into marks (name, at) values (?, now()) on conflict do nothing", name).Error
 }
 
-// Empty takes every row of people, shoots, goods, props, kit and the place away.
+// Empty takes every row away: what belongs to a shoot goes with it. A test sees to it that
+// no table is forgotten.
 func (s *Store) Empty(ctx context.Context) error {
-	return s.WithContext(ctx).Exec("truncate people, sessions, shoots, goods, props, kit, places, wanted, deeds, marks cascade").Error
+	return s.WithContext(ctx).Exec("truncate people, invitations, sessions, shoots, goods, props, kit, places, habits, wanted, deeds, marks, vault_checks cascade").Error
 }

@@ -12,6 +12,7 @@ import (
 	"figladder/internal/store/storetest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gorm.io/gorm"
 )
 
 func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
@@ -137,4 +138,34 @@ func TestFindSaysWhenNothingIsThere(t *testing.T) {
 	s := storetest.Open(t)
 	_, err := store.Find[store.Shoot](s.DB, "none")
 	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// Every table of ours is empty after Empty; the queue's and the migrations' own stay.
+func TestEmptyForgetsNoTable(t *testing.T) {
+	s := storetest.Open(t)
+	for _, q := range []string{
+		"insert into shoots values ('s', 1, now(), 'S', null, '{}')", "insert into people values ('p', 'a@b', 'n', 'owner', 'x', now(), 1)", "insert into sessions values ('t', '', now())", "insert into habits values ('studio', 1, now(), '{}')",
+		"insert into places values ('x', 1, now(), '{}')", "insert into wanted values ('x', 1, now(), '{}')", "insert into marks values ('x', now())", "insert into kit values ('x', 1, now(), 'n', 'body', '{}')",
+		"insert into invitations values ('x', 'h', 'n', 'stylist', 'p', now(), now(), null)", "insert into vault_checks values ('x', now(), null, 'p', 0, 0, 0, 0)",
+	} {
+		require.NoError(t, s.Exec(q).Error, q)
+	}
+	require.NoError(t, s.Empty(t.Context()))
+	var tables []string
+	require.NoError(t, s.Raw("select tablename from pg_tables where schemaname = 'public' and tablename not like 'river%' and tablename not like 'goose%'").Scan(&tables).Error)
+	require.Greater(t, len(tables), 20)
+	for _, name := range tables {
+		var n int64
+		require.NoError(t, s.Table(name).Count(&n).Error)
+		assert.Zero(t, n, name)
+	}
+}
+
+// A row that has lists to fill in fills them in when it is found, too.
+func TestEveryWholeRowIsWholeWhenFound(t *testing.T) {
+	for name, row := range store.Kinds() {
+		_, whole := row.(interface{ Whole() })
+		_, found := row.(interface{ AfterFind(*gorm.DB) error })
+		assert.Equal(t, whole, found, name)
+	}
 }

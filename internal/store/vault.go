@@ -4,50 +4,46 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"fmt"
+	"io/fs"
 	"os"
 	"path/filepath"
 	"time"
-
-	"gocloud.dev/blob"
-	"gocloud.dev/blob/fileblob"
 )
 
-// Vault keeps files by their SHA-256, each in two places.
+// Vault keeps files by their SHA-256, each in two places. What is in it is never written
+// again: a file goes under a name of its own, is put safely on the disk, read back and
+// only then given its name. The folders are for their owner alone.
 type Vault struct {
-	shelves []shelf
+	places []place
 }
 
-type shelf struct {
-	name string
-	*blob.Bucket
-}
+// place is one of the two folders.
+type place struct{ name, dir string }
+
+// ErrOneCopy is returned when a file could not be kept in every place; what was to be
+// kept does not count as kept.
+var ErrOneCopy = errors.New("the file could not be kept twice")
 
 // OpenVault opens two folders under dir as the two places.
 func OpenVault(dir string) (*Vault, error) {
 	v := &Vault{}
 	for _, name := range []string{"first", "second"} {
-		path := filepath.Join(dir, name)
-		if err := os.MkdirAll(path, 0o755); err != nil {
+		p := place{name, filepath.Join(dir, name)}
+		if err := os.MkdirAll(p.dir, 0o700); err != nil {
 			return nil, err
 		}
-		b, err := fileblob.OpenBucket(path, &fileblob.Options{Metadata: fileblob.MetadataDontWrite, NoTempDir: true})
-		if err != nil {
+		v.places = append(v.places, p)
+	}
+	// Files of earlier versions could be read by everybody.
+	for _, d := range []string{dir, v.places[0].dir, v.places[1].dir} {
+		if err := os.Chmod(d, 0o700); err != nil {
 			return nil, err
 		}
-		v.shelves = append(v.shelves, shelf{name, b})
 	}
 	return v, nil
 }
-
-// Close lets go of the folders.
-func (v *Vault) Close() {
-	for _, s := range v.shelves {
-		_ = s.Close()
-	}
-}
-
-func name(sha string) string { return sha[:2] + "/" + sha }
 
 // Hash is the name a file goes by: its SHA-256 in hexadecimal.
 func Hash(data []byte) string {
@@ -55,37 +51,161 @@ func Hash(data []byte) string {
 	return hex.EncodeToString(sum[:])
 }
 
-// Put stores a file in both places, reads each back and returns the copies whose
-// hash agreed. It is an error when not even one did.
+func (p place) path(sha string) string { return filepath.Join(p.dir, sha[:2], sha) }
+
+// read reads a file and reports whether it is what its name says.
+func (p place) read(sha string) (data []byte, whole bool) {
+	data, err := os.ReadFile(p.path(sha))
+	return data, err == nil && Hash(data) == sha
+}
+
+// keep puts a file in the place, unless a whole one is there. A damaged one is replaced,
+// when the new one is safe.
+func (p place) keep(sha string, data []byte) (err error) {
+	if _, whole := p.read(sha); whole {
+		return nil
+	}
+	folder := filepath.Dir(p.path(sha))
+	if err := os.Mkdir(folder, 0o700); err == nil {
+		if err := syncFolder(p.dir); err != nil {
+			return err
+		}
+	} else if !errors.Is(err, fs.ErrExist) {
+		return err
+	}
+	f, err := os.CreateTemp(folder, "new-")
+	if err != nil {
+		return err
+	}
+	defer func() {
+		if err != nil {
+			_ = f.Close()
+			_ = os.Remove(f.Name())
+		}
+	}()
+	if _, err := f.Write(data); err != nil {
+		return err
+	}
+	if err := f.Sync(); err != nil {
+		return err
+	}
+	if err := f.Close(); err != nil {
+		return err
+	}
+	if back, err := os.ReadFile(f.Name()); err != nil {
+		return err
+	} else if Hash(back) != sha {
+		return fmt.Errorf("the %s copy did not read back as written", p.name)
+	}
+	if err := os.Rename(f.Name(), p.path(sha)); err != nil {
+		return err
+	}
+	return syncFolder(folder)
+}
+
+// syncFolder puts the names in a folder safely on the disk.
+func syncFolder(dir string) error {
+	d, err := os.Open(dir)
+	if err != nil {
+		return err
+	}
+	defer d.Close()
+	return d.Sync()
+}
+
+// Put keeps a file in both places and returns the verified copies. With fewer than both it
+// is ErrOneCopy, which names the cause.
 func (v *Vault) Put(ctx context.Context, data []byte) (sha string, copies []Copy, err error) {
 	sha = Hash(data)
-	for _, s := range v.shelves {
-		if werr := s.WriteAll(ctx, name(sha), data, nil); werr != nil {
-			err = werr
-			continue
+	for _, p := range v.places {
+		if err := ctx.Err(); err != nil {
+			return sha, copies, err
 		}
-		back, rerr := s.ReadAll(ctx, name(sha))
-		if rerr != nil || Hash(back) != sha {
-			err = fmt.Errorf("the %s copy did not read back as written", s.name)
-			continue
+		if err := p.keep(sha, data); err != nil {
+			return sha, copies, fmt.Errorf("%w: the %s place: %w", ErrOneCopy, p.name, err)
 		}
-		copies = append(copies, Copy{Where: s.name, VerifiedAt: time.Now().UTC()})
-	}
-	if len(copies) == 0 {
-		return sha, nil, fmt.Errorf("the file could not be stored: %w", err)
+		copies = append(copies, Copy{Where: p.name, VerifiedAt: time.Now().UTC()})
 	}
 	return sha, copies, nil
 }
 
 // Get reads a file from the first place whose copy still has its hash.
 func (v *Vault) Get(ctx context.Context, sha string) ([]byte, error) {
-	if len(sha) != 64 {
+	if !isHash(sha) {
 		return nil, ErrNotFound
 	}
-	for _, s := range v.shelves {
-		if data, err := s.ReadAll(ctx, name(sha)); err == nil && Hash(data) == sha {
+	for _, p := range v.places {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		if data, whole := p.read(sha); whole {
 			return data, nil
 		}
 	}
 	return nil, ErrNotFound
+}
+
+func isHash(s string) bool {
+	raw, err := hex.DecodeString(s)
+	return err == nil && len(raw) == sha256.Size
+}
+
+// Inspected is what became of one file when it was looked at.
+type Inspected struct {
+	SHA256 string
+	Bytes  int
+	Whole  int  // copies that were whole when looked at
+	Mended bool // whether the others were made anew from a whole one
+}
+
+// Lost reports whether no whole copy is left.
+func (i Inspected) Lost() bool { return i.Whole == 0 }
+
+// Inspect reads every copy of a file, compares it with its name and makes anew what is
+// missing or damaged from a copy that is whole.
+func (v *Vault) Inspect(sha string) (out Inspected, err error) {
+	out.SHA256 = sha
+	if !isHash(sha) {
+		return out, nil
+	}
+	var good []byte
+	var bad []place
+	for _, p := range v.places {
+		if data, whole := p.read(sha); whole {
+			good = data
+			out.Whole++
+		} else {
+			bad = append(bad, p)
+		}
+	}
+	out.Bytes = len(good)
+	if good == nil {
+		return out, nil
+	}
+	for _, p := range bad {
+		if err := p.keep(sha, good); err != nil {
+			return out, fmt.Errorf("mending the %s copy: %w", p.name, err)
+		}
+		out.Mended = true
+	}
+	return out, nil
+}
+
+// Names lists the files of the vault, those of either place, each once.
+func (v *Vault) Names() ([]string, error) {
+	seen := map[string]bool{}
+	var out []string
+	for _, p := range v.places {
+		err := filepath.WalkDir(p.dir, func(path string, d fs.DirEntry, err error) error {
+			if name := filepath.Base(path); err == nil && !d.IsDir() && isHash(name) && !seen[name] {
+				seen[name] = true
+				out = append(out, name)
+			}
+			return err
+		})
+		if err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
 }

@@ -18,8 +18,7 @@ type AsideEdit struct {
 
 // Asides lists the findings of a shoot that were set aside.
 func (s *Studio) Asides(ctx context.Context, shootID string) ([]store.Aside, error) {
-	out := []store.Aside{}
-	return out, s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("id").Find(&out).Error
+	return store.All[store.Aside](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("id"))
 }
 
 // SetAside keeps a finding out of the way, with the reason. Setting the same one
@@ -29,7 +28,7 @@ func (s *Studio) SetAside(ctx context.Context, who Who, shootID string, e AsideE
 		return nil, fields("", []finding.FieldProblem{{Path: "because", Words: "Say why: it is kept, and the next set is planned with it."}})
 	}
 	var row *store.Aside
-	return row, s.deed(ctx, who, shootID, "Set “"+e.Subject+"” aside", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Set “"+e.Subject+"” aside", func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -44,7 +43,10 @@ func (s *Studio) SetAside(ctx context.Context, who Who, shootID string, e AsideE
 		}
 		row = &store.Aside{Base: store.NewBase(), ShootID: shootID, Place: e.Place, Code: e.Code, Subject: e.Subject, Because: e.Because}
 		return j.Create(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // TakeUp lets a finding that was set aside speak again.

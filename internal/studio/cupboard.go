@@ -2,7 +2,6 @@ package studio
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"strings"
 	"time"
@@ -10,7 +9,6 @@ import (
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
 	"figladder/internal/store"
-	"github.com/jackc/pgx/v5/pgconn"
 	"gorm.io/gorm"
 )
 
@@ -198,7 +196,10 @@ func (s *Studio) AddProp(ctx context.Context, who Who, p cupboard.Prop) (*store.
 		return nil, err
 	}
 	row := &store.PropRow{Base: store.NewBase(), Prop: p}
-	return row, s.deed(ctx, who, Cupboard, "Put "+p.Name+" into the cupboard", func(j *store.Journal) error { return j.Create(row) })
+	if err := s.deed(ctx, who, Cupboard, "Put "+p.Name+" into the cupboard", func(j *store.Journal) error { return j.Create(row) }); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // SaveProp saves a prop.
@@ -210,10 +211,13 @@ func (s *Studio) SaveProp(ctx context.Context, who Who, id string, version int, 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, Cupboard, "Changed "+p.Name, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, Cupboard, "Changed "+p.Name, func(j *store.Journal) error {
 		row.Version, row.Prop = version, p
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveProp takes a prop out of the cupboard, unless it is held for a shoot.
@@ -265,9 +269,8 @@ func (s *Studio) PropPicture(ctx context.Context, id string) ([]byte, error) {
 
 // held turns the database's refusal to hold more than there are into words.
 func held(err error, name string) error {
-	var sql *pgconn.PgError
-	if errors.As(err, &sql) && sql.Code == "FL001" {
-		return rule("%s: %s that day. Choose another, or fewer.", name, sql.Message)
+	if words, is := store.Refused(err, "FL001"); is {
+		return rule("%s: %s that day. Choose another, or fewer.", name, words)
 	}
 	return err
 }

@@ -82,11 +82,11 @@ func TestRedoCannotTakeWhatSomebodyElseHolds(t *testing.T) {
 	require.NoError(t, err)
 	_, err = k.Reserve(ctx, k.Owner, a.Key, "", prop.Key, 1)
 	require.NoError(t, err)
-	_, err = k.Undo(ctx, a.Key)
+	_, err = k.Undo(ctx, k.Owner, a.Key)
 	require.NoError(t, err)
 	_, err = k.Reserve(ctx, k.Owner, b.Key, "", prop.Key, 1)
 	require.NoError(t, err)
-	_, err = k.Redo(ctx, a.Key)
+	_, err = k.Redo(ctx, k.Owner, a.Key)
 	var no *studio.RuleError
 	assert.ErrorAs(t, err, &no, "%v", err)
 }
@@ -152,7 +152,7 @@ func TestPulledBackAndBroken(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 1, row.Prop.Count)
 	assert.Equal(t, "2 pieces broken on a shoot", row.Prop.History[0].Words)
-	_, err = k.Undo(ctx, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	row, err = k.Prop(ctx, prop.Key)
 	require.NoError(t, err)
@@ -264,7 +264,7 @@ func TestAPropSeenInPublishedFramesIsSaidToBe(t *testing.T) {
 	require.NoError(t, err)
 	frame := kept(t, k, shots[0])
 	for i := range 5 {
-		require.NoError(t, k.Store.Exec("insert into publications select ?, ?, ?, ?, 'feed', '{}', '{}', '', 1, 1, 1, 'accepted', '', now(), ?", fmt.Sprint("p", i), shoot.Key, shots[0].Key, frame.Key, time.Now().AddDate(0, 0, -10)).Error)
+		require.NoError(t, k.Store.Exec("insert into publications select ?, ?, ?, ?, 'feed', '{}', '{}', '', 1, 1, 1, 'accepted', '', now(), ?, ''", fmt.Sprint("p", i), shoot.Key, shots[0].Key, frame.Key, time.Now().AddDate(0, 0, -10)).Error)
 	}
 	got, err := k.ReadProp(ctx, prop.Key)
 	require.NoError(t, err)
@@ -313,7 +313,7 @@ func TestACupboardFileIsTakenWholeOrNotAtAll(t *testing.T) {
 	taken, err := k.ReadPropsCSV(ctx, k.Owner, file, true)
 	require.NoError(t, err)
 	assert.True(t, taken.Done)
-	_, err = k.Undo(ctx, studio.Cupboard)
+	_, err = k.Undo(ctx, k.Owner, studio.Cupboard)
 	require.NoError(t, err)
 	still, err = k.PropsCSV(ctx)
 	require.NoError(t, err)

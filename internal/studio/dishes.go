@@ -44,7 +44,7 @@ func (s *Studio) addDish(ctx context.Context, who Who, shootID string, r recipe.
 		form = string(guessed)
 	}
 	row := &store.Dish{Base: store.NewBase(), ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(items(r))}
-	return row, s.deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -52,7 +52,10 @@ func (s *Studio) addDish(ctx context.Context, who Who, shootID string, r recipe.
 			return err
 		}
 		return j.Create(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // last puts the next free position of a shoot's rows into at.
@@ -62,8 +65,7 @@ func last(tx *gorm.DB, model any, shootID string, at *int) error {
 
 // Dishes lists a shoot's dishes in order.
 func (s *Studio) Dishes(ctx context.Context, shootID string) ([]store.Dish, error) {
-	out := []store.Dish{}
-	return out, s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("position, id").Find(&out).Error
+	return store.All[store.Dish](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("position, id"))
 }
 
 // Dish finds a dish.
@@ -80,7 +82,7 @@ func (s *Studio) SaveDish(ctx context.Context, who Who, id string, version int, 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, row.ShootID, "Changed "+t.Title, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Changed "+t.Title, func(j *store.Journal) error {
 		r := recipe.Typed(t.Title, t.Ingredients, t.Method)
 		r.Source, r.Yield, r.PrepMin, r.CookMin, r.TotalMin = row.Recipe.Source, row.Recipe.Yield, row.Recipe.PrepMin, row.Recipe.CookMin, row.Recipe.TotalMin
 		row.Version, row.Recipe = version, r
@@ -88,7 +90,10 @@ func (s *Studio) SaveDish(ctx context.Context, who Who, id string, version int, 
 			row.Form = t.Form
 		}
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveDish takes a dish and its shots away. Undo brings them back.

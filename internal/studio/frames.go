@@ -77,12 +77,11 @@ func (s *Studio) Take(ctx context.Context, who Who, shotID string) (*store.Frame
 
 // Frames lists a shoot's frames, a shot's when shotID is given, oldest first.
 func (s *Studio) Frames(ctx context.Context, shootID, shotID string) ([]store.Frame, error) {
-	out := []store.Frame{}
 	q := s.Store.WithContext(ctx).Order("id")
 	if shotID != "" {
-		return out, q.Where("shot_id = ?", shotID).Find(&out).Error
+		return store.All[store.Frame](q.Where("shot_id = ?", shotID))
 	}
-	return out, q.Where("shoot_id = ?", shootID).Find(&out).Error
+	return store.All[store.Frame](q.Where("shoot_id = ?", shootID))
 }
 
 // Frame finds a frame.
@@ -147,7 +146,7 @@ func (s *Studio) Keep(ctx context.Context, who Who, id string, version int, kept
 		row.Version, row.Kept = version, kept
 		return j.Update(row)
 	})
-	if errors.Is(err, gorm.ErrDuplicatedKey) {
+	if _, twice := store.Duplicate(err); twice {
 		return nil, rule("Someone kept another frame of this shot just now. Look again.")
 	}
 	return row, err
@@ -164,10 +163,13 @@ func (s *Studio) Answer(ctx context.Context, who Who, id string, version int, q 
 			return nil, rule("Answer yes or no, or leave it open.")
 		}
 	}
-	return row, s.deed(ctx, who, row.ShootID, "Answered the three questions about a frame", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Answered the three questions about a frame", func(j *store.Journal) error {
 		row.Version, row.Answers = version, q
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // FinishStep is a finish step with whether it is done.

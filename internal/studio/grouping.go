@@ -77,7 +77,7 @@ func (s *Studio) GroupList(ctx context.Context, who Who, shootID string) (*Group
 		return nil, err
 	}
 	var out *Grouping
-	return out, s.deed(ctx, who, shootID, "Grouped the list by angle and light", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Grouped the list by angle and light", func(j *store.Journal) error {
 		list, err := listOf(j, shootID)
 		if err != nil {
 			return err
@@ -90,7 +90,10 @@ func (s *Studio) GroupList(ctx context.Context, who Who, shootID string) (*Group
 			return rule("The list already builds as few sets as any order found: %d.", out.Was)
 		}
 		return number(j, ordered)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // CheckList says what a list lacks or overdoes.
@@ -154,7 +157,7 @@ func (s *Studio) MergeShots(ctx context.Context, who Who, intoID, id string) (*s
 	if why != "" {
 		return nil, rule("%s", why)
 	}
-	return into, s.deed(ctx, who, into.ShootID, "Made one frame of “"+into.Title+"” and “"+other.Title+"”", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, into.ShootID, "Made one frame of “"+into.Title+"” and “"+other.Title+"”", func(j *store.Journal) error {
 		var n int64
 		if err := j.TX.Model(&store.Frame{}).Where("shot_id = ?", id).Limit(1).Count(&n).Error; err != nil {
 			return err
@@ -171,5 +174,8 @@ func (s *Studio) MergeShots(ctx context.Context, who Who, intoID, id string) (*s
 			return err
 		}
 		return j.Update(into)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return into, nil
 }

@@ -71,7 +71,7 @@ func (s *Studio) SaveKit(ctx context.Context, who Who, id string, version int, i
 		return nil, err
 	}
 	var row *store.KitRow
-	return row, s.deed(ctx, who, Cupboard, "Wrote down "+i.Name, func(j *store.Journal) (err error) {
+	if err := s.deed(ctx, who, Cupboard, "Wrote down "+i.Name, func(j *store.Journal) (err error) {
 		if id == "" {
 			row = &store.KitRow{Base: store.NewBase(), Item: i}
 			return j.Create(row)
@@ -81,7 +81,10 @@ func (s *Studio) SaveKit(ctx context.Context, who Who, id string, version int, i
 		}
 		row.Version, row.Item = version, i
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveKit takes a piece of kit off the list.
@@ -203,7 +206,7 @@ func (s *Studio) SaveWanted(ctx context.Context, who Who, id string, version int
 		return nil, err
 	}
 	var row *store.WantedRow
-	return row, s.deed(ctx, who, Cupboard, "Wanted: "+w.Name, func(j *store.Journal) (err error) {
+	if err := s.deed(ctx, who, Cupboard, "Wanted: "+w.Name, func(j *store.Journal) (err error) {
 		if id == "" {
 			row = &store.WantedRow{Base: store.NewBase(), Wanted: w}
 			return j.Create(row)
@@ -213,7 +216,10 @@ func (s *Studio) SaveWanted(ctx context.Context, who Who, id string, version int
 		}
 		row.Version, row.Wanted = version, w
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveWanted takes an entry off the wanted list.

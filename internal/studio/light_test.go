@@ -51,7 +51,7 @@ func TestPlaceIsSavedOnceAndUndone(t *testing.T) {
 	_, err = k.SavePlace(ctx, k.Owner, now.Version, loft())
 	var stale *store.StaleError
 	assert.ErrorAs(t, err, &stale, "somebody saved meanwhile")
-	_, err = k.Undo(ctx, studio.PlacesScope)
+	_, err = k.Undo(ctx, k.Owner, studio.PlacesScope)
 	require.NoError(t, err)
 	back, err := k.Place(ctx)
 	require.NoError(t, err)

@@ -93,7 +93,7 @@ func TestGroupingIsOneDeedAndSaysWhatItSaves(t *testing.T) {
 	assert.Equal(t, g.Sets, sums.Sets)
 	_, err = k.GroupList(ctx, k.Owner, shoot.Key)
 	assert.ErrorContains(t, err, "already builds as few")
-	_, err = k.Undo(ctx, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, before, keys(k.Listed(t, shoot.Key)))
 }

@@ -108,7 +108,7 @@ func (s *Studio) Accept(ctx context.Context, who Who, dishID string, keys []stri
 	if len(keys) == 1 {
 		words = "Put a frame of " + row.Recipe.Title + " on the list"
 	}
-	return made, s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, words, func(j *store.Journal) error {
 		made = made[:0]
 		list, err := listOf(j, row.ShootID)
 		if err != nil {
@@ -139,7 +139,10 @@ func (s *Studio) Accept(ctx context.Context, who Who, dishID string, keys []stri
 			}
 		}
 		return number(j, list)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return made, nil
 }
 
 // Drop sets a proposal aside, or takes it up again.
@@ -170,10 +173,13 @@ func (s *Studio) Want(ctx context.Context, who Who, dishID string, supporting in
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, row.ShootID, fmt.Sprintf("Asked for %d supporting frames of %s", supporting, row.Recipe.Title), func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, fmt.Sprintf("Asked for %d supporting frames of %s", supporting, row.Recipe.Title), func(j *store.Journal) error {
 		row.Supporting = supporting
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // Renew brings a dish's shots up to what its recipe now says; what a person
@@ -188,7 +194,7 @@ func (s *Studio) Renew(ctx context.Context, who Who, dishID string) (int, error)
 		now[p.Key] = p
 	}
 	n := 0
-	return n, s.deed(ctx, who, row.ShootID, "Brought the frames of "+row.Recipe.Title+" up to its recipe", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Brought the frames of "+row.Recipe.Title+" up to its recipe", func(j *store.Journal) error {
 		n = 0
 		list, err := listOf(j, row.ShootID)
 		if err != nil {
@@ -212,7 +218,10 @@ func (s *Studio) Renew(ctx context.Context, who Who, dishID string) (int, error)
 			list[i] = x
 		}
 		return number(j, mended(list, dishID))
-	})
+	}); err != nil {
+		return 0, err
+	}
+	return n, nil
 }
 
 // mended puts a dish's frames that now stand where they cannot into the order of

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"database/sql"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"image"
@@ -106,6 +107,10 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 	if check.Missing != "" {
 		return nil, rule("%s", check.Missing)
 	}
+	same := sameOrder(list.Frame.Key, c, check)
+	if there, err := s.delivery(ctx, same); there != nil || err != nil {
+		return there, err
+	}
 	file, err := s.Vault.Get(ctx, list.Frame.SHA256)
 	if err != nil {
 		return nil, err
@@ -119,8 +124,8 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 		return nil, err
 	}
 	row := &store.Publication{ID: uuid.Must(uuid.NewV7()).String(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Outlet: c.Outlet, Crop: check.Crop,
-		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, State: "waiting", CreatedAt: s.now()}
-	return row, s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, SameAs: same, State: "waiting", CreatedAt: s.now()}
+	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		if err := tx.Create(row).Error; err != nil {
 			return err
 		}
@@ -130,6 +135,28 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 		}
 		return s.Queue.Publish(ctx, raw, row.ID)
 	})
+	if _, twice := store.Duplicate(err); twice { // the other press was first
+		return s.delivery(ctx, same)
+	}
+	if err != nil {
+		return nil, err
+	}
+	return row, nil
+}
+
+// sameOrder names a cut of a frame for an outlet: pressed twice, it is one delivery.
+func sameOrder(frameID string, c CutOrder, check *CutCheck) string {
+	raw, _ := json.Marshal([]any{frameID, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, c.Words})
+	return store.Hash(raw)
+}
+
+// delivery finds what was ordered already and not refused; nil when it was not.
+func (s *Studio) delivery(ctx context.Context, same string) (*store.Publication, error) {
+	found, err := store.All[store.Publication](s.Store.WithContext(ctx).Where("same_as = ? and state <> 'refused'", same).Limit(1))
+	if err != nil || len(found) == 0 {
+		return nil, err
+	}
+	return &found[0], nil
 }
 
 // makeCut crops and scales a frame's file and writes its words into it.
@@ -183,12 +210,11 @@ func (s *Studio) Deliver(ctx context.Context, id string) error {
 // Publications lists what was sent of a shot, or of a shoot when shotID is empty,
 // newest first.
 func (s *Studio) Publications(ctx context.Context, shootID, shotID string) ([]store.Publication, error) {
-	out := []store.Publication{}
 	q := s.Store.WithContext(ctx).Order("id desc")
 	if shotID != "" {
-		return out, q.Where("shot_id = ?", shotID).Find(&out).Error
+		return store.All[store.Publication](q.Where("shot_id = ?", shotID))
 	}
-	return out, q.Where("shoot_id = ?", shootID).Find(&out).Error
+	return store.All[store.Publication](q.Where("shoot_id = ?", shootID))
 }
 
 // CutFile returns the file of a publication.

@@ -2,56 +2,19 @@ package studio
 
 import (
 	"context"
-	"crypto/rand"
-	"crypto/subtle"
-	"encoding/base64"
 	"errors"
-	"fmt"
 	"net/mail"
 	"strings"
 
 	"figladder/internal/craft/finding"
 	"figladder/internal/store"
 	"github.com/google/uuid"
-	"golang.org/x/crypto/argon2"
 	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
 )
 
 // ErrSignIn is returned for a wrong email or password, without saying which.
 var ErrSignIn = errors.New("that email and password do not belong together")
-
-// argon2id cost: 64 MiB, three passes, two lanes (RFC 9106, second choice).
-const (
-	hashMemoryKiB = 64 * 1024
-	hashPasses    = 3
-	hashLanes     = 2
-)
-
-func hashPassword(password string) string {
-	salt := make([]byte, 16)
-	_, _ = rand.Read(salt)
-	sum := argon2.IDKey([]byte(password), salt, hashPasses, hashMemoryKiB, hashLanes, 32)
-	b := base64.RawStdEncoding
-	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, hashMemoryKiB, hashPasses, hashLanes, b.EncodeToString(salt), b.EncodeToString(sum))
-}
-
-func passwordFits(hash, password string) bool {
-	parts := strings.Split(hash, "$")
-	if len(parts) != 6 {
-		return false
-	}
-	var m, t uint32
-	var p uint8
-	if _, err := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &m, &t, &p); err != nil {
-		return false
-	}
-	salt, err1 := base64.RawStdEncoding.DecodeString(parts[4])
-	want, err2 := base64.RawStdEncoding.DecodeString(parts[5])
-	if err1 != nil || err2 != nil {
-		return false
-	}
-	return subtle.ConstantTimeCompare(want, argon2.IDKey([]byte(password), salt, t, m, p, uint32(len(want)))) == 1
-}
 
 // NeedsOwner reports whether nobody can sign in yet.
 func (s *Studio) NeedsOwner(ctx context.Context) (bool, error) {
@@ -60,24 +23,54 @@ func (s *Studio) NeedsOwner(ctx context.Context) (bool, error) {
 	return n == 0, err
 }
 
-// FirstOwner makes the owner of a new studio. It is refused once anyone exists.
-func (s *Studio) FirstOwner(ctx context.Context, email, name, password string) (*store.Person, error) {
+// Newcomer is somebody who is to have an account.
+type Newcomer struct {
+	Email    string `json:"email" maxLength:"200" doc:"Signs in with it"`
+	Name     string `json:"name" maxLength:"200" doc:"Name"`
+	Password string `json:"password" maxLength:"200" doc:"Password, ten characters or more"`
+}
+
+// check tidies it and says what is against it.
+func (n *Newcomer) check() error {
 	var bad []finding.FieldProblem
-	email = strings.ToLower(strings.TrimSpace(email))
-	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
+	n.Email, n.Name = tidyEmail(n.Email), strings.TrimSpace(n.Name)
+	if a, err := mail.ParseAddress(n.Email); err != nil || a.Address != n.Email {
 		bad = append(bad, finding.FieldProblem{Path: "email", Words: "That is not an email address."})
 	}
-	if strings.TrimSpace(name) == "" {
+	if n.Name == "" {
 		bad = append(bad, finding.FieldProblem{Path: "name", Words: "Write your name."})
 	}
-	if len([]rune(password)) < 10 {
-		bad = append(bad, finding.FieldProblem{Path: "password", Words: "Use ten characters or more. Four plain words do well."})
+	return fields("", append(bad, checkPassword("password", n.Password, n.Email, n.Name, "figladder")...))
+}
+
+func tidyEmail(s string) string { return strings.ToLower(strings.TrimSpace(s)) }
+
+// account makes a newcomer's account, not yet kept.
+func (s *Studio) account(ctx context.Context, n Newcomer, role Role) (*store.Person, error) {
+	p := &store.Person{ID: uuid.Must(uuid.NewV7()).String(), Email: n.Email, Name: n.Name, Role: string(role), Epoch: 1, CreatedAt: s.now()}
+	if err := s.passwords.hash(ctx, func() { p.PasswordHash = hashPassword(n.Password) }); err != nil {
+		return nil, err
 	}
-	if bad != nil {
-		return nil, &FieldError{Problems: bad}
+	return p, nil
+}
+
+// FirstOwner makes the owner of a new studio. It is refused once anyone exists.
+func (s *Studio) FirstOwner(ctx context.Context, email, name, password string) (*store.Person, error) {
+	n := Newcomer{Email: email, Name: name, Password: password}
+	if err := n.check(); err != nil {
+		return nil, err
 	}
-	p := &store.Person{ID: uuid.Must(uuid.NewV7()).String(), Email: email, Name: strings.TrimSpace(name), Role: "owner", PasswordHash: hashPassword(password), CreatedAt: s.now()}
-	err := s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	// Before anything costs: once there is an owner, this is a stranger's.
+	if needs, err := s.NeedsOwner(ctx); err != nil {
+		return nil, err
+	} else if !needs {
+		return nil, errOwned
+	}
+	p, err := s.account(ctx, n, Owner)
+	if err != nil {
+		return nil, err
+	}
+	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		// One at a time, so that two first owners cannot both pass the count.
 		if err := tx.Exec("lock table people in exclusive mode").Error; err != nil {
 			return err
@@ -87,7 +80,7 @@ func (s *Studio) FirstOwner(ctx context.Context, email, name, password string) (
 			return err
 		}
 		if n > 0 {
-			return rule("This studio has an owner already. Sign in instead.")
+			return errOwned
 		}
 		return tx.Create(p).Error
 	})
@@ -97,24 +90,114 @@ func (s *Studio) FirstOwner(ctx context.Context, email, name, password string) (
 	return p, nil
 }
 
-// SignIn checks an email and password. A wrong one takes as long as a right one.
-func (s *Studio) SignIn(ctx context.Context, email, password string) (*store.Person, error) {
-	p := &store.Person{}
-	err := s.Store.WithContext(ctx).Where("email = ?", strings.ToLower(strings.TrimSpace(email))).First(p).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		hashPassword(password)
-		return nil, ErrSignIn
-	}
-	if err != nil {
+var errOwned = rule("This studio has an owner already. Sign in instead.")
+
+// SignIn checks an email and password that come from an address. A wrong one takes as long
+// as a right one, and many wrong ones have to wait (*CrowdError).
+func (s *Studio) SignIn(ctx context.Context, address, email, password string) (*store.Person, error) {
+	email = tidyEmail(email)
+	if err := s.doors.try(s.now(), address, email); err != nil {
 		return nil, err
 	}
-	if !passwordFits(p.PasswordHash, password) {
+	p := &store.Person{}
+	err := s.Store.WithContext(ctx).Where("email = ?", email).First(p).Error
+	known := err == nil
+	if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
+		return nil, err
+	}
+	fits := false
+	if err := s.passwords.hash(ctx, func() {
+		if known {
+			fits = passwordFits(p.PasswordHash, password)
+		} else {
+			hashPassword(password)
+		}
+	}); err != nil {
+		return nil, err
+	}
+	if !fits {
 		return nil, ErrSignIn
 	}
+	s.doors.fits(address, email)
 	return p, nil
 }
 
 // Person finds a person by key.
 func (s *Studio) Person(ctx context.Context, id string) (*store.Person, error) {
 	return store.Find[store.Person](s.Store.WithContext(ctx), id)
+}
+
+// People lists who can sign in, by name.
+func (s *Studio) People(ctx context.Context) ([]store.Person, error) {
+	return store.All[store.Person](s.Store.WithContext(ctx).Order("name, id"))
+}
+
+// ChangePassword changes a person's own password. Every other session of theirs ends; the
+// person as it is now comes back, for the one that stays.
+func (s *Studio) ChangePassword(ctx context.Context, who Who, address, old, fresh string) (*store.Person, error) {
+	p, err := s.Person(ctx, who.ID)
+	if err != nil {
+		return nil, err
+	}
+	if err := s.doors.try(s.now(), address, p.Email); err != nil {
+		return nil, err
+	}
+	fits := false
+	if err := s.passwords.hash(ctx, func() { fits = passwordFits(p.PasswordHash, old) }); err != nil {
+		return nil, err
+	}
+	if !fits {
+		return nil, fields("", []finding.FieldProblem{{Path: "old", Words: "That is not your password as it is now."}})
+	}
+	s.doors.fits(address, p.Email)
+	if err := fields("", checkPassword("password", fresh, p.Email, p.Name, "figladder")); err != nil {
+		return nil, err
+	}
+	if err := s.passwords.hash(ctx, func() { p.PasswordHash = hashPassword(fresh) }); err != nil {
+		return nil, err
+	}
+	p.Epoch++
+	return p, s.Store.WithContext(ctx).Model(&store.Person{}).Where("id = ?", p.ID).
+		Updates(map[string]any{"password_hash": p.PasswordHash, "epoch": gorm.Expr("epoch + 1")}).Error
+}
+
+// SignOutEverywhere ends every session of a person.
+func (s *Studio) SignOutEverywhere(ctx context.Context, who Who) error {
+	return s.Store.WithContext(ctx).Model(&store.Person{}).Where("id = ?", who.ID).Update("epoch", gorm.Expr("epoch + 1")).Error
+}
+
+// SetRole changes what a person may do.
+func (s *Studio) SetRole(ctx context.Context, id string, role Role) (p *store.Person, err error) {
+	err = s.amongOwners(ctx, id, func(tx *gorm.DB, at *store.Person) error {
+		at.Role = string(role)
+		p = at
+		return tx.Model(&store.Person{}).Where("id = ?", id).Update("role", at.Role).Error
+	}, role == Owner)
+	return p, err
+}
+
+// RemovePerson takes a person's account away; what they did stays, with their sessions gone.
+func (s *Studio) RemovePerson(ctx context.Context, who Who, id string) error {
+	if id == who.ID {
+		return rule("You cannot take your own account away. Let another owner do it.")
+	}
+	return s.amongOwners(ctx, id, func(tx *gorm.DB, _ *store.Person) error { return tx.Delete(&store.Person{}, "id = ?", id).Error }, false)
+}
+
+// amongOwners changes a person so that there is always an owner left.
+func (s *Studio) amongOwners(ctx context.Context, id string, change func(*gorm.DB, *store.Person) error, stays bool) error {
+	return s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		var owners []store.Person
+		if err := tx.Clauses(clause.Locking{Strength: "UPDATE"}).Where("role = ?", string(Owner)).Find(&owners).Error; err != nil {
+			return err
+		}
+		if !stays && len(owners) == 1 && owners[0].ID == id {
+			return rule("A studio has one owner at the least. Make another person an owner first.")
+		}
+		p, err := store.Find[store.Person](tx, id)
+		if err != nil {
+			return err
+		}
+		return change(tx, p)
+	})
 }

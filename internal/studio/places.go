@@ -42,7 +42,7 @@ func (s *Studio) SavePlace(ctx context.Context, who Who, version int, p almanac.
 		return nil, err
 	}
 	out := &KeptPlace{Place: p}
-	return out, s.deed(ctx, who, PlacesScope, "Changed the studio's windows", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, PlacesScope, "Changed the studio's windows", func(j *store.Journal) error {
 		// One studio has one place: two first saves at once must not make two.
 		if err := j.TX.Exec("select pg_advisory_xact_lock(hashtext('place'))").Error; err != nil {
 			return err
@@ -63,7 +63,10 @@ func (s *Studio) SavePlace(ctx context.Context, who Who, version int, p almanac.
 		}
 		out.Version = row.Version
 		return nil
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // window finds a window of the place by its number in the list.

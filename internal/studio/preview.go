@@ -161,8 +161,7 @@ func (s *Studio) CancelRendering(id string) error { return s.renderings.stop(id)
 
 // Previews lists the pictures kept of a shot's set, newest first.
 func (s *Studio) Previews(ctx context.Context, shotID string) ([]store.Preview, error) {
-	out := []store.Preview{}
-	return out, s.Store.WithContext(ctx).Where("shot_id = ?", shotID).Order("id desc").Find(&out).Error
+	return store.All[store.Preview](s.Store.WithContext(ctx).Where("shot_id = ?", shotID).Order("id desc"))
 }
 
 // PreviewPicture is a kept picture, PNG.

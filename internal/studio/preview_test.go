@@ -201,7 +201,7 @@ func TestPhoneIsACameraOfASetAndSchoolsAreKept(t *testing.T) {
 	assert.Error(t, err, "an old version")
 	_, err = k.SetHabits(ctx, k.Owner, 9, "short")
 	assert.ErrorContains(t, err, "no such school")
-	_, err = k.Undo(ctx, studio.Cupboard)
+	_, err = k.Undo(ctx, k.Owner, studio.Cupboard)
 	require.NoError(t, err)
 	h, err = k.Habits(ctx)
 	require.NoError(t, err)

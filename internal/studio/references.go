@@ -12,8 +12,7 @@ import (
 
 // References lists a shoot's pictures and notes in order.
 func (s *Studio) References(ctx context.Context, shootID string) ([]store.ReferenceRow, error) {
-	out := []store.ReferenceRow{}
-	return out, s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("position, id").Find(&out).Error
+	return store.All[store.ReferenceRow](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("position, id"))
 }
 
 // AddReference adds a note, or a picture when data is not empty. The picture is in
@@ -32,7 +31,7 @@ func (s *Studio) AddReference(ctx context.Context, who Who, shootID string, r br
 			return nil, err
 		}
 	}
-	return row, s.deed(ctx, who, shootID, "Added a reference", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Added a reference", func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -40,7 +39,10 @@ func (s *Studio) AddReference(ctx context.Context, who Who, shootID string, r br
 			return err
 		}
 		return j.Create(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // mostKept is the long side of a reference as it is kept, pixels: enough to look
@@ -71,10 +73,13 @@ func (s *Studio) SaveReference(ctx context.Context, who Who, id string, version 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, row.ShootID, "Changed a reference", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Changed a reference", func(j *store.Journal) error {
 		row.Version, row.Reference = version, r
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveReference takes a reference away. Undo brings it back; its picture stays

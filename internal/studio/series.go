@@ -38,7 +38,7 @@ func (s *Studio) SaveSeriesTerms(ctx context.Context, who Who, shootID string, v
 		return nil, err
 	}
 	out := &TermsOf{Terms: t}
-	return out, s.deed(ctx, who, shootID, "Changed what the days offer and cost", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Changed what the days offer and cost", func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -58,7 +58,10 @@ func (s *Studio) SaveSeriesTerms(ctx context.Context, who Who, shootID string, v
 		}
 		out.Version = row.Version
 		return nil
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // PlannedDish is a dish as the days are divided.

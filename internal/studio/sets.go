@@ -52,7 +52,7 @@ func (s *Studio) SaveSet(ctx context.Context, who Who, shotID string, version in
 		return nil, err
 	}
 	out := &PlannedSet{Set: set}
-	return out, s.deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
 		row := &store.SetRow{}
 		err := j.TX.Where("shot_id = ?", shotID).First(row).Error
 		if errors.Is(err, gorm.ErrRecordNotFound) {
@@ -69,7 +69,10 @@ func (s *Studio) SaveSet(ctx context.Context, who Who, shotID string, version in
 		}
 		out.Version = row.Version
 		return nil
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // wants is what the shoot of a shot asks of its set.

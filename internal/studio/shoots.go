@@ -51,13 +51,16 @@ func (s *Studio) SaveShoot(ctx context.Context, who Who, id string, version int,
 		return nil, err
 	}
 	var row *store.Shoot
-	return row, s.deed(ctx, who, id, "Changed the brief", func(j *store.Journal) (err error) {
+	if err := s.deed(ctx, who, id, "Changed the brief", func(j *store.Journal) (err error) {
 		if row, err = store.Find[store.Shoot](j.TX, id); err != nil {
 			return err
 		}
 		row.Version, row.Name, row.Brief, row.Day = version, strings.TrimSpace(name), b, store.Day(b.When)
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // ShootCard is a shoot as the studio home shows it.

@@ -138,8 +138,7 @@ func (s *Studio) goodsFor(tx *gorm.DB, needs []shopping.Need) ([]store.GoodsRow,
 			}
 		}
 	}
-	out := []store.GoodsRow{}
-	return out, tx.Where("thing in ?", things).Order("thing").Find(&out).Error
+	return store.All[store.GoodsRow](tx.Where("thing in ?", things).Order("thing"))
 }
 
 func bare(rows []store.GoodsRow) []shopping.Goods {
@@ -200,7 +199,7 @@ func (s *Studio) SaveGoods(ctx context.Context, who Who, shootID, id string, ver
 	}
 	g.Thing = strings.TrimSpace(g.Thing)
 	var row *store.GoodsRow
-	return row, s.deed(ctx, who, shootID, "Said how "+g.Thing+" is bought", func(j *store.Journal) (err error) {
+	if err := s.deed(ctx, who, shootID, "Said how "+g.Thing+" is bought", func(j *store.Journal) (err error) {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
@@ -213,5 +212,8 @@ func (s *Studio) SaveGoods(ctx context.Context, who Who, shootID, id string, ver
 		}
 		row.Version, row.Thing, row.Goods = version, g.Key(), g
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }

@@ -60,7 +60,7 @@ func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data 
 		return nil, err
 	}
 	out := &ListRead{}
-	return out, s.deed(ctx, who, shootID, "Read a shot list back", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, shootID, "Read a shot list back", func(j *store.Journal) error {
 		*out = ListRead{}
 		var have []store.Shot
 		if err := j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&have).Error; err != nil {
@@ -75,7 +75,10 @@ func (s *Studio) ReadListCSV(ctx context.Context, who Who, shootID string, data 
 			return bad
 		}
 		return s.lay(j, list, have, out)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
 }
 
 // laid checks every row against what there is and returns the list in the file's

@@ -58,12 +58,15 @@ func (s *Studio) AddShot(ctx context.Context, who Who, dishID string, kind strin
 	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Because: "you asked for it",
 		Step: len(dish.Recipe.Steps), Hold: "holds"}
 	e.put(row)
-	return row, s.deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
 		if err := last(j.TX, &store.Shot{}, dish.ShootID, &row.Position); err != nil {
 			return err
 		}
 		return j.Create(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // SaveShot saves a person's changes to a shot.
@@ -75,11 +78,14 @@ func (s *Studio) SaveShot(ctx context.Context, who Who, id string, version int, 
 	if err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, row.ShootID, "Changed “"+e.Title+"”", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Changed “"+e.Title+"”", func(j *store.Journal) error {
 		row.Version = version
 		e.put(row)
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveShot takes a shot off the list. Undo brings it back.
@@ -155,8 +161,8 @@ func (s *Studio) Move(ctx context.Context, who Who, id, before string) error {
 }
 
 // listOf is a shoot's list in order.
-func listOf(j *store.Journal, shootID string) (all []store.Shot, err error) {
-	return all, j.TX.Where("shoot_id = ?", shootID).Order("position, id").Find(&all).Error
+func listOf(j *store.Journal, shootID string) ([]store.Shot, error) {
+	return store.All[store.Shot](j.TX.Where("shoot_id = ?", shootID).Order("position, id"))
 }
 
 // placed is a list as far as its order matters.

@@ -30,6 +30,8 @@ type Studio struct {
 	atOnce     turns // for what is answered while the person waits
 	longer     turns // for searches and pictures: each takes every core
 	pace       pace  // of pictures
+	passwords  oven
+	doors      throttle
 }
 
 // Stop ends what runs in the background, and waits for it as long as ctx lasts.
@@ -45,9 +47,10 @@ type Queue interface {
 
 // Who is the person doing a deed.
 type Who struct {
-	ID   string
-	Name string
-	Role string
+	ID    string
+	Name  string
+	Role  Role
+	Needs Role // what the deed asks for, so that only such a person can undo it
 }
 
 // FieldError says which fields of what was sent cannot be accepted.
@@ -83,40 +86,55 @@ func (s *Studio) now() time.Time {
 }
 
 // deed runs f in a transaction and writes down what it changed, so that it can be
-// undone.
+// undone. Deeds of one shoot go one after the other: two first saves at once find each
+// other, and two that touch many rows cannot stand in each other's way.
 func (s *Studio) deed(ctx context.Context, who Who, shootID string, words string, f func(j *store.Journal) error) error {
 	return s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := store.InTurn(tx, shootID); err != nil {
+			return err
+		}
 		j := &store.Journal{TX: tx}
 		if err := f(j); err != nil {
 			return err
 		}
-		return j.Close(shootID, who.ID, words)
+		return j.Close(store.Deed{ShootID: shootID, PersonID: who.ID, At: s.now(), Words: words, Needs: string(who.needs())})
 	})
 }
 
 // Undo takes back the last deed of a shoot.
-func (s *Studio) Undo(ctx context.Context, shootID string) (*store.Deed, error) {
-	return s.turned(ctx, shootID, store.Undo)
+func (s *Studio) Undo(ctx context.Context, who Who, shootID string) (*store.Deed, error) {
+	return s.turned(ctx, who, shootID, store.Undo)
 }
 
 // Redo does the deed taken back last again.
-func (s *Studio) Redo(ctx context.Context, shootID string) (*store.Deed, error) {
-	return s.turned(ctx, shootID, store.Redo)
+func (s *Studio) Redo(ctx context.Context, who Who, shootID string) (*store.Deed, error) {
+	return s.turned(ctx, who, shootID, store.Redo)
 }
 
-func (s *Studio) turned(ctx context.Context, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
+// turned undoes or redoes, for one who may do the deed itself.
+func (s *Studio) turned(ctx context.Context, who Who, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
 	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		d, err = f(tx, shootID)
-		return err
+		if err := store.InTurn(tx, shootID); err != nil {
+			return err
+		}
+		if d, err = f(tx, shootID); err != nil {
+			return err
+		}
+		if need := Role(d.Needs); !who.Role.May(need) {
+			return &RoleError{Needs: need, Words: "“" + d.Words + "”"}
+		}
+		return nil
 	})
-	if errors.Is(err, gorm.ErrDuplicatedKey) || errors.Is(err, gorm.ErrForeignKeyViolated) {
+	if _, twice := store.Duplicate(err); twice || store.Orphan(err) {
 		err = store.ErrMovedOn
 	}
-	return d, held(err, "That prop is held by someone else meanwhile")
+	if err != nil {
+		return nil, held(err, "That prop is held by someone else meanwhile")
+	}
+	return d, nil
 }
 
 // Deeds lists the latest deeds of a shoot, newest first.
 func (s *Studio) Deeds(ctx context.Context, shootID string, most int) ([]store.Deed, error) {
-	out := []store.Deed{}
-	return out, s.Store.WithContext(ctx).Omit("changes").Where("shoot_id = ?", shootID).Order("id desc").Limit(most).Find(&out).Error
+	return store.All[store.Deed](s.Store.WithContext(ctx).Omit("changes").Where("shoot_id = ?", shootID).Order("id desc").Limit(most))
 }

@@ -154,10 +154,10 @@ func TestUndoAndRedo(t *testing.T) {
 		require.NoError(t, err)
 		return p.Set.Camera.Aperture
 	}
-	_, err = k.Undo(ctx, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, before.Camera.Aperture, aperture())
-	_, err = k.Redo(ctx, shoot.Key)
+	_, err = k.Redo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, 16.0, aperture())
 
@@ -166,7 +166,7 @@ func TestUndoAndRedo(t *testing.T) {
 	require.NoError(t, k.RemoveDish(ctx, k.Owner, dish.Key))
 	list := k.Listed(t, shoot.Key)
 	assert.Empty(t, list)
-	d, err := k.Undo(ctx, shoot.Key)
+	d, err := k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, "Removed Pear toddy", d.Words)
 	list = k.Listed(t, shoot.Key)
@@ -340,14 +340,14 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 		require.NotEqual(t, stages[i], stages[i+1], "step %d did something", i)
 	}
 	for i := len(steps) - 1; i >= 0; i-- {
-		d, err := k.Undo(ctx, shoot.Key)
+		d, err := k.Undo(ctx, k.Owner, shoot.Key)
 		require.NoError(t, err, "taking back step %d", i)
 		require.Equal(t, stages[i], state(t, k, shoot.Key), "after taking back %q", d.Words)
 	}
-	_, err = k.Undo(ctx, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key)
 	require.ErrorIs(t, err, store.ErrNothing, "the shoot itself stays")
 	for i := range steps {
-		d, err := k.Redo(ctx, shoot.Key)
+		d, err := k.Redo(ctx, k.Owner, shoot.Key)
 		require.NoError(t, err, "doing step %d again", i)
 		require.Equal(t, stages[i+1], state(t, k, shoot.Key), "after doing %q again", d.Words)
 	}
@@ -358,10 +358,10 @@ func TestRedoIsGoneAfterANewDeed(t *testing.T) {
 	ctx := t.Context()
 	shoot, dish, _ := k.Toddy(t)
 	require.NoError(t, k.Drop(ctx, k.Owner, dish.Key, "free", true))
-	_, err := k.Undo(ctx, shoot.Key)
+	_, err := k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	require.NoError(t, k.Drop(ctx, k.Owner, dish.Key, "detail", true))
-	_, err = k.Redo(ctx, shoot.Key)
+	_, err = k.Redo(ctx, k.Owner, shoot.Key)
 	assert.ErrorIs(t, err, store.ErrNothing)
 }
 
@@ -372,7 +372,7 @@ func TestUndoNeverOverwritesALaterChange(t *testing.T) {
 	require.NoError(t, k.Drop(ctx, k.Owner, dish.Key, "free", true))
 	// Something outside the journal moves the row on.
 	require.NoError(t, k.Store.Exec("update dishes set form = 'tall' where id = ?", dish.Key).Error)
-	_, err := k.Undo(ctx, shoot.Key)
+	_, err := k.Undo(ctx, k.Owner, shoot.Key)
 	assert.ErrorIs(t, err, store.ErrMovedOn)
 }
 
@@ -442,11 +442,11 @@ func TestOnlyOneFirstOwner(t *testing.T) {
 
 func TestSignIn(t *testing.T) {
 	k := studiotest.New(t)
-	p, err := k.SignIn(t.Context(), " OWNER@loft.example ", "four plain words")
+	p, err := k.SignIn(t.Context(), "127.0.0.1", " OWNER@loft.example ", "four plain words")
 	require.NoError(t, err)
 	assert.Contains(t, p.PasswordHash, "$argon2id$")
 	for _, c := range [][2]string{{"owner@loft.example", "five plain words"}, {"nobody@loft.example", "four plain words"}} {
-		_, err := k.SignIn(t.Context(), c[0], c[1])
+		_, err := k.SignIn(t.Context(), "127.0.0.1", c[0], c[1])
 		assert.ErrorIs(t, err, studio.ErrSignIn)
 	}
 	_, err = k.FirstOwner(t.Context(), "not an email", "", "short")
@@ -481,7 +481,7 @@ func TestOrderOfWork(t *testing.T) {
 	assert.Contains(t, no.Words, "cannot be undone")
 	assert.ErrorContains(t, k.Move(ctx, k.Owner, hero, safe), "does not exist yet")
 	require.NoError(t, k.Move(ctx, k.Owner, list[len(list)-1].Shot.Key, hero), "the last two both show the finished drink")
-	_, err = k.Undo(ctx, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key)
 	require.NoError(t, err)
 	again := k.Listed(t, shoot.Key)
 	for i := range list {

@@ -29,8 +29,7 @@ func (e TrialEdit) trial(title string) trial.Trial {
 
 // Trials lists a dish's trials and other sources in order.
 func (s *Studio) Trials(ctx context.Context, dishID string) ([]store.TrialRow, error) {
-	out := []store.TrialRow{}
-	return out, s.Store.WithContext(ctx).Where("dish_id = ?", dishID).Order("position, id").Find(&out).Error
+	return store.All[store.TrialRow](s.Store.WithContext(ctx).Where("dish_id = ?", dishID).Order("position, id"))
 }
 
 // AddTrial adds a trial. Without a name it is called by its number.
@@ -40,7 +39,7 @@ func (s *Studio) AddTrial(ctx context.Context, who Who, dishID string, e TrialEd
 		return nil, err
 	}
 	row := &store.TrialRow{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID}
-	return row, s.deed(ctx, who, dish.ShootID, "Added a trial of "+dish.Recipe.Title, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, dish.ShootID, "Added a trial of "+dish.Recipe.Title, func(j *store.Journal) error {
 		if err := j.TX.Model(&store.TrialRow{}).Where("dish_id = ?", dishID).Select("coalesce(max(position), 0) + 1").Scan(&row.Position).Error; err != nil {
 			return err
 		}
@@ -52,7 +51,10 @@ func (s *Studio) AddTrial(ctx context.Context, who Who, dishID string, e TrialEd
 			return err
 		}
 		return j.Create(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // SaveTrial saves a trial.
@@ -65,10 +67,13 @@ func (s *Studio) SaveTrial(ctx context.Context, who Who, id string, version int,
 	if err := fields("", t.Check()); err != nil {
 		return nil, err
 	}
-	return row, s.deed(ctx, who, row.ShootID, "Changed “"+t.Name+"”", func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Changed “"+t.Name+"”", func(j *store.Journal) error {
 		row.Version, row.Trial = version, t
 		return j.Update(row)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
 }
 
 // RemoveTrial takes a trial away. Undo brings it back.
@@ -90,13 +95,16 @@ func (s *Studio) AdoptTrial(ctx context.Context, who Who, id string) (*store.Dis
 	if err != nil {
 		return nil, err
 	}
-	return dish, s.deed(ctx, who, row.ShootID, "Made “"+row.Trial.Name+"” the recipe of "+dish.Recipe.Title, func(j *store.Journal) error {
+	if err := s.deed(ctx, who, row.ShootID, "Made “"+row.Trial.Name+"” the recipe of "+dish.Recipe.Title, func(j *store.Journal) error {
 		r := row.Trial.Recipe
 		was := dish.Recipe
 		r.Title, r.Source, r.Yield = was.Title, row.Trial.Name, was.Yield
 		dish.Recipe = r
 		return j.Update(dish)
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return dish, nil
 }
 
 // TrialBench is a dish's trials read against each other.

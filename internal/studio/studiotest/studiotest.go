@@ -53,14 +53,13 @@ func New(t testing.TB) *Kit {
 	k := &Kit{Dir: t.TempDir(), notes: &notes{}}
 	vault, err := store.OpenVault(k.Dir)
 	require.NoError(t, err)
-	t.Cleanup(vault.Close)
 	k.Hall, err = standin.OpenHall(t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(k.Hall.Close)
 	k.Studio = &studio.Studio{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}}
 	p, err := k.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
 	require.NoError(t, err)
-	k.Owner = studio.Who{ID: p.ID, Name: p.Name, Role: p.Role}
+	k.Owner = studio.Who{ID: p.ID, Name: p.Name, Role: studio.Role(p.Role)}
 	return k
 }
 
