@@ -93,7 +93,7 @@ func fillCupboard(b testing.TB, k *studiotest.Kit, n int) {
 	for i := range n {
 		p := cupboard.Prop{Name: fmt.Sprintf("Prop %d, %s", i, []string{"slate", "oat", "ink"}[i%3]), Kind: kinds[i%4], Sizes: cupboard.Sizes{DiameterMm: 100 + float64(i%200), HeightMm: 40}, Front: cupboard.Face{Colour: colours[i%7], Finish: cupboard.Finishes[i%3]}, Condition: "new", Count: 1 + i%3}
 		r := store.PropRow{Base: store.Base{Key: fmt.Sprintf("prop%07d", i), Version: 1}, Prop: p}
-		r.Whole()
+		store.Fill(&r)
 		rows = append(rows, r)
 	}
 	require.NoError(b, k.Store.CreateInBatches(rows, 2000).Error)

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/measure"
 	"github.com/danielgtaylor/huma/v2"
 	jsonv2 "github.com/go-json-experiment/json"
@@ -92,7 +93,7 @@ func dotted(p jsontext.Pointer) string {
 func controls(v any, path []string) error {
 	switch x := v.(type) {
 	case string:
-		if invisible(x) {
+		if bounds.Invisible(x) {
 			return &UnreadError{Field: strings.Join(path, "."), Words: "there is a character in this that cannot be seen. Type the words anew rather than pasting them"}
 		}
 	case []any:
@@ -111,23 +112,8 @@ func controls(v any, path []string) error {
 	return nil
 }
 
-// invisible reports whether a text holds a control character other than tab and ends of
-// lines, or one of the two code points that XML cannot hold.
-func invisible(s string) bool {
-	return strings.ContainsFunc(s, func(r rune) bool {
-		return r < 0x20 && r != '\t' && r != '\n' && r != '\r' || r >= 0x7f && r < 0xa0 || r == 0xfffe || r == 0xffff
-	})
-}
-
-// What a field that says nothing of its own may hold at the most: nothing is without a bound.
-const (
-	mostText   = 4000
-	mostItems  = 2000
-	mostNumber = 1e9
-)
-
-// bound gives every field of the API a bound that has none of its own. Whole numbers fit
-// the columns that they are kept in.
+// bound gives every field of the API a bound that has none of its own (craft/bounds holds
+// files to the same). Whole numbers fit the columns that they are kept in.
 func bound(doc *huma.OpenAPI) {
 	done := map[*huma.Schema]bool{}
 	var each func(s *huma.Schema)
@@ -139,18 +125,18 @@ func bound(doc *huma.OpenAPI) {
 		switch s.Type {
 		case huma.TypeString:
 			if s.MaxLength == nil && s.Enum == nil && s.Format == "" {
-				s.MaxLength = ptr(mostText)
+				s.MaxLength = ptr(bounds.MostText)
 			}
 		case huma.TypeArray:
 			if s.MaxItems == nil {
-				s.MaxItems = ptr(mostItems)
+				s.MaxItems = ptr(bounds.MostItems)
 			}
 		case huma.TypeInteger, huma.TypeNumber:
 			if s.Minimum == nil && s.ExclusiveMinimum == nil {
-				s.Minimum = ptr(-mostNumber)
+				s.Minimum = ptr(-bounds.MostNumber)
 			}
 			if s.Maximum == nil && s.ExclusiveMaximum == nil {
-				s.Maximum = ptr(mostNumber)
+				s.Maximum = ptr(bounds.MostNumber)
 			}
 		}
 		each(s.Items)

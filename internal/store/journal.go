@@ -57,7 +57,7 @@ func All[T any](q *gorm.DB) ([]T, error) {
 
 // Create adds a row.
 func (j *Journal) Create(row Row) error {
-	fill(row)
+	Fill(row)
 	if err := j.TX.Create(row).Error; err != nil {
 		return err
 	}
@@ -75,7 +75,7 @@ func (j *Journal) Update(row Row) error {
 		return &StaleError{Current: old}
 	}
 	row.SetVersion(old.At() + 1)
-	fill(row)
+	Fill(row)
 	if err := save(j.TX, row); err != nil {
 		return err
 	}
@@ -205,13 +205,7 @@ func put(tx *gorm.DB, c Change, from, to []byte) error {
 	if err := json.Unmarshal(to, row); err != nil {
 		return err
 	}
-	switch x := row.(type) { // columns that the entry leaves out
-	case *Shoot:
-		x.Day = Day(x.Brief.When)
-	case *GoodsRow:
-		x.Thing = x.Goods.Key()
-	}
-	fill(row)
+	Fill(row) // columns that the entry leaves out, too
 	if from == nil {
 		return tx.Create(row).Error
 	}
@@ -227,8 +221,8 @@ func same(now, into Row, entry []byte) bool {
 	}
 	v := now.At()
 	into.SetVersion(v)
-	fill(now) // a row written before a list existed is no other row for it
-	fill(into)
+	Fill(now) // a row written before a list existed is no other row for it
+	Fill(into)
 	a, errA := json.Marshal(now)
 	b, errB := json.Marshal(into)
 	return errA == nil && errB == nil && bytes.Equal(a, b)

@@ -25,7 +25,6 @@ import (
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/trial"
 	"github.com/google/uuid"
-	"gorm.io/gorm"
 )
 
 // Row is a row that deeds may change and undo.
@@ -409,101 +408,3 @@ var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot
 
 // Kinds lists the tables of rows that deeds may change, each with an empty row.
 func Kinds() map[string]Row { return maps.Clone(kinds) }
-
-// whole fills in the lists of a document that was written before it had them, so
-// that the page never meets a null. It is run on every row that is read or written
-// and on every journal entry that is compared with one.
-type whole interface{ Whole() }
-
-func fill(row Row) {
-	if w, ok := row.(whole); ok {
-		w.Whole()
-	}
-}
-
-func wholeSet(s *scene.Set) {
-	s.Lights, s.Cards = list(s.Lights), list(s.Cards)
-	s.Things, s.Views = list(s.Things), list(s.Views)
-	for i := range s.Lights {
-		s.Lights[i].Outside = list(s.Lights[i].Outside)
-	}
-}
-
-// Whole implements whole.
-func (s *SetRow) Whole() { wholeSet(&s.Set) }
-
-// Whole implements whole.
-func (f *Frame) Whole() { wholeSet(&f.Set) }
-
-// Whole implements whole.
-func (s *Shoot) Whole() {
-	s.Brief.HouseColours = list(s.Brief.HouseColours)
-	s.Brief.Deliverables = list(s.Brief.Deliverables)
-	s.Brief.Candidates = list(s.Brief.Candidates)
-}
-
-// Whole implements whole.
-func (d *Dish) Whole() {
-	d.Dropped, d.Colour.Food = list(d.Dropped), list(d.Colour.Food)
-	if d.Colour.School == "" {
-		d.Colour.School = "quiet"
-	}
-}
-
-// Whole implements whole.
-func (s *Shot) Whole() { s.Ticks, s.Merged = list(s.Ticks), list(s.Merged) }
-
-// Whole implements whole.
-func (t *TrialRow) Whole() { t.Trial.Faults = list(t.Trial.Faults) }
-
-// Whole implements whole.
-func (s *ShoppingRow) Whole() {
-	c := &s.Choices
-	c.Ticked, c.Times, c.Spares, c.Extra = list(c.Ticked), list(c.Times), list(c.Spares), list(c.Extra)
-}
-
-// Whole implements whole.
-func (s *SeriesRow) Whole() { s.Terms.MinutesOwn = list(s.Terms.MinutesOwn) }
-
-// Whole implements whole.
-func (r *ReferenceRow) Whole() { r.Reference.Takes = list(r.Reference.Takes) }
-
-// Whole implements whole; it also works out what the prop is searched by.
-func (p *PropRow) Whole() {
-	p.Prop.History, p.Prop.Ties = list(p.Prop.History), list(p.Prop.Ties)
-	i := p.Prop.Index()
-	p.Name, p.Kind, p.SizeMm, p.Hue, p.Lightness, p.Finish, p.Count, p.Words = p.Prop.Name, string(p.Prop.Kind), i.SizeMm, i.Hue, i.Lightness, p.Prop.Front.Finish, p.Prop.Count, i.Words
-}
-
-// Whole implements whole.
-func (p *PlaceRow) Whole() {
-	p.Place.Windows = list(p.Place.Windows)
-	for i := range p.Place.Windows {
-		p.Place.Windows[i].Outside = list(p.Place.Windows[i].Outside)
-	}
-}
-
-// Whole implements whole.
-func (k *KitRow) Whole() { k.Name, k.Kind = k.Item.Name, string(k.Item.Kind) }
-
-func list[T any](l []T) []T {
-	if l == nil {
-		return []T{}
-	}
-	return l
-}
-
-// AfterFind is gorm's: see whole. Every row that has a Whole has one, which a test holds it
-// to.
-func (s *Shoot) AfterFind(*gorm.DB) error        { s.Whole(); return nil }
-func (d *Dish) AfterFind(*gorm.DB) error         { d.Whole(); return nil }
-func (s *Shot) AfterFind(*gorm.DB) error         { s.Whole(); return nil }
-func (s *SetRow) AfterFind(*gorm.DB) error       { s.Whole(); return nil }
-func (f *Frame) AfterFind(*gorm.DB) error        { f.Whole(); return nil }
-func (t *TrialRow) AfterFind(*gorm.DB) error     { t.Whole(); return nil }
-func (p *PropRow) AfterFind(*gorm.DB) error      { p.Whole(); return nil }
-func (k *KitRow) AfterFind(*gorm.DB) error       { k.Whole(); return nil }
-func (p *PlaceRow) AfterFind(*gorm.DB) error     { p.Whole(); return nil }
-func (s *ShoppingRow) AfterFind(*gorm.DB) error  { s.Whole(); return nil }
-func (s *SeriesRow) AfterFind(*gorm.DB) error    { s.Whole(); return nil }
-func (r *ReferenceRow) AfterFind(*gorm.DB) error { r.Whole(); return nil }

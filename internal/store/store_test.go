@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"figladder/internal/craft/scene"
 	"figladder/internal/store"
 	"figladder/internal/store/storetest"
 	"github.com/stretchr/testify/assert"
@@ -123,7 +124,7 @@ func TestRowsReadBackAsTheyWereWrittenInAnyZone(t *testing.T) {
 	defer func() { time.Local = was }()
 	s := storetest.Open(t)
 	row := &store.Shoot{Base: store.NewBase(), Name: "S"}
-	row.Whole()
+	store.Fill(row)
 	require.NoError(t, s.Create(row).Error)
 	back, err := store.Find[store.Shoot](s.DB, row.Key)
 	require.NoError(t, err)
@@ -161,11 +162,17 @@ func TestEmptyForgetsNoTable(t *testing.T) {
 	}
 }
 
-// A row that has lists to fill in fills them in when it is found, too.
-func TestEveryWholeRowIsWholeWhenFound(t *testing.T) {
+// Every row fills in its lists when it is found.
+func TestEveryRowIsWholeWhenFound(t *testing.T) {
 	for name, row := range store.Kinds() {
-		_, whole := row.(interface{ Whole() })
 		_, found := row.(interface{ AfterFind(*gorm.DB) error })
-		assert.Equal(t, whole, found, name)
+		assert.True(t, found, name)
 	}
+	k := &store.KitRow{}
+	require.NoError(t, k.AfterFind(nil))
+	assert.NotNil(t, k.Item.Lenses)
+	s := &store.SetRow{Set: scene.Set{Lights: []scene.Light{{Name: "a window of before"}}}}
+	require.NoError(t, s.AfterFind(nil))
+	assert.NotNil(t, s.Set.Lights[0].Outside, "lists in lists")
+	assert.NotNil(t, s.Set.Views)
 }

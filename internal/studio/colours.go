@@ -1,8 +1,9 @@
 package studio
 
 import (
-	"bytes"
 	"context"
+	"errors"
+	"figladder/internal/formats/photo"
 	"image"
 	_ "image/gif" // pictures that may be read
 	_ "image/jpeg"
@@ -73,31 +74,27 @@ func (s *Studio) ColoursFromRecipe(ctx context.Context, dishID string) (*colour.
 // colour.
 const mostCounted = 40000
 
-// mostPixels is the largest picture that is opened.
-const mostPixels = 120_000_000
-
-// picture opens a picture, or says what is wrong with it.
-func openPicture(data []byte) (image.Image, error) {
-	bad := func(words string) error {
-		return fields("", []finding.FieldProblem{{Path: "file", Words: words}})
+// openPicture opens a picture that somebody sent, or says what is wrong with it.
+func openPicture(ctx context.Context, data []byte) (image.Image, error) {
+	img, err := photo.Decode(ctx, data)
+	var much *photo.TooMuchError
+	words := "This picture breaks off in the middle. Copy it again."
+	switch {
+	case err == nil:
+		return img, nil
+	case ctx.Err() != nil:
+		return nil, ctx.Err()
+	case errors.As(err, &much):
+		words = much.Words
+	case errors.Is(err, photo.ErrNone):
+		words = "This is no picture that can be read here. JPEG, PNG, GIF or WebP can."
 	}
-	conf, kind, err := image.DecodeConfig(bytes.NewReader(data))
-	if err != nil {
-		return nil, bad("This is no picture that can be read here. JPEG, PNG, GIF or WebP can.")
-	}
-	if conf.Width*conf.Height > mostPixels || conf.Width < 1 || conf.Height < 1 {
-		return nil, bad("This picture is larger than 120 megapixels. Make it smaller first.")
-	}
-	img, _, err := image.Decode(bytes.NewReader(data))
-	if err != nil {
-		return nil, bad("This " + kind + " breaks off in the middle. Copy it again.")
-	}
-	return img, nil
+	return nil, fields("", []finding.FieldProblem{{Path: "file", Words: words}})
 }
 
 // PickColours finds the main colours of a picture, largest first. Nothing is kept.
-func (s *Studio) PickColours(_ context.Context, data []byte, most int) ([]colour.Patch, error) {
-	img, err := openPicture(data)
+func (s *Studio) PickColours(ctx context.Context, data []byte, most int) ([]colour.Patch, error) {
+	img, err := openPicture(ctx, data)
 	if err != nil {
 		return nil, err
 	}

@@ -248,7 +248,7 @@ type PropLook struct {
 // LookAtProp measures a picture of a prop on grey and keeps the picture, so that
 // the prop can be saved with it.
 func (s *Studio) LookAtProp(ctx context.Context, data []byte) (*PropLook, error) {
-	img, err := openPicture(data)
+	img, err := openPicture(ctx, data)
 	if err != nil {
 		return nil, err
 	}

@@ -2,10 +2,8 @@ package studio
 
 import (
 	"context"
-	"strings"
 
 	"figladder/internal/craft/colour"
-	"figladder/internal/craft/finding"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/shots"
 	"figladder/internal/formats/recipeld"
@@ -23,9 +21,6 @@ type Typed struct {
 
 // AddTyped adds a dish from typed text.
 func (s *Studio) AddTyped(ctx context.Context, who Who, shootID string, t Typed) (*store.Dish, error) {
-	if strings.TrimSpace(t.Title) == "" {
-		return nil, fields("", []finding.FieldProblem{{Path: "title", Words: "Give the dish a name."}})
-	}
 	return s.addDish(ctx, who, shootID, recipe.Typed(t.Title, t.Ingredients, t.Method), t.Form)
 }
 
@@ -39,6 +34,9 @@ func (s *Studio) ImportRecipe(ctx context.Context, who Who, shootID, name string
 }
 
 func (s *Studio) addDish(ctx context.Context, who Who, shootID string, r recipe.Recipe, form string) (*store.Dish, error) {
+	if err := fields("", r.Check()); err != nil {
+		return nil, err
+	}
 	if form == "" {
 		guessed, _ := shots.GuessForm(r)
 		form = string(guessed)
@@ -75,15 +73,15 @@ func (s *Studio) Dish(ctx context.Context, id string) (*store.Dish, error) {
 
 // SaveDish saves a dish's recipe from typed text. Times, yield and source stay.
 func (s *Studio) SaveDish(ctx context.Context, who Who, id string, version int, t Typed) (*store.Dish, error) {
-	if strings.TrimSpace(t.Title) == "" {
-		return nil, fields("", []finding.FieldProblem{{Path: "title", Words: "Give the dish a name."}})
+	r := recipe.Typed(t.Title, t.Ingredients, t.Method)
+	if err := fields("", r.Check()); err != nil {
+		return nil, err
 	}
 	row, err := s.Dish(ctx, id)
 	if err != nil {
 		return nil, err
 	}
 	if err := s.deed(ctx, who, row.ShootID, "Changed "+t.Title, func(j *store.Journal) error {
-		r := recipe.Typed(t.Title, t.Ingredients, t.Method)
 		r.Source, r.Yield, r.PrepMin, r.CookMin, r.TotalMin = row.Recipe.Source, row.Recipe.Yield, row.Recipe.PrepMin, row.Recipe.CookMin, row.Recipe.TotalMin
 		row.Version, row.Recipe = version, r
 		if t.Form != "" {

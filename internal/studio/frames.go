@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/finish"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
+	"figladder/internal/formats/photo"
 	"figladder/internal/standin"
 	"figladder/internal/store"
 	"golang.org/x/image/draw"
@@ -100,7 +101,7 @@ func (s *Studio) Picture(ctx context.Context, id string, longPx int) ([]byte, er
 	if err != nil || longPx <= 0 || longPx >= max(row.WidthPx, row.HeightPx) {
 		return data, err
 	}
-	img, err := jpeg.Decode(bytes.NewReader(data))
+	img, err := photo.Decode(ctx, data)
 	if err != nil {
 		return nil, err
 	}

@@ -3,6 +3,7 @@ package studio
 import (
 	"context"
 	"errors"
+	"figladder/internal/craft/bounds"
 	"fmt"
 	"slices"
 	"sort"
@@ -282,7 +283,7 @@ func (s *Studio) ReadPropsCSV(ctx context.Context, who Who, data []byte, take bo
 	rows, mapped, err := table.Read(propcsv.Props(), data)
 	return readTable(s, ctx, who, "Read the cupboard back", rows, mapped, err, take,
 		func(v propcsv.Prop) (string, string, []finding.FieldProblem) {
-			return v.ID, v.Prop.Name, v.Prop.Check()
+			return v.ID, v.Prop.Name, append(v.Prop.Check(), bounds.Check(v.Prop)...)
 		},
 		func(v propcsv.Prop) *store.PropRow { return &store.PropRow{Base: store.NewBase(), Prop: v.Prop} },
 		func(r *store.PropRow, v propcsv.Prop) { r.Prop = v.Prop },
@@ -294,7 +295,7 @@ func (s *Studio) ReadKitCSV(ctx context.Context, who Who, data []byte, take bool
 	rows, mapped, err := table.Read(propcsv.Kit(), data)
 	return readTable(s, ctx, who, "Read the kit back", rows, mapped, err, take,
 		func(v propcsv.Item) (string, string, []finding.FieldProblem) {
-			return v.ID, v.Item.Name, v.Item.Check()
+			return v.ID, v.Item.Name, append(v.Item.Check(), bounds.Check(v.Item)...)
 		},
 		func(v propcsv.Item) *store.KitRow { return &store.KitRow{Base: store.NewBase(), Item: v.Item} },
 		func(r *store.KitRow, v propcsv.Item) { r.Item = v.Item },

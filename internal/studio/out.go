@@ -8,13 +8,13 @@ import (
 	"errors"
 	"fmt"
 	"image"
-	"image/jpeg"
 	"slices"
 	"time"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/release"
+	"figladder/internal/formats/photo"
 	"figladder/internal/formats/xmp"
 	"figladder/internal/standin"
 	"figladder/internal/store"
@@ -115,7 +115,7 @@ func (s *Studio) Publish(ctx context.Context, who Who, shotID string, c CutOrder
 	if err != nil {
 		return nil, err
 	}
-	data, err := makeCut(file, check, c.Words, s.now())
+	data, err := makeCut(ctx, file, check, c.Words, s.now())
 	if err != nil {
 		return nil, err
 	}
@@ -160,8 +160,8 @@ func (s *Studio) delivery(ctx context.Context, same string) (*store.Publication,
 }
 
 // makeCut crops and scales a frame's file and writes its words into it.
-func makeCut(file []byte, c *CutCheck, w release.Words, at time.Time) ([]byte, error) {
-	img, err := jpeg.Decode(bytes.NewReader(file))
+func makeCut(ctx context.Context, file []byte, c *CutCheck, w release.Words, at time.Time) ([]byte, error) {
+	img, err := photo.Decode(ctx, file)
 	if err != nil {
 		return nil, err
 	}

@@ -171,13 +171,20 @@ func (s *Studio) Reserve(ctx context.Context, who Who, shootID, dishID, propID s
 	if err != nil {
 		return nil, err
 	}
-	if count < 1 {
-		return nil, fields("", []finding.FieldProblem{{Path: "count", Words: "Hold one at the least."}})
+	if count < 1 || count > 999 {
+		return nil, fields("", []finding.FieldProblem{{Path: "count", Words: "From 1 to 999."}})
 	}
 	row := &store.Reservation{Base: store.NewBase(), PropID: propID, ShootID: shootID, DishID: dishID, Count: count, State: "reserved"}
 	err = s.deed(ctx, who, shootID, "Held "+prop.Prop.Name, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
+		}
+		if dishID != "" {
+			if dish, err := store.Find[store.Dish](j.TX, dishID); err != nil {
+				return err
+			} else if dish.ShootID != shootID {
+				return fields("", []finding.FieldProblem{{Path: "dishId", Words: "That dish belongs to another shoot."}})
+			}
 		}
 		return j.Create(row)
 	})

@@ -23,7 +23,7 @@ func (s *Studio) AddReference(ctx context.Context, who Who, shootID string, r br
 	}
 	row := &store.ReferenceRow{Base: store.NewBase(), ShootID: shootID, Reference: r}
 	if len(data) > 0 {
-		img, err := openPicture(data)
+		img, err := openPicture(ctx, data)
 		if err != nil {
 			return nil, err
 		}

@@ -35,8 +35,8 @@ func (s *Studio) MakeShoot(ctx context.Context, _ Who, name string, b brief.Brie
 	if err := checkBrief(name, b); err != nil {
 		return nil, err
 	}
-	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: b, Day: store.Day(b.When)}
-	row.Whole()
+	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: b}
+	store.Fill(row)
 	return row, s.Store.WithContext(ctx).Create(row).Error
 }
 
@@ -55,7 +55,7 @@ func (s *Studio) SaveShoot(ctx context.Context, who Who, id string, version int,
 		if row, err = store.Find[store.Shoot](j.TX, id); err != nil {
 			return err
 		}
-		row.Version, row.Name, row.Brief, row.Day = version, strings.TrimSpace(name), b, store.Day(b.When)
+		row.Version, row.Name, row.Brief = version, strings.TrimSpace(name), b
 		return j.Update(row)
 	}); err != nil {
 		return nil, err

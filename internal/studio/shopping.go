@@ -38,7 +38,7 @@ func choicesOf(tx *gorm.DB, shootID string) (*store.ShoppingRow, bool, error) {
 	err := tx.Where("shoot_id = ?", shootID).First(row).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
 		row = &store.ShoppingRow{Base: store.NewBase(), ShootID: shootID}
-		row.Whole()
+		store.Fill(row)
 		return row, false, nil
 	}
 	return row, true, err

@@ -3,6 +3,7 @@ package studio
 import (
 	"context"
 	"errors"
+	"figladder/internal/craft/bounds"
 	"fmt"
 	"slices"
 	"sort"
@@ -127,6 +128,9 @@ func laid(rows []shotcsv.Row, bad shotcsv.Errors, have []store.Shot, dishes []st
 			row = store.Shot{Base: store.NewBase(), ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds"}
 		}
 		edit(r, &row)
+		for _, p := range bounds.Check(row) {
+			wrong(r.Line, "%s: %s", p.Path, p.Words)
+		}
 		list = append(list, row)
 	}
 	for _, x := range have {

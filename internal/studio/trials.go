@@ -47,7 +47,7 @@ func (s *Studio) AddTrial(ctx context.Context, who Who, dishID string, e TrialEd
 			e.Name = fmt.Sprintf("Trial %d", row.Position)
 		}
 		row.Trial = e.trial(dish.Recipe.Title)
-		if err := fields("", row.Trial.Check()); err != nil {
+		if err := fields("", append(row.Trial.Check(), row.Trial.Recipe.Check()...)); err != nil {
 			return err
 		}
 		return j.Create(row)
@@ -64,7 +64,7 @@ func (s *Studio) SaveTrial(ctx context.Context, who Who, id string, version int,
 		return nil, err
 	}
 	t := e.trial(row.Trial.Recipe.Title)
-	if err := fields("", t.Check()); err != nil {
+	if err := fields("", append(t.Check(), t.Recipe.Check()...)); err != nil {
 		return nil, err
 	}
 	if err := s.deed(ctx, who, row.ShootID, "Changed “"+t.Name+"”", func(j *store.Journal) error {

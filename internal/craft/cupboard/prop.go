@@ -63,7 +63,7 @@ type Face struct {
 	Name    string  `json:"name" maxLength:"80" doc:"What this side is called; empty for a prop of one"`
 	Colour  string  `json:"colour" doc:"Main colour, #rrggbb"`
 	Second  string  `json:"second" doc:"Second colour, #rrggbb, or empty"`
-	Finish  string  `json:"finish" enum:"matt,satin,glossy,mirror" doc:"Matt to mirror"`
+	Finish  string  `json:"finish" enum:",matt,satin,glossy,mirror" doc:"Matt to mirror; empty for a side that there is not"`
 	Pattern float64 `json:"pattern" minimum:"0" maximum:"1" doc:"How strong its pattern is: 0 plain, 1 loud"`
 }
 

@@ -3,8 +3,12 @@
 package recipe
 
 import (
+	"fmt"
 	"strings"
+	"unicode/utf8"
 
+	"figladder/internal/craft/bounds"
+	"figladder/internal/craft/finding"
 	"figladder/internal/craft/measure"
 )
 
@@ -23,7 +27,7 @@ type Recipe struct {
 // Ingredient is one line of the list. Low and High are equal unless a range was
 // written; both are 0 when no amount was.
 type Ingredient struct {
-	Written    string           `json:"written" doc:"The line as it was written"`
+	Written    string           `json:"written" maxLength:"500" doc:"The line as it was written"`
 	Low        measure.Rational `json:"low" doc:"Least amount, in Unit"`
 	High       measure.Rational `json:"high" doc:"Most amount, in Unit"`
 	Unit       string           `json:"unit" doc:"Unit, or empty for a plain count"`
@@ -37,6 +41,43 @@ type Ingredient struct {
 type Step struct {
 	Section string `json:"section" doc:"Heading it stands under"`
 	Text    string `json:"text" maxLength:"5000" doc:"What to do"`
+}
+
+// What a recipe holds at the most.
+const (
+	MostLines = 400  // ingredients, and as many steps
+	MostLine  = 500  // characters of an ingredient's line
+	MostStep  = 5000 // characters of a step
+)
+
+// Check returns what cannot be accepted of a recipe, however it came in.
+func (r Recipe) Check() []finding.FieldProblem {
+	var out []finding.FieldProblem
+	if strings.TrimSpace(r.Title) == "" {
+		out = append(out, finding.FieldProblem{Path: "title", Words: "Give the dish a name."})
+	}
+	bad := func(path, words string, args ...any) {
+		out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf(words, args...)})
+	}
+	if len(r.Ingredients) > MostLines {
+		bad("ingredients", "%d lines are more than a recipe has; %d are the most.", len(r.Ingredients), MostLines)
+		return out
+	}
+	if len(r.Steps) > MostLines {
+		bad("method", "%d steps are more than a recipe has; %d are the most.", len(r.Steps), MostLines)
+		return out
+	}
+	for i, x := range r.Ingredients {
+		if utf8.RuneCountInString(x.Written) > MostLine {
+			bad("ingredients", "Line %d is longer than an ingredient is; %d characters are the most.", i+1, MostLine)
+		}
+	}
+	for i, x := range r.Steps {
+		if utf8.RuneCountInString(x.Text) > MostStep {
+			bad("method", "Step %d is longer than a step is; %d characters are the most.", i+1, MostStep)
+		}
+	}
+	return append(out, bounds.Check(r)...)
 }
 
 // Quantity writes the amount as a cook does: "1 1/2", "2–3"; empty when there is

@@ -56,7 +56,7 @@ func Read(name string, data []byte) (recipe.Recipe, error) {
 		line, col := place(data, at)
 		return recipe.Recipe{}, &Error{Words: "This is not text in UTF-8. Is it a picture or an old document? Export the recipe as JSON-LD or as a web page.", Line: line, Column: col}
 	case trimmed[0] == '{' || trimmed[0] == '[':
-		return fromJSON(name, data, data, 0)
+		return fromJSON(name, data, data, 0, true)
 	case trimmed[0] == '<' || bytes.Contains(bytes.ToLower(trimmed[:min(len(trimmed), 4096)]), []byte("<html")):
 		return fromPage(name, data)
 	}
@@ -64,13 +64,16 @@ func Read(name string, data []byte) (recipe.Recipe, error) {
 	return recipe.Recipe{}, &Error{Words: "This is neither JSON, which begins with { or [, nor a web page, which begins with <.", Line: line, Column: col}
 }
 
+// mostScripts is how many scripts of a page are looked into.
+const mostScripts = 100
+
 // fromPage looks through a page's JSON-LD scripts. A broken script is passed over
 // when another holds the recipe.
 func fromPage(name string, page []byte) (recipe.Recipe, error) {
 	z := xhtml.NewTokenizer(bytes.NewReader(page))
 	offset, scripts := 0, 0
 	var first error
-	for {
+	for scripts < mostScripts {
 		kind := z.Next()
 		raw := len(z.Raw())
 		if kind == xhtml.ErrorToken {
@@ -96,7 +99,7 @@ func fromPage(name string, page []byte) (recipe.Recipe, error) {
 				}
 				body := z.Raw()
 				scripts++
-				r, err := fromJSON(name, body, page, offset)
+				r, err := fromJSON(name, body, page, offset, first == nil)
 				if err == nil {
 					return r, nil
 				}
@@ -126,13 +129,17 @@ func plural(n int, word string) string {
 	return word + "s"
 }
 
-// fromJSON reads a recipe from JSON at offset inside whole, the file that errors
-// are told about.
-func fromJSON(name string, data, whole []byte, offset int) (recipe.Recipe, error) {
+// fromJSON reads a recipe from JSON at offset inside whole, the file that errors are told
+// about. Where in the file an error is costs a walk through all of it, so it is only told
+// when it is wanted.
+func fromJSON(name string, data, whole []byte, offset int, wanted bool) (recipe.Recipe, error) {
 	clean := bytes.TrimSpace(bytes.TrimSuffix(bytes.TrimPrefix(bytes.TrimSpace(data), []byte("<!--")), []byte("-->")))
 	shift := bytes.Index(data, clean)
 	var doc any
 	if err := json.Unmarshal(clean, &doc); err != nil {
+		if !wanted {
+			return recipe.Recipe{}, &Error{Words: "The JSON breaks."}
+		}
 		at := len(clean)
 		var syntax *json.SyntaxError
 		if errors.As(err, &syntax) {
@@ -193,8 +200,10 @@ func join(path, key string) string {
 	return path + "." + key
 }
 
+const tooMany = "This recipe has more than 400 lines. Is it a whole book?"
+
 func build(name string, n map[string]any, path string) (recipe.Recipe, error) {
-	r := recipe.Recipe{Source: name, Ingredients: []recipe.Ingredient{}, Steps: []recipe.Step{}}
+	r := recipe.Recipe{Source: clip(name, 300), Ingredients: []recipe.Ingredient{}, Steps: []recipe.Step{}}
 	r.Title = clip(first(n["name"], n["headline"]), 300)
 	r.Yield = clip(strings.Join(unique(texts(n["recipeYield"])), ", "), 200)
 	for field, to := range map[string]*float64{"prepTime": &r.PrepMin, "cookTime": &r.CookMin, "totalTime": &r.TotalMin} {
@@ -211,13 +220,16 @@ func build(name string, n map[string]any, path string) (recipe.Recipe, error) {
 	if len(lines) == 1 {
 		lines = strings.Split(lines[0], "\n")
 	}
+	if len(lines) > recipe.MostLines {
+		return r, &Error{Field: path, Words: tooMany}
+	}
 	for i := range lines {
-		lines[i] = flatten(lines[i])
+		lines[i] = clip(flatten(lines[i]), recipe.MostLine)
 	}
 	r.Ingredients = recipe.ParseIngredients(lines)
 	steps(n["recipeInstructions"], "", &r.Steps, 0)
-	if len(r.Ingredients) > 400 || len(r.Steps) > 400 {
-		return r, &Error{Field: path, Words: "This recipe has more than 400 lines. Is it a whole book?"}
+	if len(r.Ingredients) > recipe.MostLines || len(r.Steps) > recipe.MostLines {
+		return r, &Error{Field: path, Words: tooMany}
 	}
 	if len(r.Ingredients) == 0 && len(r.Steps) == 0 {
 		return r, &Error{Field: join(path, "recipeIngredient"), Words: fmt.Sprintf("The recipe “%s” has neither ingredients nor instructions to read.", r.Title)}
@@ -230,7 +242,7 @@ func build(name string, n map[string]any, path string) (recipe.Recipe, error) {
 
 // steps gathers HowToStep, HowToSection, lists and plain text, in order.
 func steps(v any, section string, out *[]recipe.Step, depth int) {
-	if depth > 8 {
+	if depth > 8 || len(*out) > recipe.MostLines { // one more says that there are too many
 		return
 	}
 	switch x := v.(type) {
