@@ -89,6 +89,16 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Equal(t, "Pewter plate", pulls.Clashes[0].Name)
 	assert.NotEmpty(t, pulls.Clashes[0].Others)
 
+	// What is read can be saved unchanged, and so can what was written before there were
+	// some of its fields.
+	count := savedAsRead(t, st)
+	t.Logf("saved as read: %v", count)
+	for _, kind := range []string{"prop", "kit", "wanted", "place", "habits", "shoot", "dish", "colours", "eating", "trial", "shot", "set", "answers", "reference", "shopping", "goods", "series", "pull"} {
+		assert.NotZero(t, count[kind], kind)
+	}
+	asOfBefore(t, st)
+	assert.Equal(t, count, savedAsRead(t, st))
+
 	require.NoError(t, demo.Load(ctx, st, func(s string) { t.Errorf("loaded again: %s", s) }))
 	// A load that broke off is begun again, not left half done.
 	require.NoError(t, st.Store.Exec("delete from marks").Error)

@@ -192,7 +192,7 @@ func (s *Studio) seen(tx *gorm.DB, ids []string) (map[string]cupboard.Seen, erro
 
 // AddProp puts a prop into the cupboard.
 func (s *Studio) AddProp(ctx context.Context, who Who, p cupboard.Prop) (*store.PropRow, error) {
-	if err := fields("", p.Check()); err != nil {
+	if err := fields("prop.", p.Check()); err != nil {
 		return nil, err
 	}
 	row := &store.PropRow{Base: store.NewBase(), Prop: p}
@@ -204,7 +204,7 @@ func (s *Studio) AddProp(ctx context.Context, who Who, p cupboard.Prop) (*store.
 
 // SaveProp saves a prop.
 func (s *Studio) SaveProp(ctx context.Context, who Who, id string, version int, p cupboard.Prop) (*store.PropRow, error) {
-	if err := fields("", p.Check()); err != nil {
+	if err := fields("prop.", p.Check()); err != nil {
 		return nil, err
 	}
 	row, err := s.Prop(ctx, id)

@@ -68,7 +68,7 @@ func (s *Studio) kitItems(ctx context.Context) ([]kit.Item, error) {
 
 // SaveKit adds a piece of kit (id empty) or saves it.
 func (s *Studio) SaveKit(ctx context.Context, who Who, id string, version int, i kit.Item) (*store.KitRow, error) {
-	if err := fields("", i.Check()); err != nil {
+	if err := fields("item.", i.Check()); err != nil {
 		return nil, err
 	}
 	var row *store.KitRow
@@ -203,7 +203,7 @@ func (s *Studio) Lacking(ctx context.Context) (*Lacking, error) {
 
 // SaveWanted adds to the wanted list (id empty) or saves an entry.
 func (s *Studio) SaveWanted(ctx context.Context, who Who, id string, version int, w cupboard.Wanted) (*store.WantedRow, error) {
-	if err := fields("", w.Check()); err != nil {
+	if err := fields("wanted.", w.Check()); err != nil {
 		return nil, err
 	}
 	var row *store.WantedRow

@@ -192,6 +192,9 @@ type ComparedLine struct {
 
 // CompareSets reads two sets and says how they differ.
 func (s *Studio) CompareSets(ctx context.Context, shotID string, a, b scene.Set) (*Compared, error) {
+	if err := errors.Join(fields("a.", a.Check()), fields("b.", b.Check())); err != nil {
+		return nil, err
+	}
 	ra, err := s.ReadSet(ctx, shotID, a, true)
 	if err != nil {
 		return nil, err

@@ -169,10 +169,10 @@ func shapesOfBrief(b brief.Brief) []compose.Wanted {
 // ApplyTry returns a set with a try's edits made. Nothing is saved.
 func (s *Studio) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, error) {
 	after, bad := scene.Apply(set, edits)
-	if bad == nil {
-		bad = after.Check()
+	if bad != nil { // what was to be changed cannot be
+		return nil, fields("", []finding.FieldProblem{{Path: "edits", Words: bad[0].Words}})
 	}
-	if err := fields("set.", bad); err != nil {
+	if err := fields("set.", after.Check()); err != nil {
 		return nil, err
 	}
 	return &after, nil

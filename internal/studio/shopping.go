@@ -155,17 +155,17 @@ func (s *Studio) SaveChoices(ctx context.Context, who Who, shootID string, versi
 	var bad []finding.FieldProblem
 	for _, t := range c.Times {
 		if t.Times.Cmp(measure.Rational{}) < 0 || t.Times.Float() > 1000 {
-			bad = append(bad, finding.FieldProblem{Path: "times", Words: "A dish is made from 0 to 1000 times."})
+			bad = append(bad, finding.FieldProblem{Path: "choices.times", Words: "A dish is made from 0 to 1000 times."})
 		}
 	}
 	for _, sp := range c.Spares {
 		if sp.Amount.Cmp(measure.Rational{}) < 0 || sp.Amount.Float() > 1e6 {
-			bad = append(bad, finding.FieldProblem{Path: "spares", Words: "Spares are from 0 to a million."})
+			bad = append(bad, finding.FieldProblem{Path: "choices.spares", Words: "Spares are from 0 to a million."})
 		}
 	}
 	for _, x := range c.Extra {
 		if strings.TrimSpace(x.Words) == "" {
-			bad = append(bad, finding.FieldProblem{Path: "extra", Words: "Say what to buy."})
+			bad = append(bad, finding.FieldProblem{Path: "choices.extra", Words: "Say what to buy."})
 		}
 	}
 	if err := fields("", bad); err != nil {
@@ -194,7 +194,7 @@ func (s *Studio) SaveChoices(ctx context.Context, who Who, shootID string, versi
 // SaveGoods says how a thing is bought. It belongs to the studio; the deed is
 // noted with the shoot at which it was done, so that it can be undone there.
 func (s *Studio) SaveGoods(ctx context.Context, who Who, shootID, id string, version int, g shopping.Goods) (*store.GoodsRow, error) {
-	if err := fields("", g.Check()); err != nil {
+	if err := fields("goods.", g.Check()); err != nil {
 		return nil, err
 	}
 	g.Thing = strings.TrimSpace(g.Thing)

@@ -77,7 +77,17 @@ func (r Recipe) Check() []finding.FieldProblem {
 			bad("method", "Step %d is longer than a step is; %d characters are the most.", i+1, MostStep)
 		}
 	}
-	return append(out, bounds.Check(r)...)
+	if out != nil {
+		return out
+	}
+	for _, p := range bounds.Check(r) { // what is left stands in one of three boxes
+		box, _, _ := strings.Cut(p.Path, ".")
+		if box == "steps" {
+			box = "method"
+		}
+		out = append(out, finding.FieldProblem{Path: box, Words: p.Words})
+	}
+	return out
 }
 
 // Quantity writes the amount as a cook does: "1 1/2", "2–3"; empty when there is

@@ -19,9 +19,9 @@ export class Problem extends Error {
   ) {
     super(message)
   }
-  /** The words about one field, if any. */
+  /** The words about one field, if any: named whole, or as its own part of what was sent. */
   about(field: string): string {
-    return this.fields.find((f) => f.field === field)?.words ?? ''
+    return this.fields.find((f) => f.field === field || f.field.endsWith('.' + field))?.words ?? ''
   }
 }
 
