@@ -62,6 +62,7 @@ func command() *cobra.Command {
 			return withDatabase(c.Context(), args)
 		}},
 	)
+	root.AddCommand(backupCommands(&conf)...)
 	return root
 }
 

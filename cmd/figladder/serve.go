@@ -27,32 +27,52 @@ import (
 // house is what every command works with: the database, ours or another, and the vault.
 type house struct {
 	conf    settings
+	url     string           // of the database
 	cluster *cluster.Cluster // nil when the database is not ours
 	db      *store.Store
 	vault   *store.Vault
 }
 
-// enter starts the database if it is ours, opens it and brings it to this binary's shape.
-func enter(ctx context.Context, conf settings) (h *house, err error) {
-	h = &house{conf: conf}
+// enter is unlock, and brings the database to this binary's shape.
+func enter(ctx context.Context, conf settings) (*house, error) {
+	h, err := unlock(ctx, conf, false)
+	if err != nil {
+		return nil, err
+	}
+	if err := h.db.Migrate(ctx); err != nil {
+		h.leave()
+		return nil, err
+	}
+	return h, nil
+}
+
+// unlock starts the database if it is ours, and opens database and vault. With beside set,
+// one that another process runs is used as it runs.
+func unlock(ctx context.Context, conf settings, beside bool) (h *house, err error) {
+	h = &house{conf: conf, url: conf.DatabaseURL}
 	defer func() {
 		if err != nil {
 			h.leave()
 		}
 	}()
-	url := conf.DatabaseURL
-	if url == "" {
+	if h.url == "" {
 		say("Starting the database.")
-		h.cluster, err = cluster.Start(ctx, cluster.Options{Dir: filepath.Join(conf.Data, "pg"), Say: func(s string) { say("%s", s) }})
-		if err != nil {
+		dir := filepath.Join(conf.Data, "pg")
+		h.cluster, err = cluster.Start(ctx, cluster.Options{Dir: dir, Say: func(s string) { say("%s", s) }})
+		var used *cluster.InUse
+		switch {
+		case err == nil:
+			h.url = h.cluster.URL
+		case beside && errors.As(err, &used):
+			say("It runs already; using it as it runs.")
+			if h.url, err = cluster.Reach(dir); err != nil {
+				return h, err
+			}
+		default:
 			return h, err
 		}
-		url = h.cluster.URL
 	}
-	if h.db, err = store.Open(ctx, url); err != nil {
-		return h, err
-	}
-	if err := h.db.Migrate(ctx); err != nil {
+	if h.db, err = store.Open(ctx, h.url); err != nil {
 		return h, err
 	}
 	h.vault, err = store.OpenVault(filepath.Join(conf.Data, "files"))

@@ -4,6 +4,7 @@ package api
 
 import (
 	"context"
+	"io"
 	"log/slog"
 	"net/http"
 	"net/netip"
@@ -136,6 +137,10 @@ func (a *API) guard(role Role) func(huma.Context, func(huma.Context)) {
 		case !Role(p.Role).May(role):
 			refuse(a.told(c.Context(), &studio.RoleError{Needs: role}))
 		default:
+			if c.Operation().RequestBody == nil {
+				// A body that nobody reads would keep the server from seeing its client leave.
+				_, _ = io.Copy(io.Discard, io.LimitReader(c.BodyReader(), 64<<10))
+			}
 			w := studio.Who{ID: p.ID, Name: p.Name, Role: Role(p.Role), Needs: role}
 			next(huma.WithContext(c, studio.Asking(c.Context(), w)))
 		}

@@ -31,7 +31,7 @@ func (a *API) lightRoutes() {
 		return answer(s.RoundOf(ctx, in.Body.Set))
 	})
 	route(a, Assistant, "POST", "/api/set/picture", "setPicture", "A set as its camera would take it, small", func(ctx context.Context, in *struct {
-		Long int `query:"long" minimum:"32" maximum:"640" default:"160" doc:"Pixels on the long side"`
+		Long int `query:"long" minimum:"32" maximum:"520" default:"160" doc:"Pixels on the long side"`
 		Body OnlySet
 	}) (*document, error) {
 		data, err := s.PictureOf(ctx, in.Body.Set, in.Long)

@@ -102,6 +102,7 @@ func (a *API) peopleRoutes() {
 		return a.entering(ctx, p, err)
 	}, shortly)
 	a.ownRoutes()
+	a.keepingRoutes()
 	a.accountRoutes()
 }
 

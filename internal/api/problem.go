@@ -163,7 +163,7 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 	switch {
 	case errors.As(err, &ready):
 		return ready
-	case errors.Is(err, context.Canceled):
+	case errors.Is(err, context.Canceled), errors.Is(ctx.Err(), context.Canceled): // whatever came of it
 		return newProblem(408, "You left before it was done; nothing was changed.")
 	case errors.As(err, &field):
 		p := newProblem(422, field.Problems[0].Words)

@@ -83,8 +83,8 @@ func as(t testing.TB, k *studiotest.Kit, base string, role studio.Role) *client 
 }
 
 func filled(path string) string {
-	for _, name := range []string{"{id}", "{window}"} {
-		path = strings.ReplaceAll(path, name, map[string]string{"{id}": "x", "{window}": "99"}[name])
+	for name, v := range map[string]string{"{id}": "x", "{window}": "99", "{deed}": "0"} {
+		path = strings.ReplaceAll(path, name, v)
 	}
 	return path
 }

@@ -100,9 +100,27 @@ func Start(ctx context.Context, o Options) (_ *Cluster, err error) {
 	return c, nil
 }
 
+// Reach is the address of the database of a cluster that another process runs in a folder.
+func Reach(dir string) (string, error) {
+	c := &Cluster{dir: Dir(dir)}
+	var err error
+	if c.secrets, err = readSecrets(c.dir); err != nil {
+		return "", err
+	}
+	at, err := os.ReadFile(filepath.Join(c.dir, "socket.path"))
+	if err != nil {
+		return "", err
+	}
+	c.socket = string(at)
+	return c.url(studioRole, c.secrets.Studio, "figladder"), nil
+}
+
 // prepare makes the data folder, or makes an earlier one fit.
 func (c *Cluster) prepare(ctx context.Context) (err error) {
 	if c.socket, err = socketFolder(c.dir, c.as); err != nil {
+		return err
+	}
+	if err := os.WriteFile(filepath.Join(c.dir, "socket.path"), []byte(c.socket), 0o600); err != nil {
 		return err
 	}
 	if _, err := os.Stat(filepath.Join(c.data, "PG_VERSION")); err != nil {

@@ -7,7 +7,6 @@ import (
 	"context"
 	"database/sql"
 	"log/slog"
-	"os"
 	"time"
 
 	"figladder/internal/store"
@@ -23,6 +22,32 @@ type PublishArgs struct {
 
 // Kind implements river.JobArgs.
 func (PublishArgs) Kind() string { return "publish" }
+
+// CheckVaultArgs asks for every file of the vault to be read again; without an ID, as every
+// week, a check is asked for first.
+type CheckVaultArgs struct {
+	CheckID string `json:"checkId"`
+}
+
+// Kind implements river.JobArgs.
+func (CheckVaultArgs) Kind() string { return "check vault" }
+
+type checker struct {
+	river.WorkerDefaults[CheckVaultArgs]
+	studio *studio.Studio
+}
+
+// Timeout implements river.Worker: a year's pictures take hours to read.
+func (c *checker) Timeout(*river.Job[CheckVaultArgs]) time.Duration { return 12 * time.Hour }
+
+// Work implements river.Worker.
+func (c *checker) Work(ctx context.Context, j *river.Job[CheckVaultArgs]) error {
+	if j.Args.CheckID == "" {
+		_, err := c.studio.AskVaultCheck(ctx, "the week")
+		return err
+	}
+	return c.studio.RunVaultCheck(ctx, j.Args.CheckID)
+}
 
 type publisher struct {
 	river.WorkerDefaults[PublishArgs]
@@ -48,9 +73,13 @@ type Queue struct{ client *river.Client[*sql.Tx] }
 func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, error) {
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &publisher{studio: st})
+	river.AddWorker(workers, &checker{studio: st})
 	c, err := river.NewClient(riverdatabasesql.New(s.SQL), &river.Config{
 		Queues: map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}}, Workers: workers, FetchPollInterval: 200 * time.Millisecond,
-		Logger: slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: slog.LevelError})),
+		Logger: slog.New(onlyErrors{slog.Default().Handler()}),
+		PeriodicJobs: []*river.PeriodicJob{river.NewPeriodicJob(river.PeriodicInterval(week), func() (river.JobArgs, *river.InsertOpts) {
+			return CheckVaultArgs{}, nil
+		}, nil)},
 	})
 	if err != nil {
 		return nil, err
@@ -66,5 +95,30 @@ func (q *Queue) Publish(ctx context.Context, tx *sql.Tx, id string) error {
 	return err
 }
 
-// Stop lets running jobs end.
-func (q *Queue) Stop(ctx context.Context) error { return q.client.Stop(ctx) }
+// CheckVault implements studio.Queue.
+func (q *Queue) CheckVault(ctx context.Context, tx *sql.Tx, id string) error {
+	_, err := q.client.InsertTx(ctx, tx, CheckVaultArgs{CheckID: id}, nil)
+	return err
+}
+
+// Stop lets running jobs end for half of the time that ctx has, then ends them: each begins
+// again at the next start.
+func (q *Queue) Stop(ctx context.Context) error {
+	if end, ok := ctx.Deadline(); ok {
+		half, cancel := context.WithDeadline(ctx, time.Now().Add(time.Until(end)/2))
+		defer cancel()
+		if q.client.Stop(half) == nil {
+			return nil
+		}
+	}
+	return q.client.StopAndCancel(ctx)
+}
+
+// week is how often the vault is checked by itself.
+const week = 7 * 24 * time.Hour
+
+// onlyErrors writes down what went wrong and nothing else: the queue talks much.
+type onlyErrors struct{ slog.Handler }
+
+// Enabled implements slog.Handler.
+func (onlyErrors) Enabled(_ context.Context, l slog.Level) bool { return l >= slog.LevelError }

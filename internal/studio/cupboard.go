@@ -234,6 +234,7 @@ func (s *Studio) RemoveProp(ctx context.Context, who Who, id string) error {
 		if n > 0 {
 			return rule("%s is on a shoot's pull list. Take it off there first, so that nobody looks for it in vain.", row.Prop.Name)
 		}
+		j.Removes(row, row.Prop.Name)
 		return j.Delete(row)
 	})
 }

@@ -100,7 +100,10 @@ func (s *Studio) RemoveDish(ctx context.Context, who Who, id string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, row.ShootID, "Removed "+row.Recipe.Title, func(j *store.Journal) error { return removeDish(j, row) })
+	return s.deed(ctx, who, row.ShootID, "Removed "+row.Recipe.Title, func(j *store.Journal) error {
+		j.Removes(row, row.Recipe.Title)
+		return removeDish(j, row)
+	})
 }
 
 func removeDish(j *store.Journal, row *store.Dish) error {

@@ -95,6 +95,7 @@ func (s *Studio) RemoveKit(ctx context.Context, who Who, id string) error {
 		if err != nil {
 			return err
 		}
+		j.Removes(row, row.Item.Name)
 		return j.Delete(row)
 	})
 }
@@ -230,6 +231,7 @@ func (s *Studio) RemoveWanted(ctx context.Context, who Who, id string) error {
 		if err != nil {
 			return err
 		}
+		j.Removes(row, row.Wanted.Name)
 		return j.Delete(row)
 	})
 }

@@ -89,7 +89,10 @@ func (s *Studio) RemoveReference(ctx context.Context, who Who, id string) error 
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, row.ShootID, "Removed a reference", func(j *store.Journal) error { return j.Delete(row) })
+	return s.deed(ctx, who, row.ShootID, "Removed a reference", func(j *store.Journal) error {
+		j.Removes(row, row.Reference.Words)
+		return j.Delete(row)
+	})
 }
 
 // ReferencePicture is a reference's picture, JPEG.

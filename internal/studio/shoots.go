@@ -148,6 +148,7 @@ func (s *Studio) RemoveShoot(ctx context.Context, who Who, id string) error {
 		if err := removeAll[store.SeriesRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}
+		j.Removes(row, row.Name)
 		return j.Delete(row)
 	})
 }

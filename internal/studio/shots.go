@@ -94,7 +94,10 @@ func (s *Studio) RemoveShot(ctx context.Context, who Who, id string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, row.ShootID, "Took “"+row.Title+"” off the list", func(j *store.Journal) error { return removeShot(j, row) })
+	return s.deed(ctx, who, row.ShootID, "Took “"+row.Title+"” off the list", func(j *store.Journal) error {
+		j.Removes(row, row.Title)
+		return removeShot(j, row)
+	})
 }
 
 func removeShot(j *store.Journal, row *store.Shot) error {

@@ -43,6 +43,7 @@ func (s *Studio) Stop(ctx context.Context) error {
 // it, so that neither can be lost without the other.
 type Queue interface {
 	Publish(ctx context.Context, tx *sql.Tx, publicationID string) error
+	CheckVault(ctx context.Context, tx *sql.Tx, checkID string) error
 }
 
 // Who is the person doing a deed.

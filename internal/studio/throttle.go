@@ -10,9 +10,15 @@ import (
 )
 
 // CrowdError says that too much was asked at once, and when to try again.
-type CrowdError struct{ AfterS int }
+type CrowdError struct {
+	AfterS int
+	Busy   bool // it is not that it was tried too often: the machine has enough to do
+}
 
 func (e *CrowdError) Error() string {
+	if e.Busy {
+		return fmt.Sprintf("The server has enough to work out just now. Wait %d seconds, then try again.", e.AfterS)
+	}
 	return fmt.Sprintf("That was tried too often. Wait %d seconds, then try again.", e.AfterS)
 }
 

@@ -82,7 +82,10 @@ func (s *Studio) RemoveTrial(ctx context.Context, who Who, id string) error {
 	if err != nil {
 		return err
 	}
-	return s.deed(ctx, who, row.ShootID, "Removed “"+row.Trial.Name+"”", func(j *store.Journal) error { return j.Delete(row) })
+	return s.deed(ctx, who, row.ShootID, "Removed “"+row.Trial.Name+"”", func(j *store.Journal) error {
+		j.Removes(row, row.Trial.Name)
+		return j.Delete(row)
+	})
 }
 
 // AdoptTrial makes a trial's recipe the dish's own.

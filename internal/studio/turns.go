@@ -4,6 +4,7 @@ import (
 	"context"
 	"runtime"
 	"sync"
+	"time"
 
 	"golang.org/x/sync/semaphore"
 )
@@ -84,9 +85,18 @@ func Asker(ctx context.Context) Who {
 	return w
 }
 
+// waitFor is how long a turn is waited for: whoever would wait longer asks again.
+const waitFor = 10 * time.Second
+
 // turn waits until what ctx's person asks for may be worked out.
 func (s *Studio) turn(ctx context.Context) (done func(), err error) {
-	return s.atOnce.take(ctx, Asker(ctx).ID, runtime.GOMAXPROCS(0))
+	wait, cancel := context.WithTimeout(ctx, waitFor)
+	defer cancel()
+	done, err = s.atOnce.take(wait, Asker(ctx).ID, runtime.GOMAXPROCS(0))
+	if err != nil && ctx.Err() == nil {
+		return nil, &CrowdError{AfterS: 5, Busy: true}
+	}
+	return done, err
 }
 
 // longTurn waits until a search or a picture of ctx's person may be made. Each takes every

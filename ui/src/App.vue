@@ -23,7 +23,7 @@ const help = ref(false)
 watch(
   [start.data, () => route.name],
   ([s]) => {
-    if (s && !s.person && route.name && route.name !== 'sign-in') void router.replace({ name: 'sign-in', query: { next: route.fullPath } })
+    if (s && !s.person && route.name && !route.meta.bare) void router.replace({ name: 'sign-in', query: { next: route.fullPath } })
   },
   { immediate: true },
 )
@@ -40,12 +40,6 @@ async function turn(way: 'undo' | 'redo') {
   } catch (e) {
     ElMessage({ message: words(e), type: 'warning', duration: 4000 })
   }
-}
-
-async function signOut() {
-  await ask(api.POST('/api/sign-out'))
-  await refresh()
-  await router.push({ name: 'sign-in' })
 }
 
 function step(by: number) {
@@ -81,7 +75,7 @@ useKeys([
         <el-button text :disabled="!lastUndone" :title="lastUndone ? 'Do again: ' + lastUndone.words : 'Nothing to do again'" @click="turn('redo')">Redo</el-button>
       </template>
       <el-button text aria-label="Keys of this screen" @click="help = true">Keys <kbd>?</kbd></el-button>
-      <el-button text @click="signOut">Sign out</el-button>
+      <router-link class="to" :to="{ name: 'you' }" :class="{ on: route.meta.studio }" aria-label="The studio: you, people, what was taken away, picture files">Studio</router-link>
     </header>
     <LadderRail v-if="shootId" :shoot="shootId" />
     <main id="bench" tabindex="-1"><router-view :key="shootId" /></main>

@@ -7,9 +7,12 @@ import './theme/theme.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
+import { Problem } from './api/client'
 import App from './App.vue'
 import { router } from './router'
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000, refetchOnWindowFocus: false } } })
+/** What may pass by itself is asked for again every few seconds, so that the page goes on when the studio does. */
+const again = { retry: (n: number, e: Error) => e instanceof Problem && e.passing && n < 200, retryDelay: (n: number) => Math.min(4000, 500 * 2 ** n) }
+const queries = new QueryClient({ defaultOptions: { queries: { ...again, staleTime: 2000, refetchOnWindowFocus: false } } })
 
 createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -12,6 +12,11 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'home', component: () => import('./home/HomeScreen.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./sign/SignIn.vue'), meta: { bare: true } },
+    { path: '/join', name: 'join', component: () => import('./sign/JoinScreen.vue'), meta: { bare: true, open: true } },
+    { path: '/studio', name: 'you', component: () => import('./studio/YouScreen.vue'), meta: { studio: true } },
+    { path: '/studio/people', name: 'people', component: () => import('./studio/PeopleScreen.vue'), meta: { studio: true } },
+    { path: '/studio/taken-away', name: 'bin', component: () => import('./studio/BinScreen.vue'), meta: { studio: true } },
+    { path: '/studio/files', name: 'vault', component: () => import('./studio/VaultScreen.vue'), meta: { studio: true } },
     { path: '/shoots/:shoot/brief', name: 'brief', component: () => import('./brief/BriefScreen.vue') },
     { path: '/shoots/:shoot/references', name: 'references', component: () => import('./brief/ReferencesScreen.vue'), meta: { rung: 'brief' } },
     { path: '/shoots/:shoot/dish/:dish?', name: 'dish', component: () => import('./dish/DishScreen.vue') },

@@ -7,7 +7,7 @@ import "fmt"
 const (
 	MostThings    = 120     // things beside the dish
 	MostPieces    = 2_000   // pieces, slices and cubes of all things together
-	MostTriangles = 600_000 // of all surfaces, as fine as a picture has them
+	MostTriangles = 400_000 // of all surfaces, as fine as a picture has them
 )
 
 // pieces is how many pieces a thing is made of; 1 for what is not strewn or cut.

@@ -61,8 +61,23 @@ var bandSteps = []float64{-4, -3, -2, -1.5, -1, -0.5, 0, 0.5, 1, 2, 3}
 const (
 	mapFineMm   = 10.0
 	mapCoarseMm = 50.0
-	mapNodes    = 16_000 // of the finest map
 )
+
+// Nodes of the finest map and of a coarse one at the most: a large table is mapped in wider
+// steps rather than in more of them.
+const (
+	mapNodesFine   = 16_000
+	mapNodesCoarse = 1_600
+)
+
+// mapStep is the step that a table is mapped in when so much is wanted, mm.
+func (t Table) mapStep(wantedMm float64) float64 {
+	nodes := float64(mapNodesFine)
+	if wantedMm >= mapCoarseMm {
+		nodes = mapNodesCoarse
+	}
+	return math.Round(math.Max(wantedMm, math.Sqrt(t.WidthMm*t.DepthMm/nodes)))
+}
 
 func (r *reader) light(d light.Detail) {
 	h := r.s.Hero()
@@ -280,10 +295,8 @@ func (r *reader) mapping(stepMm float64) {
 	e := r.engine
 	if stepMm < mapCoarseMm {
 		e = r.lightOf(r.s, light.Coarse)
-		// A large table is mapped in wider steps rather than in more of them.
-		stepMm = math.Min(mapCoarseMm, math.Max(stepMm, math.Sqrt(r.s.Table.WidthMm*r.s.Table.DepthMm/mapNodes)))
 	}
-	m := e.Map(math.Round(stepMm))
+	m := e.Map(r.s.Table.mapStep(stepMm))
 	r.lightMap = m
 	r.out.Lit.Bands = []MapBand{}
 	level := r.lux.Total()

@@ -100,7 +100,7 @@ func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float
 		c.Faces = append(c.Faces, math.Round(100*math.Log2(math.Max(f.Lux.Total(), 1e-6)/math.Max(r.lux.Total(), 1e-6)))/100)
 	}
 	if r.lux.Total() > 0 {
-		m := r.engine.Map(mapCoarseMm)
+		m := r.engine.Map(t.Table.mapStep(mapCoarseMm))
 		for _, b := range m.Bands(m.Stops(r.lux.Total(), 12), bandSteps) {
 			if b.Path != "" {
 				c.Bands = append(c.Bands, MapBand{Stops: b.Stops, Path: b.Path, Line: b.Line})

@@ -40,6 +40,14 @@ func (k *notes) Publish(_ context.Context, _ *sql.Tx, id string) error {
 	return nil
 }
 
+// CheckVault implements studio.Queue.
+func (k *notes) CheckVault(_ context.Context, _ *sql.Tx, id string) error {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	k.asked = append(k.asked, id)
+	return nil
+}
+
 // Asked lists what was handed to the queue.
 func (k *Kit) Asked() []string {
 	k.notes.mu.Lock()

@@ -19,6 +19,10 @@ export class Problem extends Error {
   ) {
     super(message)
   }
+  /** Whether the same again may work by itself: the studio does not answer, or not just now. */
+  get passing(): boolean {
+    return [0, 429, 502, 503, 504, 507].includes(this.status)
+  }
   /** The words about one field, if any: named whole, or as its own part of what was sent. */
   about(field: string): string {
     return this.fields.find((f) => f.field === field || f.field.endsWith('.' + field))?.words ?? ''
@@ -35,7 +39,7 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   }
   if (done.response.ok) return done.data as T
   const e = (done.error ?? {}) as { detail?: string; fields?: { field: string; words: string }[]; current?: unknown }
-  if (done.response.status === 401 && !location.pathname.startsWith('/sign-in')) {
+  if (done.response.status === 401 && !['/sign-in', '/join'].includes(location.pathname)) {
     const { router } = await import('../router')
     void router.push({ name: 'sign-in', query: { next: location.pathname } })
   }

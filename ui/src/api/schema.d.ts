@@ -72,6 +72,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was taken away and can be brought back */
+        get: operations["bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{deed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring back what a deed took away */
+        post: operations["bringBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -461,7 +495,8 @@ export interface paths {
         /** Keep a frame, or let it go */
         put: operations["keepFrame"];
         post?: never;
-        delete?: never;
+        /** Take a frame away */
+        delete: operations["removeFrame"];
         options?: never;
         head?: never;
         patch?: never;
@@ -519,6 +554,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Invitations that can still be taken up */
+        get: operations["invitations"];
+        put?: never;
+        /** Invite somebody */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an invitation back */
+        delete: operations["uninvite"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take an invitation up */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an invitation is for */
+        post: operations["lookAtInvitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -547,7 +651,7 @@ export interface paths {
         /** The kit as CSV */
         get: operations["kitCSV"];
         put?: never;
-        /** Read a kit file */
+        /** The kit from a CSV file */
         post: operations["readKitCSV"];
         delete?: never;
         options?: never;
@@ -572,6 +676,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change your own password; other sessions end */
+        put: operations["changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End every session of yours, this one too */
+        post: operations["signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outlets": {
         parameters: {
             query?: never;
@@ -584,6 +722,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who can sign in */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what a person may do */
+        put: operations["setRole"];
+        post?: never;
+        /** Take an account away */
+        delete: operations["removePerson"];
         options?: never;
         head?: never;
         patch?: never;
@@ -669,7 +842,7 @@ export interface paths {
         /** The cupboard as CSV */
         get: operations["propsCSV"];
         put?: never;
-        /** Read a cupboard file */
+        /** The cupboard from a CSV file */
         post: operations["readPropsCSV"];
         delete?: never;
         options?: never;
@@ -1904,6 +2077,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came of reading the files again, newest first */
+        get: operations["vaultChecks"];
+        put?: never;
+        /** Read every file again and compare */
+        post: operations["checkVault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2664,6 +2855,12 @@ export interface components {
              */
             kind: "more" | "less" | "added" | "left out";
         };
+        ChangePasswordRequest: {
+            /** @description The password as it is */
+            old: string;
+            /** @description The new one */
+            password: string;
+        };
         Clash: {
             /** @description The day */
             day: string;
@@ -3232,11 +3429,6 @@ export interface components {
             /** @description What to do */
             words: string;
         };
-        FirstOwnerRequest: {
-            email: string;
-            name: string;
-            password: string;
-        };
         FollowAsk: {
             /** @description The shot */
             from: string;
@@ -3648,6 +3840,59 @@ export interface components {
             /** @description The line as it was written */
             written: string;
         };
+        Invitation: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be taken up
+             */
+            expiresAt: string;
+            /** @description Key */
+            id: string;
+            /** @description Whom it is for */
+            name: string;
+            /**
+             * @description What they will be able to do
+             * @enum {string}
+             */
+            role: "owner" | "photographer" | "stylist" | "assistant";
+        };
+        InviteRequest: {
+            /** @description Whom it is for */
+            name: string;
+            /**
+             * @description What they will be able to do
+             * @enum {string}
+             */
+            role: "owner" | "photographer" | "stylist" | "assistant";
+        };
+        Invited: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be taken up
+             */
+            expiresAt: string;
+            /** @description Key */
+            id: string;
+            /** @description Whom it is for */
+            name: string;
+            /**
+             * @description What they will be able to do
+             * @enum {string}
+             */
+            role: "owner" | "photographer" | "stylist" | "assistant";
+            /** @description Stands in the link, after the sign #; it is not kept and cannot be told again */
+            token: string;
+        };
         Irreversible: {
             /** @description Why it cannot be undone */
             because: string;
@@ -3660,6 +3905,16 @@ export interface components {
             step: number;
             /** @description The word that says so */
             word: string;
+        };
+        JoinRequest: {
+            /** @description Signs in with it */
+            email: string;
+            /** @description Name */
+            name: string;
+            /** @description Password, ten characters or more */
+            password: string;
+            /** @description Token of the link */
+            token: string;
         };
         KeepFrameRequest: {
             /** @description Whether it is the one */
@@ -4167,6 +4422,16 @@ export interface components {
             /** @description Where the sun is, when sky and sun are worked out */
             sunWords: string;
         };
+        LookAtInvitationRequest: {
+            /** @description Token of the link */
+            token: string;
+        };
+        LostFile: {
+            /** @description Its hash */
+            sha256: string;
+            /** @description What it is the file of */
+            what: string;
+        };
         MapBand: {
             /** @description The stop line alone */
             line: string;
@@ -4293,6 +4558,14 @@ export interface components {
             /** @description Key of the shot it goes before; empty for last */
             before: string;
         };
+        Newcomer: {
+            /** @description Signs in with it */
+            email: string;
+            /** @description Name */
+            name: string;
+            /** @description Password, ten characters or more */
+            password: string;
+        };
         OnlySet: {
             /** @description The set */
             set: components["schemas"]["Set"];
@@ -4412,7 +4685,7 @@ export interface components {
              * @description What they may do
              * @enum {string}
              */
-            role: "owner" | "crew";
+            role: "owner" | "photographer" | "stylist" | "assistant";
         };
         PlannedDay: {
             /** @description Keys of the dishes */
@@ -4508,6 +4781,8 @@ export interface components {
             detail: string;
             /** @description Which fields, if any */
             fields?: components["schemas"]["FieldProblem"][];
+            /** @description Number of the request, as the log has it */
+            request?: string;
             /**
              * Format: int64
              * @description HTTP status
@@ -4622,10 +4897,10 @@ export interface components {
             /** @description Main colour, #rrggbb */
             colour: string;
             /**
-             * @description Matt to mirror
+             * @description Matt to mirror; empty for a side that there is not
              * @enum {string}
              */
-            finish: "matt" | "satin" | "glossy" | "mirror";
+            finish: "" | "matt" | "satin" | "glossy" | "mirror";
             /** @description What this side is called; empty for a prop of one */
             name: string;
             /**
@@ -5532,6 +5807,13 @@ export interface components {
             /** @description The set in outline */
             views: components["schemas"]["Views"];
         };
+        SetRoleRequest: {
+            /**
+             * @description What they may do
+             * @enum {string}
+             */
+            role: "owner" | "photographer" | "stylist" | "assistant";
+        };
         Settings: {
             /**
              * Format: double
@@ -5911,7 +6193,9 @@ export interface components {
             written: string;
         };
         SignInRequest: {
+            /** @description Email */
             email: string;
+            /** @description Password */
             password: string;
         };
         Sketch: {
@@ -6117,6 +6401,33 @@ export interface components {
             same: number;
             /** @description What is wrong, by line; nothing is taken while there is any */
             wrong: components["schemas"]["TableProblem"][];
+        };
+        TakenAway: {
+            /**
+             * Format: date-time
+             * @description When
+             */
+            at: string;
+            /** @description Who took it away */
+            by: string;
+            /**
+             * Format: int64
+             * @description Key of the deed that took it away
+             */
+            deed: number;
+            /** @description What it is, in a word */
+            kind: string;
+            /** @description Whether you may bring it back */
+            may: boolean;
+            /** @description What it is called */
+            name: string;
+            /** @description The shoot it belonged to, by name; empty for what belongs to the studio */
+            of: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be brought back
+             */
+            until: string;
         };
         Temperature: {
             /**
@@ -6455,6 +6766,46 @@ export interface components {
             /** @description What the try changes */
             edits: components["schemas"]["Edit"][];
         };
+        VaultCheck: {
+            /** @description Who asked for it, or the week */
+            askedBy: string;
+            /**
+             * Format: date-time
+             * @description When it began
+             */
+            beganAt: string;
+            /**
+             * Format: int64
+             * @description Bytes read, of one copy
+             */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description Files looked at so far
+             */
+            done: number;
+            /**
+             * Format: date-time
+             * @description When it ended; null while it runs
+             */
+            endedAt: string | null;
+            /** @description Why a copy could not be mended, or empty */
+            failed: string;
+            /**
+             * Format: int64
+             * @description Files there are
+             */
+            files: number;
+            /** @description Key */
+            id: string;
+            /** @description Files of which no whole copy is left */
+            lost: components["schemas"]["LostFile"][];
+            /**
+             * Format: int64
+             * @description Files of which a copy was made anew
+             */
+            mended: number;
+        };
         Vessel: {
             /** @description #rrggbb */
             colour: string;
@@ -6688,6 +7039,65 @@ export interface operations {
             path: {
                 /** @description Key */
                 id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenAway"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bringBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the deed */
+                deed: number;
             };
             cookie?: never;
         };
@@ -7569,7 +7979,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FirstOwnerRequest"];
+                "application/json": components["schemas"]["Newcomer"];
             };
         };
         responses: {
@@ -7629,6 +8039,36 @@ export interface operations {
             };
         };
     };
+    removeFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     answerFrame: {
         parameters: {
             query?: never;
@@ -7671,7 +8111,10 @@ export interface operations {
                 /** @description Pixels on the long side; 0 for the file itself */
                 long?: number;
             };
-            header?: never;
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -7685,6 +8128,7 @@ export interface operations {
                 headers: {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7751,6 +8195,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    uninvite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookAtInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookAtInvitationRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"];
                 };
             };
             /** @description Error */
@@ -7931,6 +8533,67 @@ export interface operations {
             };
         };
     };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePasswordRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    "Clear-Site-Data"?: string;
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     outlets: {
         parameters: {
             query?: never;
@@ -7948,6 +8611,101 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Outlet"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetRoleRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -8389,7 +9147,10 @@ export interface operations {
     propPicture: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8403,6 +9164,7 @@ export interface operations {
                 headers: {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8423,7 +9185,10 @@ export interface operations {
     cutPicture: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8437,6 +9202,7 @@ export interface operations {
                 headers: {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8625,7 +9391,10 @@ export interface operations {
     referencePicture: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8639,6 +9408,7 @@ export interface operations {
                 headers: {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -11210,6 +11980,7 @@ export interface operations {
             /** @description No Content */
             204: {
                 headers: {
+                    "Clear-Site-Data"?: string;
                     [name: string]: unknown;
                 };
                 content?: never;
@@ -11339,6 +12110,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Dish"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    vaultChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VaultCheck"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkVault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VaultCheck"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -29,6 +30,16 @@ async function keep(f: Schema['Frame']) {
   error.value = undefined
   try {
     await ask(api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.kept, version: f.version } }))
+  } catch (e) {
+    error.value = e
+  }
+  await refresh()
+}
+async function takeAway(f: Schema['Frame']) {
+  error.value = undefined
+  try {
+    await ask(api.DELETE('/api/frames/{id}', { params: { path: { id: f.id } } }))
+    ElMessage({ message: 'The frame is taken away. Undo brings it back, and so does Studio, Taken away, for thirty days.', type: 'success', duration: 5000 })
   } catch (e) {
     error.value = e
   }
@@ -96,6 +107,7 @@ useKeys([
         <h3>Copies</h3>
         <ul class="copies"><li v-for="c in chosen.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li></ul>
         <p class="hash mono" title="SHA-256 of the file">{{ chosen.sha256 }}</p>
+        <el-button class="away" @click="takeAway(chosen)">Take this frame away</el-button>
         <router-link v-if="chosen.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.shotId } }" class="next">Climb to Finish →</router-link>
       </template>
     </template>
@@ -120,5 +132,6 @@ dd { margin: 0; text-align: right; }
 .copies { list-style: none; padding: 0; margin: 0; font-size: 13px; color: var(--fl-leaf-ink); }
 .hash { font-size: 11px; overflow-wrap: anywhere; color: var(--fl-soft); }
 .next { font-weight: 600; }
+.away { align-self: flex-start; }
 kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
 </style>

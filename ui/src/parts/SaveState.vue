@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Problem } from '../api/client'
+import type { DraftState } from './draft'
 
-defineProps<{ state: 'saved' | 'typing' | 'saving' | 'refused' | 'stale'; error?: Problem }>()
+defineProps<{ state: DraftState; error?: Problem }>()
 defineEmits<{ mine: []; theirs: []; again: [] }>()
 </script>
 
@@ -11,6 +12,10 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
     <template v-else-if="state === 'refused'">
       <span>■ Not saved. {{ error?.message }}</span>
       <el-button size="small" @click="$emit('again')">Try again</el-button>
+    </template>
+    <template v-else-if="state === 'waiting'">
+      <span>◌ Not saved yet, tried again by itself. {{ error?.message }}</span>
+      <el-button size="small" @click="$emit('again')">Try now</el-button>
     </template>
     <template v-else-if="state === 'stale'">
       <span>▲ {{ error?.message }}</span>
@@ -24,5 +29,6 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
 <style scoped>
 .state { font-size: 13px; color: var(--fl-soft); display: flex; gap: 8px; align-items: center; }
 .saved { color: var(--fl-leaf-ink); }
+.waiting { color: #5d4510; background: #f6eddb; padding: 5px 10px; }
 .refused, .stale { color: #6d1f3a; background: #f8e9ee; padding: 5px 10px; }
 </style>

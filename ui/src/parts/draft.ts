@@ -2,10 +2,13 @@ import { useDebounceFn } from '@vueuse/core'
 import { onBeforeUnmount, ref, type Ref } from 'vue'
 import { Problem } from '../api/client'
 
+/** Where a draft stands; one that waits is tried again by itself. */
+export type DraftState = 'saved' | 'typing' | 'saving' | 'waiting' | 'refused' | 'stale'
+
 /** Something being edited: what is typed stays typed, whatever becomes of a save. */
 export interface Draft<T> {
   value: Ref<T | undefined>
-  state: Ref<'saved' | 'typing' | 'saving' | 'refused' | 'stale'>
+  state: Ref<DraftState>
   error: Ref<Problem | undefined>
   load: (v: T, version: number) => void
   touch: () => void
@@ -22,10 +25,12 @@ export interface Draft<T> {
  */
 export function useDraft<T>(save: (v: T, version: number) => Promise<number>, theirs: (current: unknown) => { value: T; version: number }, waitMs = 500): Draft<T> {
   const value = ref<T>() as Ref<T | undefined>
-  const state = ref<'saved' | 'typing' | 'saving' | 'refused' | 'stale'>('saved')
+  const state = ref<DraftState>('saved')
   const error = ref<Problem>()
   let version = 0
   let again = false
+  let tries = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
   let running: Promise<void> | undefined
 
   const load = (v: T, at: number) => {
@@ -41,12 +46,21 @@ export function useDraft<T>(save: (v: T, version: number) => Promise<number>, th
     try {
       version = await save(JSON.parse(JSON.stringify(value.value)) as T, version)
       error.value = undefined
+      tries = 0
       state.value = again ? 'typing' : 'saved'
     } catch (e) {
       error.value = e instanceof Problem ? e : new Problem(0, String(e))
-      state.value = error.value.status === 409 && error.value.current ? 'stale' : 'refused'
+      state.value = error.value.status === 409 && error.value.current ? 'stale' : error.value.passing ? 'waiting' : 'refused'
+      if (state.value === 'waiting') wait()
     }
     if (again) await run()
+  }
+  /** Tries again a little later, and later each time. */
+  function wait() {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      if (state.value === 'waiting') void flush()
+    }, Math.min(5000, 600 * 2 ** tries++))
   }
   const flush = async () => {
     if (running) {
@@ -77,7 +91,8 @@ export function useDraft<T>(save: (v: T, version: number) => Promise<number>, th
     load(t.value, t.version)
   }
   onBeforeUnmount(() => {
-    if (state.value === 'typing') void flush()
+    clearTimeout(timer)
+    if (state.value === 'typing' || state.value === 'waiting') void flush()
   })
   return { value, state, error, load, touch, flush, keepMine, takeTheirs, about: (f) => error.value?.about(f) ?? '' }
 }

@@ -74,7 +74,7 @@ defineExpose({ render, cancel, rested })
       <el-checkbox v-model="follows" size="small">As I go</el-checkbox>
     </div>
     <div v-if="now && !now.done" class="bar" role="progressbar" :aria-valuenow="Math.round(now.share * 100)" aria-valuemin="0" aria-valuemax="100" aria-label="How far the picture is"><span :style="{ width: now.share * 100 + '%' }" /></div>
-    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel.${now.kept ? ' Kept with the shot.' : ''}` : now.step ? `${now.samples || 'first'} paths a pixel so far` : 'Waiting for its turn …' }}</p>
+    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel.${now.kept ? ' Kept with the shot.' : ''}` : now.step ? `${now.samples || 'first'} paths a pixel so far` : now.ahead ? `Waiting for its turn, ${now.ahead} before it. Then about ${now.aboutS} s …` : `About ${now.aboutS} s …` }}</p>
     <ProblemNote :error="error" />
   </div>
 </template>
