@@ -141,7 +141,7 @@ func takeDump(ctx context.Context, s *store.Store, url string, to *os.File) (map
 		return nil, err
 	}
 	var said strings.Builder
-	cmd := exec.CommandContext(ctx, program, "--format=custom", "--no-owner", "--no-privileges", "--schema=public", "--extension=pg_trgm", "--snapshot="+snapshot, "--dbname="+url)
+	cmd := exec.CommandContext(ctx, program, "--format=custom", "--no-owner", "--no-privileges", "--no-comments", "--snapshot="+snapshot, "--dbname="+url)
 	cmd.Stdout, cmd.Stderr = to, &said
 	if err := cmd.Run(); err != nil {
 		return nil, fmt.Errorf("dumping the database: %w: %s", err, said.String())

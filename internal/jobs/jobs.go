@@ -30,7 +30,7 @@ type CheckVaultArgs struct {
 }
 
 // Kind implements river.JobArgs.
-func (CheckVaultArgs) Kind() string { return "check vault" }
+func (CheckVaultArgs) Kind() string { return "check-vault" }
 
 type checker struct {
 	river.WorkerDefaults[CheckVaultArgs]
