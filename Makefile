@@ -7,6 +7,9 @@ SHELL := /bin/bash
 PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/tsconfig.json
 RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.go' -o -name '*.sql')
 
+# Tests that hold the server to bounds in time and memory: nothing else may run beside them.
+ALONE := TestTheWorstThatIsLetIn|TestAThousandStrangersAtOnce
+
 .PHONY: tools testtools demo serve test shots bench build types clean
 tools:
 	@scripts/install.sh demo
@@ -46,7 +49,9 @@ bin/figladder: ui/dist/index.html $(RULES)
 test: testtools build
 	@gofmt -l cmd internal ui/embed.go e2e | (! grep .) || (echo "gofmt these files"; exit 1)
 	go vet ./...
-	bin/figladder with-database -- go test -count=1 -timeout 40m ./...
+	bin/figladder with-database -- go test -count=1 -timeout 40m -skip '$(ALONE)' ./...
+	@echo "What holds bounds in time and memory runs by itself."
+	bin/figladder with-database -- go test -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
 
 shots: testtools build
 	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo

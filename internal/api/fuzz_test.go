@@ -30,7 +30,10 @@ type maker struct {
 
 var oddText = []string{"", " ", "é½日本\u202e", "<script>alert(1)</script>", "'; drop table shoots; --", "a\x00b", "\u0007", "1e309", "2026-02-30", "../../etc/passwd", "{}", strings.Repeat("x", 700), strings.Repeat("line\n", 500), "#zzzzzz"}
 
-var oddValues = []any{nil, true, 0, -1, 1e308, -1e308, 1e-320, 2147483648, 9007199254740993, "", []any{}, map[string]any{}, []any{[]any{[]any{}}}, "NaN"}
+// oddValues makes them anew each time: a body that is sent is changed further.
+func oddValues() []any {
+	return []any{nil, true, 0, -1, 1e308, -1e308, 1e-320, 2147483648, 9007199254740993, "", []any{}, map[string]any{}, []any{[]any{[]any{}}}, "NaN"}
+}
 
 func (m *maker) schema(s map[string]any) map[string]any {
 	if ref, ok := s["$ref"].(string); ok {
@@ -46,7 +49,8 @@ func (m *maker) value(s map[string]any, depth int) any {
 		if m.rng.IntN(2) == 0 {
 			return oddText[m.rng.IntN(len(oddText))]
 		}
-		return oddValues[m.rng.IntN(len(oddValues))]
+		odd := oddValues()
+		return odd[m.rng.IntN(len(odd))]
 	}
 	if all, ok := s["enum"].([]any); ok {
 		return all[m.rng.IntN(len(all))]

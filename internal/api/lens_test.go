@@ -65,7 +65,7 @@ func TestSchoolsAndLensesRefuseWhatMakesNoSense(t *testing.T) {
 	phone := kit.Item{Name: "Phone", Kind: kit.Phone, Count: 1, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, Lenses: []kit.FixedLens{{Name: "Main"}}}
 	code, p = c.do("PUT", "/api/kit", map[string]any{"id": "", "version": 0, "item": phone})
 	assert.Equal(t, 422, code)
-	assert.Contains(t, fieldsOf(p), "lenses.0")
+	assert.Contains(t, fieldsOf(p), "item.lenses.0")
 	_ = k
 }
 

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"log/slog"
 	"mime/multipart"
 	"net"
 	"net/http"
@@ -484,6 +485,7 @@ func TestAThousandStrangersAtOnce(t *testing.T) {
 	var mu sync.Mutex
 	got := map[int]int{}
 	gate := make(chan bool)
+	more := memory()
 	for i := range 1000 {
 		all.Go(func() {
 			// From two hundred addresses, each for another account.
@@ -516,7 +518,10 @@ func TestAThousandStrangersAtOnce(t *testing.T) {
 		case <-time.After(20 * time.Millisecond):
 		}
 	}
-	t.Logf("answers %v; one who was in waited %v at the most", got, worst)
+	mib := more()
+	t.Logf("answers %v; one who was in waited %v at the most; %d MiB more", got, worst, mib)
+	assert.Less(t, mib, uint64(512))
+	assert.Less(t, worst, time.Second)
 	assert.Equal(t, 1000, got[401]+got[429])
 	assert.Greater(t, got[429], 800, "most are turned away without a password being hashed")
 
@@ -529,4 +534,103 @@ func TestAThousandStrangersAtOnce(t *testing.T) {
 			assert.Contains(t, p["detail"], "seconds")
 		}
 	}
+}
+
+// What is no recipe, list or picture is refused with the field and in words, whatever it
+// pretends to be; nothing of it is kept.
+func TestUploadsThatAreNotWhatTheySay(t *testing.T) {
+	k, c := serve(t)
+	c.signIn()
+	shoot, _, _ := k.Toddy(t)
+	at := "/api/shoots/" + shoot.Key
+	routes := []string{at + "/dishes/import", at + "/references", at + "/shots.csv", "/api/props.csv?take=true", "/api/kit.csv?take=true", "/api/props/look", "/api/colours/pick"}
+	files := map[string][]byte{
+		"empty": nil, "a zip": []byte("PK\x03\x04rest"), "a program": []byte("\x7fELF\x02\x01"), "zero bytes": bytes.Repeat([]byte{0}, 4000), "half a JPEG": {0xff, 0xd8, 0xff, 0xe0, 0, 16},
+		"SVG with a script": []byte(`<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>`), "broken UTF-8": []byte("name,kind\n\xff\xfe\xfa,plate\n"), "formulas": []byte("name;kind\n=1+1;plate\n"),
+	}
+	count := func() (n int64) {
+		for _, table := range []string{"dishes", "refs", "shots", "props", "kit"} {
+			var m int64
+			require.NoError(t, k.Store.Table(table).Count(&m).Error)
+			n += m
+		}
+		return n
+	}
+	before := count()
+	for _, path := range routes {
+		for name, data := range files {
+			kind, body := formOf(t, "../../a.csv", data)
+			res, err := c.http.Post(c.base+path, kind, bytes.NewReader(body))
+			require.NoError(t, err)
+			raw, err := io.ReadAll(res.Body)
+			require.NoError(t, err)
+			res.Body.Close()
+			assert.Less(t, res.StatusCode, 500, "%s %s: %s", path, name, raw)
+			if res.StatusCode >= 400 {
+				assert.Contains(t, res.Header.Get("Content-Type"), "problem+json", "%s %s", path, name)
+			}
+		}
+		res, err := c.http.Post(c.base+path, "multipart/form-data; boundary=x", strings.NewReader("--x\r\nbroken"))
+		require.NoError(t, err)
+		res.Body.Close()
+		assert.GreaterOrEqual(t, res.StatusCode, 400, path)
+		assert.Less(t, res.StatusCode, 500, path)
+	}
+	assert.Equal(t, before, count(), "nothing was kept")
+}
+
+// Whoever sends the first half of a body and then nothing is not waited for.
+func TestASlowBodyIsCutOff(t *testing.T) {
+	_, c := serve(t)
+	conn, err := net.Dial("tcp", strings.TrimPrefix(c.base, "http://"))
+	require.NoError(t, err)
+	defer conn.Close()
+	_, err = fmt.Fprintf(conn, "POST /api/sign-in HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 500\r\n\r\n{\"email\":")
+	require.NoError(t, err)
+	require.NoError(t, conn.SetReadDeadline(time.Now().Add(15*time.Second)))
+	answer := make([]byte, 4000)
+	n, err := conn.Read(answer)
+	require.NoError(t, err, "it answers, and does not wait for the rest")
+	assert.Contains(t, string(answer[:n]), "HTTP/1.1 4")
+}
+
+// What went wrong here is in the log under the request's number, and counted; the answer
+// says no more than the number.
+func TestAFaultOfOursIsLoggedAndCounted(t *testing.T) {
+	k := studiotest.New(t)
+	var log bytes.Buffer
+	m := api.NewMetrics(k.Store)
+	server := httptest.NewServer(api.New(k.Studio, nil, api.Options{Log: slog.New(slog.NewJSONHandler(&log, nil)), Metrics: m}))
+	t.Cleanup(server.Close)
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	c := &client{t, server.URL, &http.Client{Jar: jar}}
+	c.signIn()
+	shoot, _, _ := k.Toddy(t)
+	require.NoError(t, k.Store.Exec("alter table refs rename to hidden").Error)
+	code, p := c.do("GET", "/api/shoots/"+shoot.Key+"/references", nil)
+	assert.Equal(t, 500, code)
+	assert.NotContains(t, fmt.Sprint(p), "refs", "nothing of ours is told")
+	require.NotEmpty(t, p["request"])
+	assert.Contains(t, log.String(), p["request"])
+	assert.Contains(t, log.String(), "refs", "but it is written down")
+	out := httptest.NewRecorder()
+	m.Handler().ServeHTTP(out, httptest.NewRequest("GET", "/metrics", nil))
+	assert.Contains(t, out.Body.String(), `figladder_request_seconds_count{method="GET",route="/api/shoots/:id/references",status="500"} 1`)
+	assert.Contains(t, out.Body.String(), "go_goroutines")
+}
+
+func TestAPropIsHeldForADishOfTheShoot(t *testing.T) {
+	k, c := serve(t)
+	c.signIn()
+	_, dish, _ := k.Toddy(t)
+	other, _, _ := k.Toddy(t)
+	prop, err := k.AddProp(t.Context(), k.Owner, aPlate())
+	require.NoError(t, err)
+	code, p := c.do("POST", "/api/shoots/"+other.Key+"/pulls", map[string]any{"propId": prop.Key, "dishId": dish.Key, "count": 1})
+	assert.Equal(t, 422, code)
+	assert.Equal(t, []string{"dishId"}, fieldsOf(p))
+	code, p = c.do("POST", "/api/shoots/"+other.Key+"/pulls", map[string]any{"propId": prop.Key, "dishId": "", "count": 3_000_000_000})
+	assert.Equal(t, 422, code)
+	assert.Equal(t, []string{"count"}, fieldsOf(p))
 }

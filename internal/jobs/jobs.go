@@ -75,7 +75,7 @@ func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, erro
 	river.AddWorker(workers, &publisher{studio: st})
 	river.AddWorker(workers, &checker{studio: st})
 	c, err := river.NewClient(riverdatabasesql.New(s.SQL), &river.Config{
-		Queues: map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}}, Workers: workers, FetchPollInterval: 200 * time.Millisecond,
+		Queues: map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}}, Workers: workers, FetchPollInterval: time.Second,
 		Logger: slog.New(onlyErrors{slog.Default().Handler()}),
 		PeriodicJobs: []*river.PeriodicJob{river.NewPeriodicJob(river.PeriodicInterval(week), func() (river.JobArgs, *river.InsertOpts) {
 			return CheckVaultArgs{}, nil

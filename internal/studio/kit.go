@@ -329,6 +329,9 @@ func readTable[T, R any, P interface {
 	seen := map[string]bool{}
 	do := func(j *store.Journal) error {
 		for _, r := range rows {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
 			id, name, wrong := about(r.Value)
 			if told[r.Line] {
 				continue

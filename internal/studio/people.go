@@ -100,20 +100,22 @@ func (s *Studio) SignIn(ctx context.Context, address, email, password string) (*
 		return nil, err
 	}
 	p := &store.Person{}
-	err := s.Store.WithContext(ctx).Where("email = ?", email).First(p).Error
-	known := err == nil
-	if err != nil && !errors.Is(err, gorm.ErrRecordNotFound) {
-		return nil, err
-	}
 	fits := false
+	var found error
+	// The database is asked within the turn, too: a crowd that is turned away costs nothing.
 	if err := s.passwords.hash(ctx, func() {
-		if known {
+		switch found = s.Store.WithContext(ctx).Where("email = ?", email).First(p).Error; {
+		case found == nil:
 			fits = passwordFits(p.PasswordHash, password)
-		} else {
+		case errors.Is(found, gorm.ErrRecordNotFound):
 			hashPassword(password)
+			found = nil
 		}
 	}); err != nil {
 		return nil, err
+	}
+	if found != nil {
+		return nil, found
 	}
 	if !fits {
 		return nil, ErrSignIn

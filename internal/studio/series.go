@@ -125,7 +125,10 @@ func (s *Studio) PlanSeries(ctx context.Context, shootID string, t series.Terms)
 		return nil, err
 	}
 	day := series.Day{Minutes: t.DayMin, Price: float64(t.DayMinor), SetupMinutes: t.SetupMin, SetupPrice: float64(t.SetupMinor)}
-	best, err := series.Best(dishes, packs, day, t.MostDays)
+	best, err := series.BestUntil(ctx, dishes, packs, day, t.MostDays)
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
+	}
 	if err != nil {
 		out.Problem = sentenceOf(err)
 		return out, nil
@@ -169,6 +172,9 @@ func (s *Studio) seriesDishes(ctx context.Context, rows []store.Dish, list []sto
 	}
 	var dishes []series.Dish
 	for _, row := range rows {
+		if err := ctx.Err(); err != nil {
+			return nil, nil, err
+		}
 		kinds, setup := framesOf(row, list)
 		p := PlannedDish{ID: row.Key, Name: row.Recipe.Title, Setup: setup, Buys: []string{}}
 		p.Minutes, p.Counted = series.Minutes(kinds)

@@ -162,6 +162,24 @@ func TestCheckNamesFieldAndMend(t *testing.T) {
 }
 
 // Whatever is accepted can be read: no number escapes JSON.
+func TestNumbersBeyondSenseAreRefusedWhereverTheyStand(t *testing.T) {
+	for path, spoil := range map[string]func(s *Set){
+		"ground.turnDeg":               func(s *Set) { s.Ground.TurnDeg = 1e308 },
+		"views.0.camera.distanceMm":    func(s *Set) { s.Views = []View{{Camera: s.Camera}}; s.Views[0].Camera.DistanceMm = math.NaN() },
+		"views.0.camera.sensorWidthMm": func(s *Set) { s.Views = []View{{Camera: s.Camera}}; s.Views[0].Camera.SensorWidthMm = 1e9 },
+		"food.pourMm":                  func(s *Set) { s.Food.PourMm = math.Inf(1) },
+		"camera.closestMm":             func(s *Set) { s.Camera.ClosestMm = -1e308 },
+	} {
+		s := Start()
+		spoil(&s)
+		var paths []string
+		for _, p := range s.Check() {
+			paths = append(paths, p.Path)
+		}
+		assert.Contains(t, paths, path)
+	}
+}
+
 func TestAcceptedSetsAlwaysRead(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f := func(name string, lo, hi float64) float64 { return rapid.Float64Range(lo, hi).Draw(t, name) }

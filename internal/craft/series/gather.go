@@ -32,6 +32,9 @@ func (p *problem) gathered(maxDays int) (Plan, error) {
 		}
 	}
 	p.improve(days)
+	if err := p.until.Err(); err != nil {
+		return Plan{}, err
+	}
 	out := p.plan(days)
 	out.Bound = p.bound()
 	out.Exact = out.Price <= out.Bound+1e-6
@@ -74,8 +77,16 @@ func (p *problem) improve(days [][]int) {
 	for better := true; better; {
 		better = false
 		for a := range days {
+			empty := false // one empty day is as good as another
 			for b := range days {
-				if a != b && p.exchange(days, a, b) {
+				if p.until.Err() != nil {
+					return
+				}
+				if a == b || len(days[a]) == 0 || len(days[b]) == 0 && empty {
+					continue
+				}
+				empty = empty || len(days[b]) == 0
+				if p.exchange(days, a, b) {
 					better = true
 				}
 			}

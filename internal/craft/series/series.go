@@ -3,6 +3,7 @@
 package series
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
@@ -60,10 +61,16 @@ const exactUpTo = 12
 // dish of S). Beyond, dishes are gathered greedily and improved by moving and
 // swapping, and Bound says how far from the best it can be at most.
 func Best(dishes []Dish, packs map[string]Pack, day Day, maxDays int) (Plan, error) {
+	return BestUntil(context.Background(), dishes, packs, day, maxDays)
+}
+
+// BestUntil is Best for one who may leave: it gives up with ctx's error.
+func BestUntil(ctx context.Context, dishes []Dish, packs map[string]Pack, day Day, maxDays int) (Plan, error) {
 	p, err := newProblem(dishes, packs, day)
 	if err != nil {
 		return Plan{}, err
 	}
+	p.until = ctx
 	if len(dishes) <= exactUpTo {
 		return p.exact(maxDays)
 	}
@@ -84,6 +91,7 @@ func OneADay(dishes []Dish, packs map[string]Pack, day Day) (Plan, error) {
 }
 
 type problem struct {
+	until  context.Context // dishes are no longer moved once it has ended
 	dishes []Dish
 	packs  map[string]Pack
 	day    Day
@@ -93,7 +101,7 @@ func newProblem(dishes []Dish, packs map[string]Pack, day Day) (*problem, error)
 	if len(dishes) == 0 {
 		return nil, ErrNothing
 	}
-	p := &problem{dishes, packs, day}
+	p := &problem{context.Background(), dishes, packs, day}
 	for i, d := range dishes {
 		if !(d.Minutes >= 0) || math.IsInf(d.Minutes, 0) {
 			return nil, fmt.Errorf("%s: its minutes are not a time", d.Name)
@@ -236,6 +244,6 @@ func members(s uint32) []int {
 
 // On is what one day comes to with these dishes on it.
 func On(dishes []Dish, packs map[string]Pack, day Day, on []int) Plan {
-	p := &problem{dishes, packs, day}
+	p := &problem{context.Background(), dishes, packs, day}
 	return p.plan([][]int{on})
 }

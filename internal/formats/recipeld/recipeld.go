@@ -224,7 +224,7 @@ func build(name string, n map[string]any, path string) (recipe.Recipe, error) {
 		return r, &Error{Field: path, Words: tooMany}
 	}
 	for i := range lines {
-		lines[i] = clip(flatten(lines[i]), recipe.MostLine)
+		lines[i] = clip(flatten(clip(lines[i], 20*recipe.MostLine)), recipe.MostLine)
 	}
 	r.Ingredients = recipe.ParseIngredients(lines)
 	steps(n["recipeInstructions"], "", &r.Steps, 0)
@@ -377,8 +377,12 @@ func first(vs ...any) string {
 }
 
 func clip(s string, most int) string {
-	if r := []rune(s); len(r) > most {
-		return string(r[:most])
+	n := 0
+	for i := range s {
+		if n == most {
+			return s[:i]
+		}
+		n++
 	}
 	return s
 }

@@ -116,3 +116,26 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// A page of a hundred thousand broken scripts is read in one go: where the first breaks is
+// told, and a recipe behind a few broken ones is still found.
+func TestManyBrokenScripts(t *testing.T) {
+	broken := "<script type=\"application/ld+json\">{\"a\":</script>\n"
+	_, err := Read("a.html", []byte("<html>"+strings.Repeat(broken, 100_000)))
+	var e *Error
+	require.ErrorAs(t, err, &e)
+	assert.Equal(t, 1, e.Line)
+	r, err := Read("a.html", []byte("<html>"+strings.Repeat(broken, 50)+`<script type="application/ld+json">{"@type":"Recipe","name":"Toddy","recipeIngredient":["1 pear"]}</script>`))
+	require.NoError(t, err)
+	assert.Equal(t, "Toddy", r.Title)
+}
+
+// What a file holds is held to the bounds of what is typed.
+func TestALongIngredientIsCutAndALongRecipeRefused(t *testing.T) {
+	r, err := Read("a.json", []byte(`{"@type":"Recipe","name":"`+strings.Repeat("n", 1000)+`","recipeIngredient":["`+strings.Repeat("pear ", 100_000)+`"]}`))
+	require.NoError(t, err)
+	assert.Empty(t, r.Check())
+	assert.Len(t, r.Title, 300)
+	_, err = Read("a.json", []byte(`{"@type":"Recipe","name":"A","recipeIngredient":[`+strings.TrimSuffix(strings.Repeat(`"1 pear",`, 500), ",")+`]}`))
+	assert.ErrorContains(t, err, "more than 400 lines")
+}

@@ -5,11 +5,13 @@ package setsheet
 
 import (
 	"bytes"
+	"figladder/internal/craft/bounds"
 	"fmt"
 	"html"
 	"math"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"github.com/phpdave11/gofpdf"
 	"golang.org/x/image/font/gofont/gobold"
@@ -79,13 +81,13 @@ var heads = []string{"What", "from left", "from near", "height", "turned"}
 func (s Sheet) SVG() []byte {
 	var b bytes.Buffer
 	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" width="%gmm" height="%gmm" viewBox="0 0 %g %g" font-family="sans-serif" fill="#201a22">`, pageW, pageH, pageW, pageH)
-	fmt.Fprintf(&b, `<title>%s</title><rect width="%g" height="%g" fill="#fff"/>`, html.EscapeString(s.Title), pageW, pageH)
+	fmt.Fprintf(&b, `<title>%s</title><rect width="%g" height="%g" fill="#fff"/>`, safe(s.Title), pageW, pageH)
 	text := func(x, y, size float64, bold bool, words string) {
 		weight := ""
 		if bold {
 			weight = ` font-weight="bold"`
 		}
-		fmt.Fprintf(&b, `<text x="%g" y="%g" font-size="%g"%s>%s</text>`, x, y, size, weight, html.EscapeString(words))
+		fmt.Fprintf(&b, `<text x="%g" y="%g" font-size="%g"%s>%s</text>`, x, y, size, weight, safe(words))
 	}
 	text(margin, 15, 6, true, s.Title)
 	text(margin, 21, 3.4, false, s.Under)
@@ -99,7 +101,7 @@ func (s Sheet) SVG() []byte {
 			if p.Clear {
 				opacity = 0.35
 			}
-			fmt.Fprintf(&b, `<path d="%s" fill="%s" fill-opacity="%g" stroke="#201a22" stroke-width="%g"/>`, html.EscapeString(p.Path), p.Colour, opacity, 0.2/k)
+			fmt.Fprintf(&b, `<path d="%s" fill="%s" fill-opacity="%g" stroke="#201a22" stroke-width="%g"/>`, safe(p.Path), p.Colour, opacity, 0.2/k)
 		}
 		for _, c := range v.Crops {
 			fmt.Fprintf(&b, `<rect x="%g" y="%g" width="%g" height="%g" fill="none" stroke="#B4456A" stroke-width="%g" stroke-dasharray="%g %g"/>`, c.X, c.Y, c.W, c.H, 0.4/k, 1.6/k, 1/k)
@@ -255,4 +257,15 @@ func runs(path string) [][][2]float64 {
 		out = append(out, run)
 	}
 	return out
+}
+
+// safe is a text as XML can hold it: rows of earlier versions may have characters that it
+// cannot.
+func safe(s string) string {
+	return html.EscapeString(strings.Map(func(r rune) rune {
+		if bounds.Invisible(string(r)) || r == utf8.RuneError {
+			return -1
+		}
+		return r
+	}, s))
 }

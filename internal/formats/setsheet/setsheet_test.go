@@ -31,6 +31,17 @@ func TestSVGIsReadByAnotherReader(t *testing.T) {
 	assert.Contains(t, strings.Join(root.Text, "|"), "From above, 1 : 2")
 }
 
+func TestSVGHoldsWhateverARowHolds(t *testing.T) {
+	s := sample()
+	s.Title, s.Under = "Bell \x07 and \x00 zero", "\xff\ufffe é"
+	s.Rows[0][0] = "\x1b[31mred"
+	var root struct {
+		Title string `xml:"title"`
+	}
+	require.NoError(t, xml.Unmarshal(s.SVG(), &root))
+	assert.Equal(t, "Bell  and  zero", root.Title)
+}
+
 func TestPDFIsOnePageAndReadByAnotherReader(t *testing.T) {
 	reader, err := exec.LookPath("pdftotext")
 	if err != nil {

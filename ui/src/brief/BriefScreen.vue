@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { ElMessageBox } from 'element-plus'
+import 'element-plus/es/components/message-box/style/css'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useBriefReading, useRefresh, useShoot } from '../api/queries'
+import { useBriefReading, useRefresh, useShoot, useStart } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -42,6 +44,23 @@ const asks = (key: string) => questions.find((q) => q.key === key)?.ask ?? 'What
 function addDeliverable() {
   b.value?.deliverables.push({ name: '', count: 1, shape: '4:5', longPx: 1350, due: '' })
   draft.touch()
+}
+const router = useRouter()
+const start = useStart()
+const owner = computed(() => start.data.value?.person?.role === 'owner')
+const gone = ref<unknown>()
+async function takeAway() {
+  const name = draft.value.value?.name ?? ''
+  const sure = await ElMessageBox.confirm('Its dishes, shots, sets and frames go with it. For thirty days it can be brought back whole: Studio, Taken away.', `Take “${name}” away?`, { confirmButtonText: 'Take it away', cancelButtonText: 'Leave it' }).catch(() => false)
+  if (!sure) return
+  gone.value = undefined
+  try {
+    await ask(api.DELETE('/api/shoots/{id}', { params: { path: { id } } }))
+    await router.push('/')
+  } catch (e) {
+    gone.value = e
+  }
+  await refresh()
 }
 const states = { open: '○ open', chosen: '● chosen', dropped: '✕ dropped' } as const
 function addCandidate() {
@@ -150,6 +169,10 @@ function addColour() {
         </div>
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>
+        <div v-if="owner" class="away">
+          <ProblemNote :error="gone" />
+          <el-button size="small" @click="takeAway">Take this shoot away …</el-button>
+        </div>
       </template>
     </template>
   </ScreenFrame>
@@ -178,6 +201,7 @@ h2 { margin-bottom: 8px; font-size: 18px; }
 .hands { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
 .hands label { font: 560 16px var(--fl-head); white-space: nowrap; }
 .candidate { display: grid; grid-template-columns: 2fr 130px 3fr auto; gap: 6px; margin-bottom: 6px; }
+.away { margin-top: auto; padding-top: 24px; }
 .swatches { list-style: none; margin: 0; padding: 0; display: flex; flex-direction: column; gap: 4px; }
 .swatches li { display: flex; gap: 10px; align-items: center; }
 input[type='color'] { width: 54px; height: 34px; border: 1px solid var(--fl-line); padding: 2px; background: none; }

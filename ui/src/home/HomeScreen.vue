@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { ElMessageBox } from 'element-plus'
-import 'element-plus/es/components/message-box/style/css'
 import { refDebounced } from '@vueuse/core'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh, useShoots, useStart } from '../api/queries'
+import { useRefresh, useShoots } from '../api/queries'
 import { emptyBrief } from '../brief/brief'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -20,8 +18,6 @@ const making = ref(false)
 const name = ref('')
 const kind = ref<'own' | 'commission'>('commission')
 const error = ref<unknown>()
-const gone = ref<unknown>()
-const start = useStart()
 
 const rungNames: Record<string, string> = { brief: 'Brief', dish: 'Dish', shots: 'Shots', set: 'Set', frames: 'Frames', finish: 'Finish', out: 'Out' }
 const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants))
@@ -42,17 +38,8 @@ const typed = ref('')
 const words = refDebounced(typed, 180)
 const hits = useQuery({ queryKey: ['search', words], enabled: () => words.value.trim().length > 2, placeholderData: (before: Schema['Hit'][] | undefined) => before, queryFn: () => ask(api.GET('/api/search', { params: { query: { words: words.value } } })) })
 const to = (h: Schema['Hit']) => (h.kind === 'dish' ? { name: 'dish', params: { shoot: h.shootId, dish: h.id } } : { name: 'set', params: { shoot: h.shootId, shot: h.id } })
-async function away(c: Schema['ShootCard']) {
-  const sure = await ElMessageBox.confirm('Its dishes, shots, sets and frames go with it. For thirty days it can be brought back whole from Studio, Taken away.', `Take “${c.shoot.name}” away?`, { confirmButtonText: 'Take it away', cancelButtonText: 'Leave it' }).catch(() => false)
-  if (!sure) return
-  gone.value = undefined
-  try {
-    await ask(api.DELETE('/api/shoots/{id}', { params: { path: { id: c.shoot.id } } }))
-  } catch (e) {
-    gone.value = e
-  }
-  await refresh()
-}
+const vault = useQuery({ queryKey: ['vault'], queryFn: () => ask(api.GET('/api/vault')) })
+const lost = computed(() => vault.data.value?.find((c) => c.endedAt)?.lost.length ?? 0)
 const begin = () => ((making.value = true), (error.value = undefined))
 useKeys([
   { key: 'n', does: 'New shoot', run: begin },
@@ -73,7 +60,8 @@ useKeys([
         <li v-for="h in hits.data.value" :key="h.kind + h.id"><router-link :to="to(h)"><span class="what">{{ h.kind }}</span><b>{{ h.title }}</b><span class="soft">{{ h.kind === 'dish' && h.with ? 'has ' + h.with : h.with }}</span><span class="soft end">{{ h.shoot }}</span></router-link></li>
       </ul>
     </section>
-    <ProblemNote :error="gone ?? shoots.error.value" />
+    <ProblemNote :error="shoots.error.value" />
+    <p v-if="lost" class="lost" role="alert"><span aria-hidden="true">▲</span> {{ lost === 1 ? 'One picture file has' : `${lost} picture files have` }} no whole copy left. <router-link :to="{ name: 'vault' }">See which</router-link></p>
     <section v-if="wanting.length" aria-label="What wants a hand next">
       <h2>Wants a hand next</h2>
       <ul class="next">
@@ -100,7 +88,6 @@ useKeys([
               <span class="small">{{ c.out }} of {{ c.shots }} shots out</span>
             </span>
           </router-link>
-          <el-button v-if="start.data.value?.person?.role === 'owner'" text class="away" :aria-label="`Take ${c.shoot.name} away`" @click="away(c)">Take away</el-button>
         </li>
       </ol>
       <EmptyBench v-if="shoots.data.value?.length === 0">
@@ -128,6 +115,7 @@ useKeys([
 header { display: flex; justify-content: space-between; align-items: center; }
 h2 { margin-bottom: 10px; }
 ul, ol { list-style: none; margin: 0; padding: 0; }
+.lost { background: #f8e9ee; border-left: 4px solid var(--fl-fig-ink); color: #6d1f3a; padding: 10px 14px; }
 .next { display: grid; gap: 6px; }
 .next a { display: flex; gap: 12px; align-items: baseline; padding: 11px 14px; background: #f6eddb; text-decoration: none; color: var(--fl-ink); border-left: 4px solid var(--fl-brass); min-height: 44px; }
 .next a:hover, .shoots a:hover { background: #efe3d0; }
@@ -135,12 +123,10 @@ ul, ol { list-style: none; margin: 0; padding: 0; }
 .rung { margin-left: auto; color: var(--fl-soft); }
 .hand { color: var(--fl-brass-ink); font-size: 11px; }
 .shoots { border-top: 1px solid var(--fl-line); }
-.shoots a { display: grid; grid-template-columns: 150px minmax(0, 1fr) 110px 130px; gap: 16px; align-items: center; padding: 14px; text-decoration: none; color: var(--fl-ink); }
+.shoots a { display: grid; grid-template-columns: 150px minmax(0, 1fr) 110px 130px; gap: 16px; align-items: center; padding: 14px; text-decoration: none; color: var(--fl-ink); border-bottom: 1px solid var(--fl-line); background: var(--fl-card); }
 .what { display: grid; }
 .what b { font: 560 18px var(--fl-head); }
 .when { font-size: 13px; }
-.shoots li { position: relative; display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; background: var(--fl-card); border-bottom: 1px solid var(--fl-line); }
-.away { margin-right: 8px; color: var(--fl-soft); }
 .past { opacity: 1; }
 .past .when { color: var(--fl-soft); }
 .kind { font-size: 13px; color: var(--fl-soft); }

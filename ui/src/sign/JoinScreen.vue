@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
 import { useRefresh } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
-import { roles } from '../studio/roles'
+import { roleOf } from '../studio/roles'
 import DoorFrame from './DoorFrame.vue'
 
 /** The token stands behind the sign #, so that it is never sent with an address. */
@@ -44,7 +44,7 @@ async function go() {
   <DoorFrame>
     <form novalidate @submit.prevent="go">
       <h1>Come in</h1>
-      <p v-if="invited" class="soft">You are invited as {{ roles.find((r) => r.key === invited?.role)?.name.toLowerCase() }}. {{ roles.find((r) => r.key === invited?.role)?.may }}</p>
+      <p v-if="invited" class="soft">You are invited as {{ roleOf(invited.role)?.name.toLowerCase() }}. {{ roleOf(invited.role)?.you }}</p>
       <ProblemNote v-if="error && !(error instanceof Problem && error.fields.length)" :error="error" />
       <template v-if="invited">
         <el-form-item label="Your name" label-position="top" :error="about('name')"><el-input v-model="form.name" name="name" autocomplete="name" aria-label="Your name" size="large" /></el-form-item>

@@ -35,7 +35,7 @@ const left = (t: Schema['TakenAway']) => {
 </script>
 
 <template>
-  <ScreenFrame title="The studio" wide>
+  <ScreenFrame title="Taken away" wide>
     <template #nav><StudioNav /></template>
     <ProblemNote :error="error ?? bin.error.value" />
     <EmptyBench v-if="bin.data.value?.length === 0">

@@ -8,7 +8,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { moment } from '../parts/shown'
-import { roleName, roles, type Role } from './roles'
+import { roleOf, roles, type Role } from './roles'
 import StudioNav from './StudioNav.vue'
 import 'element-plus/es/components/message-box/style/css'
 
@@ -50,7 +50,7 @@ const uninvite = (id: string) => act(() => ask(api.DELETE('/api/invitations/{id}
 </script>
 
 <template>
-  <ScreenFrame title="The studio">
+  <ScreenFrame title="People">
     <template #nav><StudioNav /></template>
     <ProblemNote v-if="error && !(error instanceof Problem && error.fields.length)" :error="error" />
     <ProblemNote :error="people.error.value" />
@@ -64,7 +64,7 @@ const uninvite = (id: string) => act(() => ask(api.DELETE('/api/invitations/{id}
     <section v-if="invitations.data.value?.length">
       <h2>Invited</h2>
       <ul class="people">
-        <li v-for="i in invitations.data.value" :key="i.id"><span class="who"><b>{{ i.name }}</b><span class="soft">Link runs out {{ moment(i.expiresAt) }}</span></span><span class="role">{{ roleName(i.role) }}</span><el-button @click="uninvite(i.id)">Take back</el-button></li>
+        <li v-for="i in invitations.data.value" :key="i.id"><span class="who"><b>{{ i.name }}</b><span class="soft">Link runs out {{ moment(i.expiresAt) }}</span></span><span class="role">{{ roleOf(i.role)?.name }}</span><el-button @click="uninvite(i.id)">Take back</el-button></li>
       </ul>
     </section>
     <EmptyBench v-if="people.data.value?.length === 1 && !invitations.data.value?.length">

@@ -28,7 +28,7 @@ async function check() {
 </script>
 
 <template>
-  <ScreenFrame title="The studio" wide>
+  <ScreenFrame title="Picture files" wide>
     <template #nav><StudioNav /></template>
     <template #head><el-button v-if="may" type="primary" :disabled="!!running" @click="check">{{ running ? 'Reading …' : 'Read every file now' }}</el-button></template>
     <ProblemNote :error="error ?? checks.error.value" />

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { ElMessage } from 'element-plus'
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../api/client'
 import { useRefresh, useStart } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
-import { roles } from './roles'
+import { roleOf } from './roles'
 import StudioNav from './StudioNav.vue'
 
 const start = useStart()
+const role = computed(() => roleOf(start.data.value?.person?.role))
 const router = useRouter()
 const refresh = useRefresh()
 const form = reactive({ old: '', password: '' })
@@ -42,13 +43,13 @@ async function out(everywhere: boolean) {
 </script>
 
 <template>
-  <ScreenFrame title="The studio" wide>
+  <ScreenFrame title="You" wide>
     <template #nav><StudioNav /></template>
     <div class="sheet">
       <dl>
         <dt>Name</dt><dd>{{ start.data.value?.person?.name }}</dd>
         <dt>Email</dt><dd>{{ start.data.value?.person?.email }}</dd>
-        <dt>Role</dt><dd>{{ roles.find((r) => r.key === start.data.value?.person?.role)?.name }}. <span class="soft">{{ roles.find((r) => r.key === start.data.value?.person?.role)?.may }}</span></dd>
+        <dt>Role</dt><dd>{{ role?.name }}. <span class="soft">{{ role?.you }}</span></dd>
       </dl>
       <form novalidate @submit.prevent="change">
         <h2>Change your password</h2>
