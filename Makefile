@@ -1,5 +1,5 @@
 # make demo    run the application on the demo data (RESET=1 starts over)
-# make test    vet, unit tests, database tests and browser tests
+# make test    vet, the page's tests, unit tests, database tests and browser tests
 # make shots   refresh docs/screenshots from the demo data
 # make bench   measure speed
 SHELL := /bin/bash
@@ -49,6 +49,7 @@ bin/figladder: ui/dist/index.html $(RULES)
 test: testtools build
 	@gofmt -l cmd internal ui/embed.go e2e | (! grep .) || (echo "gofmt these files"; exit 1)
 	go vet ./...
+	cd ui && npm test --silent
 	bin/figladder with-database -- go test -count=1 -timeout 40m -skip '$(ALONE)' ./...
 	@echo "What holds bounds in time and memory runs by itself."
 	bin/figladder with-database -- go test -count=1 -timeout 20m -run '$(ALONE)' ./internal/api

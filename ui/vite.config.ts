@@ -1,10 +1,11 @@
 import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [vue(), Components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] })],
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
+  test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

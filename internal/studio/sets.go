@@ -123,7 +123,7 @@ func (s *Studio) ReadSet(ctx context.Context, shotID string, set scene.Set, quic
 	if err != nil {
 		return nil, err
 	}
-	out := &SetReading{Report: r}
+	out := &SetReading{Report: r, SetHash: HashOf(set)}
 	f := compose.Of(set, objects, engine)
 	out.Look, out.Crops = f.Look(), f.Crops(wanted)
 	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
@@ -142,6 +142,8 @@ type SetReading struct {
 	scene.Report
 	Look  compose.Look   `json:"look" doc:"What the frame shows of each thing"`
 	Crops []compose.Crop `json:"crops" doc:"Every shape that is to be published, over the frame"`
+
+	SetHash string `json:"setHash" doc:"Names the set by what its picture shows: a picture of another hash is of another set"`
 }
 
 // usual shapes are shown when the brief asks for none.

@@ -209,7 +209,17 @@ func TestRunOutIsFoundAndMended(t *testing.T) {
 }
 
 func TestRunOutThatNoCropKeepsIsOnlyANote(t *testing.T) {
+	for _, c := range []struct {
+		wideMm float64 // of the frame; its square is two thirds as wide, the board 560
+		keeps  bool
+	}{{700, false}, {960, true}} {
+		runOutAt(t, c.wideMm, c.keeps)
+	}
+}
+
+func runOutAt(t *testing.T, wideMm float64, keepsIt bool) {
 	s := quiet()
+	s.Camera.DistanceMm = s.Camera.FocalMm * (1 + wideMm/s.Camera.SensorWidthMm)
 	s.Ground = scene.Ground{On: true, Kind: "board", XMm: 800, YMm: 450, WidthMm: 560, DepthMm: 800, Colour: "#777777"}
 	s.Camera.ElevationDeg, s.Camera.AimXMm, s.Camera.AimYMm = 90, 0, 0
 	f := frameOf(s)
@@ -219,10 +229,11 @@ func TestRunOutThatNoCropKeepsIsOnlyANote(t *testing.T) {
 	width := s.Camera.SensorWidthMm * s.Camera.DistanceMm / s.ImageDistanceMm()
 	require.Greater(t, width, 560.0)
 	keeps, _ := runsOut(s, square[0].Box)
-	if keeps == 0 {
-		assert.Equal(t, finding.Note, got[0].Severity)
-	} else {
+	assert.Equal(t, keepsIt, keeps > 0, "%.0f mm", wideMm)
+	if keepsIt {
 		assert.Contains(t, got[0].Measure, "1:1")
+	} else {
+		assert.Equal(t, finding.Note, got[0].Severity)
 	}
 }
 

@@ -16,17 +16,17 @@ const route = useRoute()
 const router = useRouter()
 type Place = Schema['AlmanacPlace']
 const kept = useQuery({ queryKey: ['place'], queryFn: () => ask(api.GET('/api/place')) })
-const draft = useDraft<Place>(
-  async (place, version) => {
+const draft = useDraft<Place>({
+  save: async (place, version) => {
     const saved = await ask(api.PUT('/api/place', { body: { place, version } }))
     void kept.refetch()
     return saved.version
   },
-  (current) => {
+  theirs: (current) => {
     const s = current as { place: Place; version: number }
     return { value: s.place, version: s.version }
   },
-)
+})
 watch(
   kept.data,
   (k) => {

@@ -5800,6 +5800,8 @@ export interface components {
             needed: components["schemas"]["Span"];
             /** @description The numbers, each with its working */
             readings: components["schemas"]["Reading"][];
+            /** @description Names the set by what its picture shows: a picture of another hash is of another set */
+            setHash: string;
             /** @description What is sharp at the set aperture */
             sharp: components["schemas"]["Span"];
             /** @description Everything along the line of sight */

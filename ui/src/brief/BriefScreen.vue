@@ -19,17 +19,17 @@ const refresh = useRefresh()
 const shoot = useShoot(id)
 
 type Edit = { name: string; brief: Brief }
-const draft = useDraft<Edit>(
-  async (v, version) => {
+const draft = useDraft<Edit>({
+  save: async (v, version) => {
     const s = await ask(api.PUT('/api/shoots/{id}', { params: { path: { id } }, body: { ...v, version } }))
     void refresh()
     return s.version
   },
-  (current) => {
+  theirs: (current) => {
     const s = current as Schema['Shoot']
     return { value: { name: s.name, brief: s.brief }, version: s.version }
   },
-)
+})
 watch(
   shoot.data,
   (s) => {

@@ -28,16 +28,17 @@ const palette = ref<Schema['ColourPalette']>()
 const error = ref<unknown>()
 const chosen = ref('ground')
 
-const draft = useDraft<Plan>(
-  async (plan, version) => {
-    const saved = await ask(api.PUT('/api/dishes/{id}/colours', { params: { path: { id: dish.value!.id } }, body: { plan, version } }))
-    palette.value = saved.palette
+const draft = useDraft<Plan>({
+  save: async (plan, version, of) => {
+    const saved = await ask(api.PUT('/api/dishes/{id}/colours', { params: { path: { id: of } }, body: { plan, version } }))
+    if (of === dish.value?.id) palette.value = saved.palette
     void refresh()
     return saved.version
   },
-  (current) => ({ value: (current as Schema['Dish']).colour, version: (current as Schema['Dish']).version }),
-  250,
-)
+  theirs: (current) => ({ value: (current as Schema['Dish']).colour, version: (current as Schema['Dish']).version }),
+  of: () => dish.value?.id ?? '',
+  waitMs: 250,
+})
 watch(
   colours.data,
   (c) => {
@@ -48,7 +49,7 @@ watch(
   },
   { immediate: true },
 )
-watch(() => dish.value?.id, () => ((draft.state.value = 'saved'), (chosen.value = 'ground')))
+watch(() => dish.value?.id, () => (chosen.value = 'ground'))
 const plan = computed(() => draft.value.value)
 
 function put(path: 'vessel' | 'ground' | 'accent' | 'school', v: string) {

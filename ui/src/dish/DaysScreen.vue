@@ -19,14 +19,14 @@ const refresh = useRefresh()
 const plan = useSeries(shoot)
 const p = computed(() => plan.data.value)
 
-const draft = useDraft<Terms>(
-  async (terms, version) => {
+const draft = useDraft<Terms>({
+  save: async (terms, version) => {
     const saved = await ask(api.PUT('/api/shoots/{id}/series', { params: { path: { id: shoot } }, body: { terms, version } }))
     await refresh()
     return saved.version
   },
-  (current) => ({ value: (current as Schema['TermsOf']).terms, version: (current as Schema['TermsOf']).version }),
-)
+  theirs: (current) => ({ value: (current as Schema['TermsOf']).terms, version: (current as Schema['TermsOf']).version }),
+})
 watch(plan.data, (d) => d && draft.state.value === 'saved' && draft.load(d.terms, d.version), { immediate: true })
 const t = computed(() => draft.value.value)
 const dish = (id: string) => p.value?.dishes.find((d) => d.id === id)

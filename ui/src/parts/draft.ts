@@ -1,5 +1,5 @@
-import { useDebounceFn } from '@vueuse/core'
-import { onBeforeUnmount, ref, type Ref } from 'vue'
+import { ElMessage } from 'element-plus'
+import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { Problem } from '../api/client'
 
 /** Where a draft stands; one that waits is tried again by itself. */
@@ -18,81 +18,117 @@ export interface Draft<T> {
   about: (field: string) => string
 }
 
-/**
- * A draft that saves itself a moment after the last change. `save` sends value and
- * version and returns the new version; `theirs` reads value and version out of what a stale
- * save got back.
- */
-export function useDraft<T>(save: (v: T, version: number) => Promise<number>, theirs: (current: unknown) => { value: T; version: number }, waitMs = 500): Draft<T> {
+export interface DraftOptions<T> {
+  /** Saves a document at the version it was read at and returns the new one. `of` says which document it is. */
+  save: (v: T, version: number, of: string) => Promise<number>
+  /** Reads value and version out of what a stale save got back. */
+  theirs: (current: unknown) => { value: T; version: number }
+  /** Which document is edited, where a screen goes from one to another; leaving one saves what was typed into it. */
+  of?: () => string
+  /** How long after the last change it is saved, ms. */
+  waitMs?: number
+}
+
+/** One document: what is typed into it, and how far its saving is. It never meets another one's version. */
+interface Doc<T> {
+  of: string
+  version: number
+  dirty: boolean
+  left?: T // as it was when it was left
+  running?: Promise<void>
+  tries: number
+  timer?: ReturnType<typeof setTimeout>
+}
+
+const copy = <T>(v: T): T => JSON.parse(JSON.stringify(v)) as T
+
+/** A draft that saves itself a moment after the last change. */
+export function useDraft<T>({ save, theirs, of = () => '', waitMs = 500 }: DraftOptions<T>): Draft<T> {
   const value = ref<T>() as Ref<T | undefined>
   const state = ref<DraftState>('saved')
   const error = ref<Problem>()
-  let version = 0
-  let again = false
-  let tries = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let running: Promise<void> | undefined
+  const fresh = (): Doc<T> => ({ of: of(), version: 0, dirty: false, tries: 0 })
+  let doc = fresh()
 
   const load = (v: T, at: number) => {
-    value.value = JSON.parse(JSON.stringify(v)) as T
-    version = at
+    if (at < doc.version) return // read before the last save was done
+    clearTimeout(doc.timer)
+    doc.version = at
+    doc.dirty = false
+    value.value = copy(v)
     state.value = 'saved'
     error.value = undefined
   }
-  async function run() {
-    if (value.value === undefined || state.value === 'stale') return
-    state.value = 'saving'
-    again = false
+
+  async function run(d: Doc<T>): Promise<void> {
+    const v = d.left ?? value.value
+    if (v === undefined || (d === doc && state.value === 'stale')) return
+    const sent = copy(v)
+    d.dirty = false
+    if (d === doc) state.value = 'saving'
     try {
-      version = await save(JSON.parse(JSON.stringify(value.value)) as T, version)
-      error.value = undefined
-      tries = 0
-      state.value = again ? 'typing' : 'saved'
+      d.version = await save(sent, d.version, d.of)
+      d.tries = 0
+      if (d === doc) {
+        error.value = undefined
+        state.value = d.dirty ? 'typing' : 'saved'
+      }
     } catch (e) {
-      error.value = e instanceof Problem ? e : new Problem(0, String(e))
-      state.value = error.value.status === 409 && error.value.current ? 'stale' : error.value.passing ? 'waiting' : 'refused'
-      if (state.value === 'waiting') wait()
+      const p = e instanceof Problem ? e : new Problem(0, String(e))
+      if (p.passing) later(d, Math.min(5000, 600 * 2 ** d.tries++))
+      if (d === doc) {
+        error.value = p
+        state.value = p.status === 409 && p.current ? 'stale' : p.passing ? 'waiting' : 'refused'
+      } else if (!p.passing) {
+        ElMessage({ message: `What you typed before you left could not be saved: ${p.message}`, type: 'warning', duration: 8000, showClose: true })
+      }
+      return
     }
-    if (again) await run()
+    if (d.dirty) await run(d)
   }
-  /** Tries again a little later, and later each time. */
-  function wait() {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      if (state.value === 'waiting') void flush()
-    }, Math.min(5000, 600 * 2 ** tries++))
-  }
-  const flush = async () => {
-    if (running) {
-      again = true
-      return running
+  const flushOf = (d: Doc<T>): Promise<void> => {
+    clearTimeout(d.timer)
+    if (d.running) {
+      d.dirty = true
+      return d.running
     }
-    running = run().finally(() => (running = undefined))
-    return running
+    d.running = run(d).finally(() => (d.running = undefined))
+    return d.running
   }
-  const later = useDebounceFn(() => {
-    if (state.value === 'typing') void flush()
-  }, waitMs)
+  function later(d: Doc<T>, ms: number) {
+    clearTimeout(d.timer)
+    d.timer = setTimeout(() => void flushOf(d), ms)
+  }
+  /** Saves what was typed into the document that is left, under its own name. */
+  function leave() {
+    const d = doc
+    const unsaved = d.dirty || state.value === 'typing' || state.value === 'waiting'
+    if ((unsaved || d.running) && value.value !== undefined && state.value !== 'stale') d.left = copy(value.value)
+    if (unsaved && d.left !== undefined) void flushOf(d)
+    doc = fresh()
+    value.value = undefined
+    state.value = 'saved'
+    error.value = undefined
+  }
+  watch(of, leave, { flush: 'sync' })
+
   const touch = () => {
     if (state.value === 'stale') return
-    if (state.value === 'saving') again = true
-    else state.value = 'typing'
-    void later()
+    doc.dirty = true
+    if (state.value !== 'saving') state.value = 'typing'
+    if (!doc.running) later(doc, waitMs)
   }
   const keepMine = async () => {
     if (!error.value) return
-    version = theirs(error.value.current).version
+    doc.version = theirs(error.value.current).version
     state.value = 'typing'
-    await flush()
+    await flushOf(doc)
   }
   const takeTheirs = () => {
     if (!error.value) return
     const t = theirs(error.value.current)
     load(t.value, t.version)
   }
-  onBeforeUnmount(() => {
-    clearTimeout(timer)
-    if (state.value === 'typing' || state.value === 'waiting') void flush()
-  })
-  return { value, state, error, load, touch, flush, keepMine, takeTheirs, about: (f) => error.value?.about(f) ?? '' }
+  onBeforeUnmount(leave)
+  return { value, state, error, load, touch, flush: () => flushOf(doc), keepMine, takeTheirs, about: (f) => error.value?.about(f) ?? '' }
 }

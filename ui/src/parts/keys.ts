@@ -1,4 +1,4 @@
-import { onBeforeUnmount, onMounted, reactive } from 'vue'
+import { computed, getCurrentInstance, onBeforeUnmount, onMounted, shallowReactive, type ComponentInternalInstance } from 'vue'
 
 /** One key of a screen and what it does. */
 export interface Key {
@@ -8,30 +8,53 @@ export interface Key {
   run: () => void
 }
 
-/** The keys now in force, for the help that ? opens. */
-export const keysNow = reactive<Key[]>([])
+/** The keys that one part of the page has put in force, and how far inside the page it stands. */
+interface Scope {
+  depth: number
+  keys: Key[]
+}
+
+/** Scopes in force, the innermost first: it wins where two know the same key. */
+const scopes = shallowReactive<Scope[]>([])
+
+/** The keys that do something now, for the help that ? opens: each once, by the scope that has it. */
+export const keysNow = computed(() => {
+  const seen = new Set<string>()
+  return scopes.flatMap((s) => s.keys).filter((k) => !seen.has(k.key) && seen.add(k.key))
+})
 
 const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
 
-/** Puts a screen's keys in force while it is shown. */
-export function useKeys(keys: Key[]) {
-  const press = (e: KeyboardEvent) => {
-    if (e.defaultPrevented || e.altKey || typing(e.target)) return
-    const name = (e.ctrlKey || e.metaKey ? 'ctrl+' : '') + (e.shiftKey && e.key.length > 1 ? 'shift+' : '') + e.key
-    const hit = keys.find((k) => k.key === name)
-    if (!hit || document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')) return
-    e.preventDefault()
-    hit.run()
+/** What a press is called: ctrl+z, shift+Enter, ?. */
+const nameOf = (e: KeyboardEvent) => (e.ctrlKey || e.metaKey ? 'ctrl+' : '') + (e.shiftKey && e.key.length > 1 ? 'shift+' : '') + e.key
+
+function press(e: KeyboardEvent) {
+  if (e.defaultPrevented || e.altKey || typing(e.target)) return
+  const hit = keysNow.value.find((k) => k.key === nameOf(e))
+  if (!hit || document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')) return
+  e.preventDefault()
+  hit.run()
+}
+
+/** Puts keys in force; returns what takes them out again. A key that stands twice is a mistake of the screen's. */
+export function enter(keys: Key[], depth: number): () => void {
+  const twice = keys.find((k, i) => keys.findIndex((x) => x.key === k.key) !== i)
+  if (twice) throw new Error(`The key ${twice.key} stands twice in one scope: ${keys.filter((k) => k.key === twice.key).map((k) => k.does).join(', ')}`)
+  const scope = { depth, keys }
+  const at = scopes.findIndex((s) => s.depth <= depth)
+  scopes.splice(at < 0 ? scopes.length : at, 0, scope)
+  if (scopes.length === 1) window.addEventListener('keydown', press)
+  return () => {
+    scopes.splice(scopes.indexOf(scope), 1)
+    if (scopes.length === 0) window.removeEventListener('keydown', press)
   }
-  onMounted(() => {
-    keysNow.push(...keys)
-    window.addEventListener('keydown', press)
-  })
-  onBeforeUnmount(() => {
-    for (const k of keys) {
-      const at = keysNow.findIndex((x) => x.key === k.key && x.does === k.does)
-      if (at >= 0) keysNow.splice(at, 1)
-    }
-    window.removeEventListener('keydown', press)
-  })
+}
+
+/** Puts a part's keys in force while it is shown. */
+export function useKeys(keys: Key[]) {
+  let depth = 0
+  for (let i: ComponentInternalInstance | null = getCurrentInstance(); i; i = i.parent) depth++
+  let out: (() => void) | undefined
+  onMounted(() => (out = enter(keys, depth)))
+  onBeforeUnmount(() => out?.())
 }

@@ -6,7 +6,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 
 /** Renders the set as its camera would take it: something at once, better every moment. */
 const props = defineProps<{ shot: string; set: SceneSet }>()
-const emit = defineEmits<{ show: [url: string] }>()
+const emit = defineEmits<{ show: [url: string, of: string] }>()
 const now = ref<Schema['Rendering']>()
 const error = ref<unknown>()
 const fine = ref(false)
@@ -41,7 +41,7 @@ async function follow() {
   try {
     const r = await ask(api.GET('/api/renderings/{id}', { params: { path: { id: at.id } } }))
     if (now.value?.id !== at.id) return
-    if (r.step > at.step) emit('show', `/api/renderings/${r.id}/picture?step=${r.step}`)
+    if (r.step > at.step) emit('show', `/api/renderings/${r.id}/picture?step=${r.step}`, r.setHash)
     now.value = r
     if (!r.done) timer = setTimeout(() => void follow(), 200)
   } catch (e) {

@@ -38,18 +38,19 @@ const shotId = computed(() => (route.params.shot as string) || (list.data.value?
 const row = computed(() => list.data.value?.find((r) => r.shot.id === shotId.value))
 const planned = useQuery({ queryKey: ['set', shotId], enabled: () => shotId.value !== '', queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })) })
 
-const draft = useDraft<SceneSet>(
-  async (set, version) => {
-    const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: shotId.value } }, body: { set, version } }))
+const draft = useDraft<SceneSet>({
+  save: async (set, version, of) => {
+    const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: of } }, body: { set, version } }))
     void refresh()
     return saved.version
   },
-  (current) => {
+  theirs: (current) => {
     const s = current as Schema['PlannedSet']
     return { value: s.set, version: s.version }
   },
-  60,
-)
+  of: () => shotId.value,
+  waitMs: 60,
+})
 const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
 const report = ref<Report>()
 const drawn = ref<SceneSet>()
@@ -100,9 +101,7 @@ watch(
 )
 watch(shotId, () => {
   report.value = undefined
-  picture.value = ''
-  draft.value.value = undefined
-  draft.state.value = 'saved'
+  picture.value = pictureOf.value = ''
 })
 
 const chosen = ref<Thing>('camera')
@@ -114,14 +113,14 @@ const pictureOf = ref('')
 const box = ref<InstanceType<typeof PictureBox>>()
 const kept = useQuery({ queryKey: ['previews', shotId], enabled: () => shotId.value !== '', queryFn: () => ask(api.GET('/api/shots/{id}/previews', { params: { path: { id: shotId.value } } })) })
 watch(kept.data, (list) => {
-  if (!picture.value && list?.length) picture.value = `/api/previews/${list[0]!.id}/picture`
+  if (!picture.value && list?.length) showPicture(`/api/previews/${list[0]!.id}/picture`, list[0]!.setHash)
 })
-const stamp = () => JSON.stringify([draft.value.value, 0])
-function showPicture(url: string) {
+/** A picture stands for the set it was made of, which the server names by its hash. */
+function showPicture(url: string, of: string) {
   picture.value = url
-  pictureOf.value = stamp()
+  pictureOf.value = of
 }
-const stale = computed(() => pictureOf.value !== '' && pictureOf.value !== stamp())
+const stale = computed(() => pictureOf.value !== '' && !!report.value && pictureOf.value !== report.value.setHash)
 const pictured = ref(true)
 const cropsOn = ref(true)
 const closer = ref(false)
