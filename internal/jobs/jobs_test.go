@@ -56,7 +56,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Equal(t, cards[0].Shots, cards[0].Out, "the autumn shoot is out")
 	assert.Empty(t, cards[0].Wants)
 	assert.Equal(t, "Build the next set", cards[1].Wants)
-	assert.Equal(t, "Say how", cards[3].Wants)
+	assert.Equal(t, "Answer “how”", cards[3].Wants)
 	page, err := st.List(ctx, cards[1].Shoot.Key, studio.ListAsk{})
 	require.NoError(t, err)
 	safe := 0

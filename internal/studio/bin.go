@@ -150,7 +150,7 @@ func (s *Studio) RemoveFrame(ctx context.Context, who Who, id string) error {
 		if err := removeAll[store.Approval](j, "frame_id = ?", id); err != nil {
 			return err
 		}
-		j.Removes(row, "a frame of "+shot.Title)
+		j.Removes(row, shot.Title)
 		return j.Delete(row)
 	})
 }

@@ -218,7 +218,7 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 	}
 	briefWants := ""
 	if len(open) > 0 {
-		briefWants = "Say " + open[0]
+		briefWants = "Answer “" + open[0] + "”"
 		if open[0] == "deliverables" {
 			briefWants = "Say what has to be delivered"
 		}
