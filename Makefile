@@ -2,6 +2,8 @@
 # make test    vet, the page's tests, unit tests, database tests and browser tests
 # make shots   refresh docs/screenshots from the demo data
 # make bench   measure speed
+# make dev     the demo, with the page reloading as it is written
+# make race    the deeds and the API under Go's race detector (needs a C compiler)
 SHELL := /bin/bash
 .DEFAULT_GOAL := demo
 PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/tsconfig.json
@@ -10,7 +12,7 @@ RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.g
 # Tests that hold the server to bounds in time and memory: nothing else may run beside them.
 ALONE := TestTheWorstThatIsLetIn|TestAThousandStrangersAtOnce
 
-.PHONY: tools testtools demo serve test shots bench build types clean
+.PHONY: tools testtools demo dev serve test race shots bench build types clean
 tools:
 	@scripts/install.sh demo
 
@@ -19,6 +21,10 @@ testtools:
 
 demo: tools build
 	@bin/figladder demo $(if $(RESET),--reset)
+
+# The page comes from vite, which hands /api on; the rules are built again by a new start.
+dev: tools build
+	@trap 'kill 0' EXIT INT TERM; bin/figladder demo & cd ui && npx vite
 
 serve: build
 	@bin/figladder serve
@@ -53,6 +59,9 @@ test: testtools build
 	bin/figladder with-database -- go test -count=1 -timeout 40m -skip '$(ALONE)' ./...
 	@echo "What holds bounds in time and memory runs by itself."
 	bin/figladder with-database -- go test -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
+
+race: testtools build
+	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio ./internal/api
 
 shots: testtools build
 	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo
