@@ -521,22 +521,23 @@ func TestAThousandStrangersAtOnce(t *testing.T) {
 	mib := more()
 	t.Logf("answers %v; one who was in waited %v at the most; %d MiB more", got, worst, mib)
 	assert.Less(t, mib, uint64(512))
-	holds(t, worst, time.Second)
+	assert.Less(t, worst, time.Second)
 	assert.Equal(t, 1000, got[401]+got[429])
 	assert.Greater(t, got[429], 800, "most are turned away without a password being hashed")
 
-	// From one address ten are heard, then one in six seconds, however long each takes.
-	refused := 0
+	// From one address ten are heard, then one more for each six seconds that the trying took.
+	heard, began := 0, time.Now()
 	for i := range 60 {
 		code, p := c.do("POST", "/api/sign-in", map[string]string{"email": "owner@loft.example", "password": fmt.Sprint("wrong words ", i)})
-		if i < 10 {
-			require.Equal(t, 401, code)
-		} else if code == 429 {
-			refused++
-			assert.Contains(t, p["detail"], "seconds")
+		if code == 401 {
+			heard++
+			continue
 		}
+		require.Equal(t, 429, code)
+		assert.GreaterOrEqual(t, i, 10)
+		assert.Contains(t, p["detail"], "seconds")
 	}
-	assert.Greater(t, refused, 25)
+	assert.LessOrEqual(t, heard, 10+int(time.Since(began)/(6*time.Second)))
 }
 
 // What is no recipe, list or picture is refused with the field and in words, whatever it
