@@ -34,7 +34,7 @@ func (s *Studio) Bin(ctx context.Context, who Who) ([]TakenAway, error) {
 	if err != nil {
 		return nil, err
 	}
-	people, err := s.People(ctx)
+	people, err := store.All[store.Person](tx.Select("id", "name"))
 	if err != nil {
 		return nil, err
 	}

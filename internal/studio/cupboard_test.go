@@ -20,17 +20,13 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-func aPlate(name string, count int) cupboard.Prop {
-	return cupboard.Prop{Name: name, Kind: cupboard.Plate, Sizes: cupboard.Sizes{DiameterMm: 200, HeightMm: 20}, Front: cupboard.Face{Colour: "#6f7a86", Finish: "matt"}, Condition: "patina", Count: count, Shelf: "A2"}
-}
-
 // Fifty people reach for the same props at once, for shoots of one day and of
 // others: never more are held for a day than there are, and everyone who missed is
 // told in words.
 func TestNeverMoreHeldThanThereAre(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	prop, err := k.AddProp(ctx, k.Owner, aPlate("Slate plate", 7))
+	prop, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 7))
 	require.NoError(t, err)
 	var shoots []string
 	for i := range 5 {
@@ -74,7 +70,7 @@ func TestNeverMoreHeldThanThereAre(t *testing.T) {
 func TestRedoCannotTakeWhatSomebodyElseHolds(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	prop, err := k.AddProp(ctx, k.Owner, aPlate("Last plate", 1))
+	prop, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Last plate", 1))
 	require.NoError(t, err)
 	a, err := k.MakeShoot(ctx, k.Owner, "A", brief.Brief{Kind: "own", When: "2026-12-03"})
 	require.NoError(t, err)
@@ -101,11 +97,11 @@ func TestADoubleBookingIsFoundAndMended(t *testing.T) {
 	require.NoError(t, err)
 	other, err := k.MakeShoot(ctx, k.Owner, "Second table", brief.Brief{Kind: "own", When: "2026-12-10"})
 	require.NoError(t, err)
-	one, err := k.AddProp(ctx, k.Owner, aPlate("Slate plate", 1))
+	one, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 1))
 	require.NoError(t, err)
-	two, err := k.AddProp(ctx, k.Owner, aPlate("Grey plate", 1))
+	two, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Grey plate", 1))
 	require.NoError(t, err)
-	chipped := aPlate("Chipped plate", 1)
+	chipped := studiotest.APlate("Chipped plate", 1)
 	chipped.Condition = "chipped"
 	_, err = k.AddProp(ctx, k.Owner, chipped)
 	require.NoError(t, err)
@@ -137,7 +133,7 @@ func TestPulledBackAndBroken(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, _, _ := k.Toddy(t)
-	prop, err := k.AddProp(ctx, k.Owner, aPlate("Slate plate", 3))
+	prop, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 3))
 	require.NoError(t, err)
 	r, err := k.Reserve(ctx, k.Owner, shoot.Key, "", prop.Key, 2)
 	require.NoError(t, err)
@@ -164,12 +160,12 @@ func TestTheCupboardIsSifted(t *testing.T) {
 	ctx := t.Context()
 	shoot, err := k.MakeShoot(ctx, k.Owner, "A", brief.Brief{Kind: "own", When: "2026-12-03"})
 	require.NoError(t, err)
-	red := aPlate("Scarlet bowl", 1)
+	red := studiotest.APlate("Scarlet bowl", 1)
 	red.Kind, red.Front.Colour, red.Front.Finish, red.Material = cupboard.Bowl, "#d01515", "glossy", "stoneware"
-	large := aPlate("Dinner plate", 1)
+	large := studiotest.APlate("Dinner plate", 1)
 	large.Sizes.DiameterMm, large.Front.Colour = 290, "#fbfbf9"
 	keys := map[string]string{}
-	for _, p := range []cupboard.Prop{aPlate("Slate plate", 1), red, large} {
+	for _, p := range []cupboard.Prop{studiotest.APlate("Slate plate", 1), red, large} {
 		row, err := k.AddProp(ctx, k.Owner, p)
 		require.NoError(t, err)
 		keys[p.Name] = row.Key
@@ -214,7 +210,7 @@ func TestWhatSuitsADish(t *testing.T) {
 	ctx := t.Context()
 	_, dish, _ := k.Toddy(t)
 	glass := cupboard.Prop{Name: "Ribbed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 140}, Front: cupboard.Face{Colour: "#cfd6d2", Finish: "glossy", Pattern: 0.6}, Condition: "patina", Count: 2}
-	for _, p := range []cupboard.Prop{glass, aPlate("Slate plate", 1)} {
+	for _, p := range []cupboard.Prop{glass, studiotest.APlate("Slate plate", 1)} {
 		_, err := k.AddProp(ctx, k.Owner, p)
 		require.NoError(t, err)
 	}
@@ -258,11 +254,11 @@ func TestAPropSeenInPublishedFramesIsSaidToBe(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, dish, shots := k.Toddy(t)
-	prop, err := k.AddProp(ctx, k.Owner, aPlate("Slate plate", 1))
+	prop, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 1))
 	require.NoError(t, err)
 	_, err = k.Reserve(ctx, k.Owner, shoot.Key, dish.Key, prop.Key, 1)
 	require.NoError(t, err)
-	frame := kept(t, k, shots[0])
+	frame := k.KeptFrame(t, shots[0])
 	for i := range 5 {
 		require.NoError(t, k.Store.Exec("insert into publications select ?, ?, ?, ?, 'feed', '{}', '{}', '', 1, 1, 1, 'accepted', '', now(), ?, ''", fmt.Sprint("p", i), shoot.Key, shots[0].Key, frame.Key, time.Now().AddDate(0, 0, -10)).Error)
 	}
@@ -279,7 +275,7 @@ func TestAPropSeenInPublishedFramesIsSaidToBe(t *testing.T) {
 func TestACupboardFileIsTakenWholeOrNotAtAll(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	_, err := k.AddProp(ctx, k.Owner, aPlate("=Slate plate", 2))
+	_, err := k.AddProp(ctx, k.Owner, studiotest.APlate("=Slate plate", 2))
 	require.NoError(t, err)
 	data, err := k.PropsCSV(ctx)
 	require.NoError(t, err)
@@ -347,7 +343,7 @@ func TestKitPackAndWanted(t *testing.T) {
 	assert.Contains(t, codes, "no-lens", "no lens there has 105 mm")
 	pdf, err := k.PrintPulls(ctx, shoot.Key)
 	require.NoError(t, err)
-	assert.Contains(t, text(t, pdf), "No lens of 105 mm")
+	assert.Contains(t, studiotest.Text(t, pdf), "No lens of 105 mm")
 	data, err := k.KitCSV(ctx)
 	require.NoError(t, err)
 	back, err := k.ReadKitCSV(ctx, k.Owner, data, true)
@@ -355,15 +351,15 @@ func TestKitPackAndWanted(t *testing.T) {
 	assert.Equal(t, 2, back.Same)
 	assert.Equal(t, 3, bytes.Count(data, []byte("\r\n")))
 
-	lent := aPlate("Lent plate", 1)
+	lent := studiotest.APlate("Lent plate", 1)
 	lent.Loan = cupboard.Loan{From: "the pottery", Due: "2020-01-01"}
-	returned := aPlate("Plate given back", 1)
+	returned := studiotest.APlate("Plate given back", 1)
 	returned.Loan = cupboard.Loan{From: "the pottery", Due: "2020-01-01", Returned: true}
-	later := aPlate("Plate lent for long", 1)
+	later := studiotest.APlate("Plate lent for long", 1)
 	later.Loan = cupboard.Loan{From: "the pottery", Due: "2090-01-01"}
-	open := aPlate("Plate lent with no day", 1)
+	open := studiotest.APlate("Plate lent with no day", 1)
 	open.Loan = cupboard.Loan{From: "the pottery"}
-	for _, p := range []cupboard.Prop{lent, returned, later, open, aPlate("Plate of one's own", 1)} {
+	for _, p := range []cupboard.Prop{lent, returned, later, open, studiotest.APlate("Plate of one's own", 1)} {
 		_, err = k.AddProp(ctx, k.Owner, p)
 		require.NoError(t, err)
 	}

@@ -6,9 +6,6 @@ import (
 	"image"
 	"image/color"
 	"image/png"
-	"os"
-	"os/exec"
-	"path/filepath"
 	"testing"
 
 	"figladder/internal/craft/brief"
@@ -183,35 +180,25 @@ func TestReferencesKeepAPictureAndWhatToTake(t *testing.T) {
 	assert.ErrorIs(t, err, store.ErrNotFound)
 }
 
-// text is what Debian's pdftotext finds in a printed sheet.
-func text(t *testing.T, pdf []byte) string {
-	t.Helper()
-	path := filepath.Join(t.TempDir(), "sheet.pdf")
-	require.NoError(t, os.WriteFile(path, pdf, 0o600))
-	out, err := exec.Command("pdftotext", "-layout", path, "-").Output()
-	require.NoError(t, err)
-	return string(out)
-}
-
 func TestPrintedSheets(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, dish, _ := k.Toddy(t)
 	pdf, err := k.PrintShots(ctx, shoot.Key)
 	require.NoError(t, err)
-	got := text(t, pdf)
+	got := studiotest.Text(t, pdf)
 	for _, r := range k.Listed(t, shoot.Key) {
 		assert.Contains(t, got, r.Shot.Title[:8], "every shot is on it")
 	}
 	assert.Contains(t, got, "Open flame", "and its caution")
 	pdf, err = k.PrintShopping(ctx, shoot.Key, "metric")
 	require.NoError(t, err)
-	assert.Contains(t, text(t, pdf), "pear spirit")
+	assert.Contains(t, studiotest.Text(t, pdf), "pear spirit")
 	_, err = k.MarkEating(ctx, k.Owner, dish.Key, dish.Version, eating.Mark{Altered: true, Why: "glycerine on the glass"})
 	require.NoError(t, err)
 	pdf, err = k.PrintRecipe(ctx, dish.Key)
 	require.NoError(t, err)
-	got = text(t, pdf)
+	got = studiotest.Text(t, pdf)
 	assert.Contains(t, got, "Not for eating: glycerine on the glass", "the mark follows the dish")
 	assert.Contains(t, got, "Fill the glass with boiling water")
 	ld, err := k.RecipeLD(ctx, dish.Key)

@@ -111,7 +111,7 @@ func TestTwoFramesBecomeOne(t *testing.T) {
 	assert.ErrorContains(t, err, "safe frame")
 	_, err = k.MergeShots(ctx, k.Owner, frames["hero"].ShotID, frames["hero"].ShotID)
 	assert.ErrorContains(t, err, "one dish")
-	taken := kept(t, k, store.Shot{Base: store.Base{Key: frames["free"].ShotID}})
+	taken := k.KeptFrame(t, store.Shot{Base: store.Base{Key: frames["free"].ShotID}})
 	_ = taken
 	_, err = k.MergeShots(ctx, k.Owner, frames["hero"].ShotID, frames["free"].ShotID)
 	assert.ErrorContains(t, err, "taken already")

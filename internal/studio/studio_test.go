@@ -12,7 +12,6 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/finding"
-	"figladder/internal/craft/release"
 	"figladder/internal/craft/series"
 	"figladder/internal/craft/shopping"
 	"figladder/internal/standin"
@@ -26,64 +25,25 @@ import (
 
 func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
 
-func mark(t *testing.T, k *studiotest.Kit, shootID, shotID string) (at int, next string) {
-	t.Helper()
-	list := k.Listed(t, shootID)
-	for _, r := range list {
-		if r.Shot.Key == shotID {
-			return r.Mark.At, r.Mark.Next
-		}
-	}
-	require.Fail(t, "shot is not on the list")
-	return 0, ""
-}
-
-var words = release.Words{Title: "Pear toddy", Caption: "Warm.", Alt: "A glass of toddy", Credit: "Tern Loft Studio"}
-
-// kept takes a shot up to a kept frame.
-func kept(t *testing.T, k *studiotest.Kit, shot store.Shot) *store.Frame {
-	t.Helper()
-	ctx := t.Context()
-	p, err := k.SetOf(ctx, shot.Key)
-	require.NoError(t, err)
-	_, err = k.SaveSet(ctx, k.Owner, shot.Key, p.Version, p.Set)
-	require.NoError(t, err)
-	f, err := k.Take(ctx, k.Owner, shot.Key)
-	require.NoError(t, err)
-	f, err = k.Keep(ctx, k.Owner, f.Key, f.Version, true)
-	require.NoError(t, err)
-	return f
-}
-
-func finished(t *testing.T, k *studiotest.Kit, shot store.Shot) {
-	t.Helper()
-	list, err := k.FinishOf(t.Context(), shot.Key)
-	require.NoError(t, err)
-	for _, s := range list.Steps {
-		_, err := k.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
-		require.NoError(t, err)
-	}
-}
-
 func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	at := func() int { n, _ := mark(t, k, shoot.Key, hero.Key); return n }
+	at := func() int { n, _ := studiotest.MarkOf(t, k, shoot.Key, hero.Key); return n }
 
 	assert.Equal(t, 1, at(), "listed")
 	_, err := k.Take(ctx, k.Owner, hero.Key)
 	assert.ErrorContains(t, err, "Build the set first")
 
-	f := kept(t, k, hero)
+	f := k.KeptFrame(t, hero)
 	assert.Equal(t, 5, at(), "set, taken, copied and kept")
 	assert.Len(t, f.Copies, 2)
 	_, err = k.Approve(ctx, k.Owner, hero.Key, "", "")
 	assert.ErrorContains(t, err, "Finish it first")
-	finished(t, k, hero)
+	k.Finished(t, hero)
 	assert.Equal(t, 6, at(), "finished")
-	order := studio.CutOrder{Outlet: "feed", Zoom: 1, CentreX: .5, CentreY: .5, Words: words}
+	order := studio.CutOrder{Outlet: "feed", Zoom: 1, CentreX: .5, CentreY: .5, Words: studiotest.Words}
 	_, err = k.Publish(ctx, k.Owner, hero.Key, order)
 	assert.ErrorContains(t, err, "waits for a yes from the client")
 	_, err = k.Approve(ctx, k.Owner, hero.Key, "The kitchen", "Lovely")
@@ -94,10 +54,10 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	noAlt.Words.Alt = ""
 	p, err := k.Publish(ctx, k.Owner, hero.Key, noAlt)
 	require.NoError(t, err)
-	_, next := mark(t, k, shoot.Key, hero.Key)
+	_, next := studiotest.MarkOf(t, k, shoot.Key, hero.Key)
 	assert.Equal(t, "On its way to the outlet", next)
 	require.NoError(t, k.Deliver(ctx, p.ID))
-	_, next = mark(t, k, shoot.Key, hero.Key)
+	_, next = studiotest.MarkOf(t, k, shoot.Key, hero.Key)
 	assert.Contains(t, next, "Refused: alt text", "the outlet read the file itself and said no")
 
 	p, err = k.Publish(ctx, k.Owner, hero.Key, order)
@@ -105,7 +65,7 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	assert.Equal(t, []string{k.Asked()[0], p.ID}, k.Asked(), "each was handed to the queue")
 	require.NoError(t, k.Deliver(ctx, p.ID))
 	require.NoError(t, k.Deliver(ctx, p.ID), "delivering again, as after a crash, changes nothing")
-	at8, next := mark(t, k, shoot.Key, hero.Key)
+	at8, next := studiotest.MarkOf(t, k, shoot.Key, hero.Key)
 	assert.Equal(t, 8, at8)
 	assert.Empty(t, next)
 
@@ -118,11 +78,11 @@ func TestAnOutletThatIsDownLosesNothing(t *testing.T) {
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	kept(t, k, hero)
-	finished(t, k, hero)
+	k.KeptFrame(t, hero)
+	k.Finished(t, hero)
 	_, err := k.Approve(ctx, k.Owner, hero.Key, "", "")
 	require.NoError(t, err)
-	p, err := k.Publish(ctx, k.Owner, hero.Key, studio.CutOrder{Outlet: "tile", Zoom: 1, CentreX: .5, CentreY: .5, Words: words})
+	p, err := k.Publish(ctx, k.Owner, hero.Key, studio.CutOrder{Outlet: "tile", Zoom: 1, CentreX: .5, CentreY: .5, Words: studiotest.Words})
 	require.NoError(t, err)
 	up := k.Outlet
 	k.Outlet = standin.Courier{URL: "http://127.0.0.1:1"}
@@ -162,7 +122,7 @@ func TestUndoAndRedo(t *testing.T) {
 	assert.Equal(t, 16.0, aperture())
 
 	// A dish taken away comes back with its shots, their sets and frames.
-	kept(t, k, shots[0])
+	k.KeptFrame(t, shots[0])
 	require.NoError(t, k.RemoveDish(ctx, k.Owner, dish.Key))
 	list := k.Listed(t, shoot.Key)
 	assert.Empty(t, list)
@@ -172,7 +132,7 @@ func TestUndoAndRedo(t *testing.T) {
 	list = k.Listed(t, shoot.Key)
 	assert.Len(t, list, len(shots))
 	assert.Equal(t, 16.0, aperture())
-	at, _ := mark(t, k, shoot.Key, shots[0].Key)
+	at, _ := studiotest.MarkOf(t, k, shoot.Key, shots[0].Key)
 	assert.Equal(t, 5, at, "still kept")
 }
 
@@ -394,7 +354,7 @@ func TestManyKeepingAtOnceLeaveOneKept(t *testing.T) {
 	k := studiotest.New(t)
 	_, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	first := kept(t, k, hero)
+	first := k.KeptFrame(t, hero)
 	var frames []*store.Frame
 	for range 5 {
 		f, err := k.Take(t.Context(), k.Owner, hero.Key)

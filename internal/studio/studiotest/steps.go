@@ -1,0 +1,69 @@
+package studiotest
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/release"
+	"figladder/internal/store"
+	"github.com/stretchr/testify/require"
+)
+
+// Words are what a frame goes out with.
+var Words = release.Words{Title: "Pear toddy", Caption: "Warm.", Alt: "A glass of toddy", Credit: "Tern Loft Studio"}
+
+// APlate is a slate plate that nothing is wrong with.
+func APlate(name string, count int) cupboard.Prop {
+	return cupboard.Prop{Name: name, Kind: cupboard.Plate, Sizes: cupboard.Sizes{DiameterMm: 200, HeightMm: 20}, Front: cupboard.Face{Colour: "#6f7a86", Finish: "matt"}, Condition: "patina", Count: count, Shelf: "A2"}
+}
+
+// KeptFrame takes a shot up to a kept frame.
+func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
+	t.Helper()
+	ctx := t.Context()
+	p, err := k.SetOf(ctx, shot.Key)
+	require.NoError(t, err)
+	_, err = k.SaveSet(ctx, k.Owner, shot.Key, p.Version, p.Set)
+	require.NoError(t, err)
+	f, err := k.Take(ctx, k.Owner, shot.Key)
+	require.NoError(t, err)
+	f, err = k.Keep(ctx, k.Owner, f.Key, f.Version, true)
+	require.NoError(t, err)
+	return f
+}
+
+// Finished ticks every step a shot's kept frame needs.
+func (k *Kit) Finished(t testing.TB, shot store.Shot) {
+	t.Helper()
+	list, err := k.FinishOf(t.Context(), shot.Key)
+	require.NoError(t, err)
+	for _, s := range list.Steps {
+		_, err := k.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
+		require.NoError(t, err)
+	}
+}
+
+// Text is what Debian's pdftotext finds in a printed sheet.
+func Text(t testing.TB, pdf []byte) string {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "sheet.pdf")
+	require.NoError(t, os.WriteFile(path, pdf, 0o600))
+	out, err := exec.Command("pdftotext", "-layout", path, "-").Output()
+	require.NoError(t, err)
+	return string(out)
+}
+
+// MarkOf is where a shot stands on its ladder, and what it wants next.
+func MarkOf(t testing.TB, k *Kit, shootID, shotID string) (at int, next string) {
+	t.Helper()
+	for _, r := range k.Listed(t, shootID) {
+		if r.Shot.Key == shotID {
+			return r.Mark.At, r.Mark.Next
+		}
+	}
+	require.Fail(t, "shot is not on the list")
+	return 0, ""
+}
