@@ -125,7 +125,7 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		return err
 	}
 	defer hall.Close()
-	st := &studio.Studio{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}}
+	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
 	queue, err := jobs.Start(context.WithoutCancel(ctx), h.db, st)
 	if err != nil {
 		return err
@@ -156,7 +156,7 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 	say("Fig Ladder is at http://%s", listener.Addr())
 	if withDemo {
 		say("Sign in with %s and the password %s", demo.Email, demo.Password)
-	} else if needs, err := st.NeedsOwner(ctx); err == nil && needs {
+	} else if needs, err := st.People.NeedsOwner(ctx); err == nil && needs {
 		say("This studio has no owner yet: open the page to make one.")
 	}
 	say("Press Ctrl-C to stop.")

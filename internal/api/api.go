@@ -13,6 +13,7 @@ import (
 
 	"figladder/internal/formats/recipeld"
 	"figladder/internal/studio"
+	"figladder/internal/studio/core"
 	"github.com/alexedwards/scs/postgresstore"
 	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
@@ -87,20 +88,20 @@ func largeBody(op *huma.Operation) {
 func (a *API) ServeHTTP(w http.ResponseWriter, r *http.Request) { a.handler.ServeHTTP(w, r) }
 
 // Role is who may call a route.
-type Role = studio.Role
+type Role = core.Role
 
 // Public is a route for those who have not signed in, too; the others are the studio's
 // roles.
 const (
 	Public       Role = "public"
-	Assistant         = studio.Assistant
-	Stylist           = studio.Stylist
-	Photographer      = studio.Photographer
-	Owner             = studio.Owner
+	Assistant         = core.Assistant
+	Stylist           = core.Stylist
+	Photographer      = core.Photographer
+	Owner             = core.Owner
 )
 
 // who is the signed-in person of a request.
-func who(ctx context.Context) studio.Who { return studio.Asker(ctx) }
+func who(ctx context.Context) core.Who { return core.Asker(ctx) }
 
 // route registers an operation with the role it takes. Every route goes through
 // here, so none can be without one.
@@ -135,14 +136,14 @@ func (a *API) guard(role Role) func(huma.Context, func(huma.Context)) {
 		case p == nil:
 			refuse(newProblem(401, "Sign in first."))
 		case !Role(p.Role).May(role):
-			refuse(a.told(c.Context(), &studio.RoleError{Needs: role}))
+			refuse(a.told(c.Context(), &core.RoleError{Needs: role}))
 		default:
 			if c.Operation().RequestBody == nil {
 				// A body that nobody reads would keep the server from seeing its client leave.
 				_, _ = io.Copy(io.Discard, io.LimitReader(c.BodyReader(), 64<<10))
 			}
-			w := studio.Who{ID: p.ID, Name: p.Name, Role: Role(p.Role), Needs: role}
-			next(huma.WithContext(c, studio.Asking(c.Context(), w)))
+			w := core.Who{ID: p.ID, Name: p.Name, Role: Role(p.Role), Needs: role}
+			next(huma.WithContext(c, core.Asking(c.Context(), w)))
 		}
 	}
 }

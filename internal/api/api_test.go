@@ -194,7 +194,7 @@ func TestRecipeFiles(t *testing.T) {
 	code, p = c.upload(shoot.Key, "picture.jpg", bytes.NewReader([]byte{0xff, 0xd8, 0xff, 0xe0, 1, 2, 3}))
 	assert.Equal(t, 422, code)
 	assert.Contains(t, p["detail"], "not text")
-	dishes, err := k.Dishes(t.Context(), shoot.Key)
+	dishes, err := k.Kitchen.Dishes(t.Context(), shoot.Key)
 	require.NoError(t, err)
 	assert.Len(t, dishes, 2, "what could not be read left nothing behind")
 }

@@ -5,13 +5,13 @@ import (
 	"mime/multipart"
 
 	"figladder/internal/craft/colour"
-	"figladder/internal/studio"
+	"figladder/internal/studio/kitchen"
 )
 
 func (a *API) colourRoutes() {
 	s := a.studio
-	route(a, Assistant, "GET", "/api/dishes/{id}/colours", "colours", "A dish's colour plan", func(ctx context.Context, in *ByID) (*body[studio.DishColours], error) {
-		return point(s.Colours(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/dishes/{id}/colours", "colours", "A dish's colour plan", func(ctx context.Context, in *ByID) (*body[kitchen.DishColours], error) {
+		return point(s.Kitchen.Colours(ctx, in.ID))
 	})
 	route(a, Stylist, "PUT", "/api/dishes/{id}/colours", "saveColours", "Save a dish's colour plan", func(ctx context.Context, in *struct {
 		ByID
@@ -19,11 +19,11 @@ func (a *API) colourRoutes() {
 			Plan    colour.Plan `json:"plan" doc:"The colours"`
 			Version int         `json:"version" doc:"The version of the dish read"`
 		}
-	}) (*body[studio.DishColours], error) {
-		return point(s.SaveColours(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Plan))
+	}) (*body[kitchen.DishColours], error) {
+		return point(s.Kitchen.SaveColours(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Plan))
 	})
 	route(a, Assistant, "GET", "/api/dishes/{id}/colours/recipe", "recipeColours", "Colours that a recipe's ingredients suggest", func(ctx context.Context, in *ByID) (*body[colour.Plan], error) {
-		return point(s.ColoursFromRecipe(ctx, in.ID))
+		return point(s.Kitchen.ColoursFromRecipe(ctx, in.ID))
 	})
 	route(a, Assistant, "POST", "/api/colours/pick", "pickColours", "Main colours of a picture", func(ctx context.Context, in *struct {
 		Most    int `query:"most" default:"6" minimum:"1" maximum:"10" doc:"Most colours"`
@@ -33,6 +33,6 @@ func (a *API) colourRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return answer(s.PickColours(ctx, data, in.Most))
+		return answer(s.Kitchen.PickColours(ctx, data, in.Most))
 	}, largeBody)
 }

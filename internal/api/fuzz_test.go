@@ -178,13 +178,13 @@ func TestFuzzOfEveryRoute(t *testing.T) {
 	k, c := serve(t)
 	c.signIn()
 	shoot, dish, shots := k.Toddy(t)
-	prop, err := k.AddProp(t.Context(), k.Owner, aPlate())
+	prop, err := k.Cupboard.AddProp(t.Context(), k.Owner, aPlate())
 	require.NoError(t, err)
-	held, err := k.Reserve(t.Context(), k.Owner, shoot.Key, dish.Key, prop.Key, 1)
+	held, err := k.Cupboard.Reserve(t.Context(), k.Owner, shoot.Key, dish.Key, prop.Key, 1)
 	require.NoError(t, err)
-	_, err = k.SaveSet(t.Context(), k.Owner, shots[0].Key, 0, scene.Start())
+	_, err = k.Set.SaveSet(t.Context(), k.Owner, shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
-	frame, err := k.Take(t.Context(), k.Owner, shots[0].Key)
+	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key)
 	require.NoError(t, err)
 	keys := []string{shoot.Key, dish.Key, shots[0].Key, shots[1].Key, prop.Key, held.Key, frame.Key, "none", "0", "%2e%2e"}
 	all, schemas := operations(t)
@@ -248,7 +248,7 @@ func TestFuzzOfEveryRoute(t *testing.T) {
 	}
 	t.Logf("%d requests to %d routes, %d of which let some in", sent, len(kinds), accepted)
 	assert.Greater(t, accepted, len(all)/3, "what is sent must reach the rules, too")
-	_, err = k.Shoot(t.Context(), shoot.Key)
+	_, err = k.Brief.Shoot(t.Context(), shoot.Key)
 	assert.NoError(t, err, "the server goes on")
 }
 

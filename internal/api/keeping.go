@@ -4,14 +4,14 @@ import (
 	"context"
 
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/core"
 )
 
 // keepingRoutes are about nothing being lost: what was taken away, and whether the files
 // are what they were.
 func (a *API) keepingRoutes() {
 	s := a.studio
-	route(a, Assistant, "GET", "/api/bin", "bin", "What was taken away and can be brought back", func(ctx context.Context, _ *none) (*body[[]studio.TakenAway], error) {
+	route(a, Assistant, "GET", "/api/bin", "bin", "What was taken away and can be brought back", func(ctx context.Context, _ *none) (*body[[]core.TakenAway], error) {
 		return answer(s.Bin(ctx, who(ctx)))
 	})
 	route(a, Assistant, "POST", "/api/bin/{deed}", "bringBack", "Bring back what a deed took away", func(ctx context.Context, in *struct {
@@ -20,7 +20,7 @@ func (a *API) keepingRoutes() {
 		return &done{}, s.BringBack(ctx, who(ctx), in.Deed)
 	}, empty)
 	route(a, Photographer, "DELETE", "/api/frames/{id}", "removeFrame", "Take a frame away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemoveFrame(ctx, who(ctx), in.ID)
+		return &done{}, s.Frames.RemoveFrame(ctx, who(ctx), in.ID)
 	}, empty)
 	route(a, Assistant, "GET", "/api/vault", "vaultChecks", "What came of reading the files again, newest first", func(ctx context.Context, _ *none) (*body[[]store.VaultCheck], error) {
 		return answer(s.VaultChecks(ctx))

@@ -74,9 +74,9 @@ func TestAnswersAboutAFrameAreYesNoOrOpen(t *testing.T) {
 	c.signIn()
 	_, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	_, err := k.SaveSet(t.Context(), k.Owner, hero.Key, 0, scene.Start())
+	_, err := k.Set.SaveSet(t.Context(), k.Owner, hero.Key, 0, scene.Start())
 	require.NoError(t, err)
-	f, err := k.Take(t.Context(), k.Owner, hero.Key)
+	f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key)
 	require.NoError(t, err)
 	say := func(stands string, version int) int {
 		code, _ := c.do("PUT", "/api/frames/"+f.Key+"/answers", map[string]any{"answers": map[string]any{"stands": stands, "balanced": "", "tells": ""}, "version": version})
@@ -85,7 +85,7 @@ func TestAnswersAboutAFrameAreYesNoOrOpen(t *testing.T) {
 	assert.Equal(t, 422, say("maybe", f.Version))
 	assert.Equal(t, 200, say("yes", f.Version))
 	assert.Equal(t, 409, say("no", f.Version), "from another window, on the old frame")
-	after, err := k.Frame(t.Context(), f.Key)
+	after, err := k.Frames.Frame(t.Context(), f.Key)
 	require.NoError(t, err)
 	assert.Equal(t, scene.Questions{Stands: "yes"}, after.Answers)
 }

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"path"
 	"reflect"
 	"strings"
 
@@ -10,7 +9,7 @@ import (
 
 // topics are packages whose types have everyday names, such as Line or Plan, that
 // more than one package uses: in the API's description they carry their topic.
-var topics = map[string]string{"trial": "Trial", "colour": "Colour", "shopping": "Shopping", "series": "Series", "eating": "Eating", "cupboard": "Prop", "kit": "Kit", "table": "Table", "almanac": "Almanac", "compose": "Frame"}
+var topics = map[string]string{"craft/trial": "Trial", "craft/colour": "Colour", "craft/shopping": "Shopping", "craft/series": "Series", "craft/eating": "Eating", "craft/cupboard": "Prop", "craft/kit": "Kit", "formats/table": "Table", "craft/almanac": "Almanac", "craft/compose": "Frame"}
 
 // schemaName names a type in the API's description: shopping.Line is ShoppingLine,
 // colour.Plan ColourPlan, store.Dish Dish.
@@ -19,7 +18,7 @@ func schemaName(t reflect.Type, hint string) string {
 	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
 		t = t.Elem()
 	}
-	topic := topics[path.Base(t.PkgPath())]
+	topic := topics[strings.TrimPrefix(t.PkgPath(), "figladder/internal/")]
 	if topic == "" || t.Name() == "" || strings.Contains(name, topic) {
 		return name
 	}

@@ -5,7 +5,7 @@ import (
 	"errors"
 
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/people"
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -27,7 +27,7 @@ func (a *API) signedIn(ctx context.Context) (*store.Person, error) {
 	if id == "" {
 		return nil, nil
 	}
-	p, err := a.studio.Person(ctx, id)
+	p, err := a.studio.People.Person(ctx, id)
 	if errors.Is(err, store.ErrNotFound) || err == nil && p.Epoch != a.sessions.GetInt(ctx, sessionEpoch) {
 		return nil, nil
 	}
@@ -62,15 +62,15 @@ func shortly(op *huma.Operation) { op.MaxBodyBytes, op.BodyReadTimeout = 8<<10, 
 func (a *API) peopleRoutes() {
 	s := a.studio
 	route(a, Public, "GET", "/api/start", "start", "What the page needs first", func(ctx context.Context, _ *none) (*body[Start], error) {
-		needs, err := s.NeedsOwner(ctx)
+		needs, err := s.People.NeedsOwner(ctx)
 		if err != nil {
 			return nil, err
 		}
 		p, err := a.signedIn(ctx)
 		return answer(Start{NeedsOwner: needs, Person: p}, err)
 	})
-	route(a, Public, "POST", "/api/first-owner", "firstOwner", "Make the owner of a new studio", func(ctx context.Context, in *struct{ Body studio.Newcomer }) (*body[store.Person], error) {
-		p, err := s.FirstOwner(ctx, in.Body.Email, in.Body.Name, in.Body.Password)
+	route(a, Public, "POST", "/api/first-owner", "firstOwner", "Make the owner of a new studio", func(ctx context.Context, in *struct{ Body people.Newcomer }) (*body[store.Person], error) {
+		p, err := s.People.FirstOwner(ctx, in.Body.Email, in.Body.Name, in.Body.Password)
 		return a.entering(ctx, p, err)
 	}, shortly)
 	route(a, Public, "POST", "/api/sign-in", "signIn", "Sign in", func(ctx context.Context, in *struct {
@@ -79,7 +79,7 @@ func (a *API) peopleRoutes() {
 			Password string `json:"password" maxLength:"200" doc:"Password"`
 		}
 	}) (*body[store.Person], error) {
-		p, err := s.SignIn(ctx, requestOf(ctx).address, in.Body.Email, in.Body.Password)
+		p, err := s.People.SignIn(ctx, requestOf(ctx).address, in.Body.Email, in.Body.Password)
 		return a.entering(ctx, p, err)
 	}, shortly)
 	route(a, Public, "POST", "/api/sign-out", "signOut", "Sign out", func(ctx context.Context, _ *none) (*cleared, error) {
@@ -90,15 +90,15 @@ func (a *API) peopleRoutes() {
 			Token string `json:"token" maxLength:"64" doc:"Token of the link"`
 		}
 	}) (*body[store.Invitation], error) {
-		return point(s.InvitationOf(ctx, in.Body.Token))
+		return point(s.People.InvitationOf(ctx, in.Body.Token))
 	}, shortly)
 	route(a, Public, "POST", "/api/join", "join", "Take an invitation up", func(ctx context.Context, in *struct {
 		Body struct {
-			studio.Newcomer
+			people.Newcomer
 			Token string `json:"token" maxLength:"64" doc:"Token of the link"`
 		}
 	}) (*body[store.Person], error) {
-		p, err := s.Join(ctx, requestOf(ctx).address, in.Body.Token, in.Body.Newcomer)
+		p, err := s.People.Join(ctx, requestOf(ctx).address, in.Body.Token, in.Body.Newcomer)
 		return a.entering(ctx, p, err)
 	}, shortly)
 	a.ownRoutes()
@@ -115,11 +115,11 @@ func (a *API) ownRoutes() {
 			Password string `json:"password" maxLength:"200" doc:"The new one"`
 		}
 	}) (*body[store.Person], error) {
-		p, err := s.ChangePassword(ctx, who(ctx), requestOf(ctx).address, in.Body.Old, in.Body.Password)
+		p, err := s.People.ChangePassword(ctx, who(ctx), requestOf(ctx).address, in.Body.Old, in.Body.Password)
 		return a.entering(ctx, p, err)
 	}, shortly)
 	route(a, Assistant, "POST", "/api/me/sign-out-everywhere", "signOutEverywhere", "End every session of yours, this one too", func(ctx context.Context, _ *none) (*cleared, error) {
-		if err := s.SignOutEverywhere(ctx, who(ctx)); err != nil {
+		if err := s.People.SignOutEverywhere(ctx, who(ctx)); err != nil {
 			return nil, err
 		}
 		return &cleared{`"cache"`}, a.sessions.Destroy(ctx)
@@ -130,7 +130,7 @@ func (a *API) ownRoutes() {
 func (a *API) accountRoutes() {
 	s := a.studio
 	route(a, Owner, "GET", "/api/people", "people", "Who can sign in", func(ctx context.Context, _ *none) (*body[[]store.Person], error) {
-		return answer(s.People(ctx))
+		return answer(s.People.People(ctx))
 	})
 	route(a, Owner, "PUT", "/api/people/{id}", "setRole", "Say what a person may do", func(ctx context.Context, in *struct {
 		ByID
@@ -138,23 +138,23 @@ func (a *API) accountRoutes() {
 			Role string `json:"role" enum:"owner,photographer,stylist,assistant" doc:"What they may do"`
 		}
 	}) (*body[store.Person], error) {
-		return point(s.SetRole(ctx, in.ID, Role(in.Body.Role)))
+		return point(s.People.SetRole(ctx, in.ID, Role(in.Body.Role)))
 	})
 	route(a, Owner, "DELETE", "/api/people/{id}", "removePerson", "Take an account away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemovePerson(ctx, who(ctx), in.ID)
+		return &done{}, s.People.RemovePerson(ctx, who(ctx), in.ID)
 	}, empty)
 	route(a, Owner, "GET", "/api/invitations", "invitations", "Invitations that can still be taken up", func(ctx context.Context, _ *none) (*body[[]store.Invitation], error) {
-		return answer(s.Invitations(ctx))
+		return answer(s.People.Invitations(ctx))
 	})
 	route(a, Owner, "POST", "/api/invitations", "invite", "Invite somebody", func(ctx context.Context, in *struct {
 		Body struct {
 			Name string `json:"name" maxLength:"200" doc:"Whom it is for"`
 			Role string `json:"role" enum:"owner,photographer,stylist,assistant" doc:"What they will be able to do"`
 		}
-	}) (*body[studio.Invited], error) {
-		return point(s.Invite(ctx, who(ctx), in.Body.Name, Role(in.Body.Role)))
+	}) (*body[people.Invited], error) {
+		return point(s.People.Invite(ctx, who(ctx), in.Body.Name, Role(in.Body.Role)))
 	})
 	route(a, Owner, "DELETE", "/api/invitations/{id}", "uninvite", "Take an invitation back", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.Uninvite(ctx, in.ID)
+		return &done{}, s.People.Uninvite(ctx, in.ID)
 	}, empty)
 }

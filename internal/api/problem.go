@@ -12,7 +12,8 @@ import (
 	"figladder/internal/formats/recipeld"
 	"figladder/internal/formats/shotcsv"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/people"
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -151,11 +152,11 @@ var fieldNames = map[string]string{"goods_thing_key": "goods.thing", "people_ema
 // told turns a deed's error into a problem document. What is not known here is our fault;
 // it is written down with the request's number, and the answer says no more than that.
 func (a *API) told(ctx context.Context, err error) *Problem {
-	var field *studio.FieldError
+	var field *core.FieldError
 	var stale *store.StaleError
-	var rule *studio.RuleError
-	var role *studio.RoleError
-	var crowd *studio.CrowdError
+	var rule *core.RuleError
+	var role *core.RoleError
+	var crowd *core.CrowdError
 	var file *recipeld.Error
 	var list shotcsv.Errors
 	var ready *Problem
@@ -210,7 +211,7 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 		p := newProblem(409, capital(err.Error())+".")
 		p.Title = "Cannot take that back"
 		return p
-	case errors.Is(err, studio.ErrSignIn):
+	case errors.Is(err, people.ErrSignIn):
 		return newProblem(401, "That email and password do not belong together.")
 	case store.Full(err):
 		a.options.Log.Error("disk full", "request", requestOf(ctx).id, "error", err)

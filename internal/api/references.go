@@ -7,13 +7,13 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/list"
 )
 
 func (a *API) referenceRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/shoots/{id}/references", "references", "Pictures liked, and what to take from each", func(ctx context.Context, in *ByID) (*body[[]store.ReferenceRow], error) {
-		return answer(s.References(ctx, in.ID))
+		return answer(s.Brief.References(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/references", "addReference", "Add a picture or a note", func(ctx context.Context, in *struct {
 		ByID
@@ -28,7 +28,7 @@ func (a *API) referenceRoutes() {
 		}
 		text := func(name string) string { return strings.Join(in.RawBody.Value[name], " ") }
 		r := brief.Reference{Words: text("words"), From: text("from"), DishID: text("dishId"), Takes: in.RawBody.Value["takes"]}
-		return point(s.AddReference(ctx, who(ctx), in.ID, r, data))
+		return point(s.Brief.AddReference(ctx, who(ctx), in.ID, r, data))
 	}, largeBody)
 	route(a, Stylist, "PUT", "/api/references/{id}", "saveReference", "Change what to take from a reference", func(ctx context.Context, in *struct {
 		ByID
@@ -37,13 +37,13 @@ func (a *API) referenceRoutes() {
 			Version int `json:"version" doc:"The version read"`
 		}
 	}) (*body[store.ReferenceRow], error) {
-		return point(s.SaveReference(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Reference))
+		return point(s.Brief.SaveReference(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Reference))
 	})
 	route(a, Stylist, "DELETE", "/api/references/{id}", "removeReference", "Take a reference away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemoveReference(ctx, who(ctx), in.ID)
+		return &done{}, s.Brief.RemoveReference(ctx, who(ctx), in.ID)
 	}, empty)
 	route(a, Assistant, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *pictureAsk) (*picture, error) {
-		return in.photo(s.ReferencePicture(ctx, in.ID))
+		return in.photo(s.Brief.ReferencePicture(ctx, in.ID))
 	})
 }
 
@@ -51,19 +51,19 @@ func (a *API) searchRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/search", "search", "Find dishes and shots in all shoots", func(ctx context.Context, in *struct {
 		Words string `query:"words" maxLength:"200" doc:"What to look for; three letters at least"`
-	}) (*body[[]studio.Hit], error) {
-		return answer(s.Search(ctx, in.Words))
+	}) (*body[[]list.Hit], error) {
+		return answer(s.List.Search(ctx, in.Words))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/asides", "asides", "Findings set aside", func(ctx context.Context, in *ByID) (*body[[]store.Aside], error) {
-		return answer(s.Asides(ctx, in.ID))
+		return answer(s.List.Asides(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/asides", "setAside", "Set a finding aside, with the reason", func(ctx context.Context, in *struct {
 		ByID
-		Body studio.AsideEdit
+		Body list.AsideEdit
 	}) (*body[store.Aside], error) {
-		return point(s.SetAside(ctx, who(ctx), in.ID, in.Body))
+		return point(s.List.SetAside(ctx, who(ctx), in.ID, in.Body))
 	})
 	route(a, Stylist, "DELETE", "/api/asides/{id}", "takeUp", "Let a finding speak again", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.TakeUp(ctx, who(ctx), in.ID)
+		return &done{}, s.List.TakeUp(ctx, who(ctx), in.ID)
 	}, empty)
 }

@@ -14,7 +14,14 @@ import (
 	"figladder/internal/craft/scene"
 	"figladder/internal/formats/recipeld"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	briefroom "figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/frames"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/ladder"
+	"figladder/internal/studio/list"
+	"figladder/internal/studio/out"
+	"figladder/internal/studio/set"
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -51,29 +58,29 @@ func (a *API) shootRoutes() {
 	route(a, Assistant, "GET", "/api/shoots", "shoots", "Shoots by day", func(ctx context.Context, in *struct {
 		After string `query:"after" doc:"Key of the last one already seen"`
 		Limit int    `query:"limit" default:"50" minimum:"1" maximum:"200"`
-	}) (*body[[]studio.ShootCard], error) {
-		return answer(s.Shoots(ctx, in.After, in.Limit))
+	}) (*body[[]ladder.ShootCard], error) {
+		return answer(s.Ladder.Shoots(ctx, in.After, in.Limit))
 	})
 	route(a, Photographer, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
-		return point(s.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
+		return point(s.Brief.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
-		return point(s.Shoot(ctx, in.ID))
+		return point(s.Brief.Shoot(ctx, in.ID))
 	})
 	route(a, Photographer, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
 		ByID
 		Body ShootEdit
 	}) (*body[store.Shoot], error) {
-		return point(s.SaveShoot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name, in.Body.Brief))
+		return point(s.Brief.SaveShoot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name, in.Body.Brief))
 	})
 	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemoveShoot(ctx, who(ctx), in.ID)
+		return &done{}, s.Brief.RemoveShoot(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Assistant, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[studio.Climb], error) {
-		return point(s.Ladder(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shoots/{id}/ladder", "ladder", "How far a shoot has come", func(ctx context.Context, in *ByID) (*body[ladder.Climb], error) {
+		return point(s.Ladder.Ladder(ctx, in.ID))
 	})
-	route(a, Assistant, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[studio.BriefReading], error) {
-		return point(s.ReadBrief(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[briefroom.BriefReading], error) {
+		return point(s.Brief.ReadBrief(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
 		return answer(s.Deeds(ctx, in.ID, 30))
@@ -88,7 +95,7 @@ func (a *API) shootRoutes() {
 
 // DishEdit is a recipe as typed, with the version it was read at.
 type DishEdit struct {
-	studio.Typed
+	kitchen.Typed
 	Version int `json:"version" doc:"The version read; 0 for a new one"`
 }
 
@@ -100,13 +107,13 @@ type Count struct {
 func (a *API) dishRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/shoots/{id}/dishes", "dishes", "A shoot's dishes", func(ctx context.Context, in *ByID) (*body[[]store.Dish], error) {
-		return answer(s.Dishes(ctx, in.ID))
+		return answer(s.Kitchen.Dishes(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/dishes", "addDish", "Add a dish from typed text", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
-		return point(s.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
+		return point(s.Kitchen.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
 		ByID
@@ -116,27 +123,27 @@ func (a *API) dishRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return point(s.ImportRecipe(ctx, who(ctx), in.ID, name, data))
+		return point(s.Kitchen.ImportRecipe(ctx, who(ctx), in.ID, name, data))
 	}, largeBody)
 	route(a, Stylist, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit
 	}) (*body[store.Dish], error) {
-		return point(s.SaveDish(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Typed))
+		return point(s.Kitchen.SaveDish(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Typed))
 	})
 	route(a, Photographer, "DELETE", "/api/dishes/{id}", "removeDish", "Take a dish away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemoveDish(ctx, who(ctx), in.ID)
+		return &done{}, s.Kitchen.RemoveDish(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Assistant, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[studio.MinedDish], error) {
-		return point(s.Mined(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[list.MinedDish], error) {
+		return point(s.List.Mined(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/dishes/{id}/amounts", "amounts", "A recipe scaled, weighed and read for times", func(ctx context.Context, in *struct {
 		ByID
 		By     string `query:"by" default:"1" maxLength:"20" doc:"Scale by: 2, 1/2, 1.5"`
 		Region string `query:"region" default:"metric" maxLength:"10" doc:"Whose cups and spoons: us, metric, uk, au"`
 		Base   string `query:"base" maxLength:"200" doc:"Ingredient that counts as 100; empty for the whole"`
-	}) (*body[studio.Amounts], error) {
-		return point(s.Amounts(ctx, in.ID, in.By, in.Region, in.Base))
+	}) (*body[kitchen.Amounts], error) {
+		return point(s.Kitchen.Amounts(ctx, in.ID, in.By, in.Region, in.Base))
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
 		ByID
@@ -144,10 +151,10 @@ func (a *API) dishRoutes() {
 			Keys []string `json:"keys" maxItems:"200" doc:"Keys of the suggestions"`
 		}
 	}) (*body[[]store.Shot], error) {
-		return answer(s.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
+		return answer(s.List.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/renew", "renew", "Bring a dish's shots up to its recipe", func(ctx context.Context, in *ByID) (*body[Count], error) {
-		n, err := s.Renew(ctx, who(ctx), in.ID)
+		n, err := s.List.Renew(ctx, who(ctx), in.ID)
 		return &body[Count]{Count{n}}, err
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
@@ -156,10 +163,10 @@ func (a *API) dishRoutes() {
 			Supporting int `json:"supporting" doc:"Supporting frames beside the final"`
 		}
 	}) (*body[store.Dish], error) {
-		return point(s.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
+		return point(s.List.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
 	})
-	route(a, Assistant, "GET", "/api/dishes/{id}/eating", "eating", "Who can eat a dish", func(ctx context.Context, in *ByID) (*body[studio.Eating], error) {
-		return point(s.EatingOf(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/dishes/{id}/eating", "eating", "Who can eat a dish", func(ctx context.Context, in *ByID) (*body[kitchen.Eating], error) {
+		return point(s.Kitchen.EatingOf(ctx, in.ID))
 	})
 	route(a, Stylist, "PUT", "/api/dishes/{id}/eating", "markEating", "Mark whether a dish is fit for eating", func(ctx context.Context, in *struct {
 		ByID
@@ -167,15 +174,15 @@ func (a *API) dishRoutes() {
 			eating.Mark
 			Version int `json:"version" doc:"The version read"`
 		}
-	}) (*body[studio.Eating], error) {
-		return point(s.MarkEating(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Mark))
+	}) (*body[kitchen.Eating], error) {
+		return point(s.Kitchen.MarkEating(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Mark))
 	})
 	route(a, Assistant, "GET", "/api/dishes/{id}/recipe.json", "recipeLD", "A recipe as made, JSON-LD", func(ctx context.Context, in *ByID) (*document, error) {
-		data, err := s.RecipeLD(ctx, in.ID)
+		data, err := s.Kitchen.RecipeLD(ctx, in.ID)
 		return &document{ContentType: "application/ld+json", Disposition: `attachment; filename="recipe.json"`, Body: data}, err
 	})
 	route(a, Assistant, "GET", "/api/dishes/{id}/recipe.pdf", "recipePDF", "A recipe as made, for print", func(ctx context.Context, in *ByID) (*document, error) {
-		return pdf("recipe.pdf")(s.PrintRecipe(ctx, in.ID))
+		return pdf("recipe.pdf")(s.Kitchen.PrintRecipe(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
 		ByID
@@ -184,7 +191,7 @@ func (a *API) dishRoutes() {
 			Dropped bool   `json:"dropped" doc:"True to set aside"`
 		}
 	}) (*done, error) {
-		return &done{}, s.Drop(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Dropped)
+		return &done{}, s.List.Drop(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Dropped)
 	}, empty)
 }
 
@@ -204,18 +211,18 @@ func upload(form multipart.Form, wanted string) (name string, data []byte, err e
 			return h.Filename, data, err
 		}
 	}
-	return "", nil, &studio.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: wanted}}}
+	return "", nil, &core.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: wanted}}}
 }
 
 // ShotSave is a change to a shot with the version it was read at.
 type ShotSave struct {
-	studio.ShotEdit
+	list.ShotEdit
 	Version int `json:"version" doc:"The version read"`
 }
 
 // ShotAdd is a frame added by hand.
 type ShotAdd struct {
-	studio.ShotEdit
+	list.ShotEdit
 	Kind string `json:"kind" doc:"What the frame is for"`
 }
 
@@ -232,17 +239,17 @@ func (a *API) shotRoutes() {
 		Hands  string `query:"hands" enum:",more,none" doc:"Only those that need more hands, or those that do not"`
 		After  string `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
 		Limit  int    `query:"limit" default:"100" minimum:"1" maximum:"500" doc:"Most shots in a page"`
-	}) (*body[studio.ListPage], error) {
-		return point(s.List(ctx, in.ID, studio.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
+	}) (*body[list.ListPage], error) {
+		return point(s.List.List(ctx, in.ID, list.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
 	})
-	route(a, Assistant, "GET", "/api/shoots/{id}/shots/sums", "listSums", "What a whole list comes to", func(ctx context.Context, in *ByID) (*body[studio.ListSums], error) {
-		return point(s.ListSums(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots/sums", "listSums", "What a whole list comes to", func(ctx context.Context, in *ByID) (*body[list.ListSums], error) {
+		return point(s.List.ListSums(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/shots/{id}", "shot", "A shot", func(ctx context.Context, in *ByID) (*body[store.Shot], error) {
-		return point(s.Shot(ctx, in.ID))
+		return point(s.List.Shot(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots/check", "checkList", "What a list lacks or overdoes", func(ctx context.Context, in *ByID) (*body[[]finding.Finding], error) {
-		return answer(s.CheckList(ctx, in.ID))
+		return answer(s.List.CheckList(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/shots/try", "tryList", "Make a try on a list", func(ctx context.Context, in *struct {
 		ByID
@@ -250,13 +257,13 @@ func (a *API) shotRoutes() {
 			Edits []finding.Edit `json:"edits" maxItems:"200" doc:"What the try changes"`
 		}
 	}) (*done, error) {
-		return &done{}, s.TryList(ctx, who(ctx), in.ID, in.Body.Edits)
+		return &done{}, s.List.TryList(ctx, who(ctx), in.ID, in.Body.Edits)
 	}, empty)
-	route(a, Assistant, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
-		return point(s.GroupingOf(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[list.Grouping], error) {
+		return point(s.List.GroupingOf(ctx, in.ID))
 	})
-	route(a, Stylist, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[studio.Grouping], error) {
-		return point(s.GroupList(ctx, who(ctx), in.ID))
+	route(a, Stylist, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[list.Grouping], error) {
+		return point(s.List.GroupList(ctx, who(ctx), in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shots/{id}/merge", "mergeShots", "Make one frame of two", func(ctx context.Context, in *struct {
 		ByID
@@ -264,39 +271,39 @@ func (a *API) shotRoutes() {
 			Other string `json:"other" doc:"Key of the shot that is taken in"`
 		}
 	}) (*body[store.Shot], error) {
-		return point(s.MergeShots(ctx, who(ctx), in.ID, in.Body.Other))
+		return point(s.List.MergeShots(ctx, who(ctx), in.ID, in.Body.Other))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots.pdf", "shotsPDF", "The shot list for print", func(ctx context.Context, in *ByID) (*document, error) {
-		return pdf("shots.pdf")(s.PrintShots(ctx, in.ID))
+		return pdf("shots.pdf")(s.List.PrintShots(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots.csv", "shotsCSV", "The shot list as CSV", func(ctx context.Context, in *ByID) (*document, error) {
-		data, err := s.ListCSV(ctx, in.ID)
+		data, err := s.List.ListCSV(ctx, in.ID)
 		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="shots.csv"`, Body: data}, err
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/shots.csv", "readShotsCSV", "Take a shot list back", func(ctx context.Context, in *struct {
 		ByID
 		RawBody multipart.Form
-	}) (*body[studio.ListRead], error) {
+	}) (*body[list.ListRead], error) {
 		_, data, err := upload(in.RawBody, "Choose a shot list: a CSV file.")
 		if err != nil {
 			return nil, err
 		}
-		return point(s.ReadListCSV(ctx, who(ctx), in.ID, data))
+		return point(s.List.ReadListCSV(ctx, who(ctx), in.ID, data))
 	}, largeBody)
 	route(a, Stylist, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotAdd
 	}) (*body[store.Shot], error) {
-		return point(s.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
+		return point(s.List.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
 	})
 	route(a, Stylist, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotSave
 	}) (*body[store.Shot], error) {
-		return point(s.SaveShot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.ShotEdit))
+		return point(s.List.SaveShot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.ShotEdit))
 	})
 	route(a, Stylist, "DELETE", "/api/shots/{id}", "removeShot", "Take a shot off the list", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.RemoveShot(ctx, who(ctx), in.ID)
+		return &done{}, s.List.RemoveShot(ctx, who(ctx), in.ID)
 	}, empty)
 	route(a, Stylist, "POST", "/api/shots/{id}/move", "moveShot", "Put a shot before another", func(ctx context.Context, in *struct {
 		ByID
@@ -304,7 +311,7 @@ func (a *API) shotRoutes() {
 			Before string `json:"before" doc:"Key of the shot it goes before; empty for last"`
 		}
 	}) (*done, error) {
-		return &done{}, s.Move(ctx, who(ctx), in.ID, in.Body.Before)
+		return &done{}, s.List.Move(ctx, who(ctx), in.ID, in.Body.Before)
 	}, empty)
 }
 
@@ -322,26 +329,26 @@ type TryAsk struct {
 
 func (a *API) setRoutes() {
 	s := a.studio
-	route(a, Assistant, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *ByID) (*body[studio.PlannedSet], error) {
-		return point(s.SetOf(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shots/{id}/set", "set", "A shot's set", func(ctx context.Context, in *ByID) (*body[set.PlannedSet], error) {
+		return point(s.Set.SetOf(ctx, in.ID))
 	})
 	route(a, Stylist, "PUT", "/api/shots/{id}/set", "saveSet", "Save a shot's set", func(ctx context.Context, in *struct {
 		ByID
-		Body studio.PlannedSet
-	}) (*body[studio.PlannedSet], error) {
-		return point(s.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
+		Body set.PlannedSet
+	}) (*body[set.PlannedSet], error) {
+		return point(s.Set.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
 		ByID
 		Body SetAsk
-	}) (*body[studio.SetReading], error) {
-		return point(s.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
+	}) (*body[set.SetReading], error) {
+		return point(s.Set.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
 	})
 	route(a, Assistant, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
-		return point(s.ApplyTry(in.Body.Set, in.Body.Edits))
+		return point(s.Set.ApplyTry(in.Body.Set, in.Body.Edits))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
-		return point(s.Take(ctx, who(ctx), in.ID))
+		return point(s.Frames.Take(ctx, who(ctx), in.ID))
 	})
 }
 
@@ -409,18 +416,18 @@ func (a *API) frameRoutes() {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Frame], error) {
-		return answer(s.Frames(ctx, in.ID, in.Shot))
+		return answer(s.Frames.Frames(ctx, in.ID, in.Shot))
 	})
 	route(a, Assistant, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
 		ByID
 		Conditional
 		Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
 	}) (*picture, error) {
-		row, err := s.Frame(ctx, in.ID)
+		row, err := s.Frames.Frame(ctx, in.ID)
 		if err != nil {
 			return nil, err
 		}
-		return in.tagged(fmt.Sprintf("%.24s-%d", row.SHA256, in.Long), func() ([]byte, error) { return s.Picture(ctx, in.ID, in.Long) })
+		return in.tagged(fmt.Sprintf("%.24s-%d", row.SHA256, in.Long), func() ([]byte, error) { return s.Frames.Picture(ctx, in.ID, in.Long) })
 	})
 	route(a, Photographer, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
 		ByID
@@ -429,7 +436,7 @@ func (a *API) frameRoutes() {
 			Version int  `json:"version" doc:"The version read"`
 		}
 	}) (*body[store.Frame], error) {
-		return point(s.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
+		return point(s.Frames.Keep(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Kept))
 	})
 	route(a, Assistant, "PUT", "/api/frames/{id}/answers", "answerFrame", "Answer the three questions about a frame", func(ctx context.Context, in *struct {
 		ByID
@@ -438,10 +445,10 @@ func (a *API) frameRoutes() {
 			Version int             `json:"version" doc:"The version read"`
 		}
 	}) (*body[store.Frame], error) {
-		return point(s.Answer(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Answers))
+		return point(s.Frames.Answer(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Answers))
 	})
-	route(a, Assistant, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[studio.FinishList], error) {
-		return point(s.FinishOf(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[frames.FinishList], error) {
+		return point(s.Frames.FinishOf(ctx, in.ID))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
 		ByID
@@ -449,8 +456,8 @@ func (a *API) frameRoutes() {
 			Key  string `json:"key" doc:"Which step"`
 			Done bool   `json:"done" doc:"Ticked or not"`
 		}
-	}) (*body[studio.FinishList], error) {
-		return point(s.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
+	}) (*body[frames.FinishList], error) {
+		return point(s.Frames.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
 	})
 	route(a, Photographer, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
 		ByID
@@ -458,35 +465,35 @@ func (a *API) frameRoutes() {
 			Who   string `json:"who" maxLength:"200" doc:"Who said yes; empty for yourself"`
 			Words string `json:"words" maxLength:"1000" doc:"What they said"`
 		}
-	}) (*body[studio.FinishList], error) {
-		return point(s.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
+	}) (*body[frames.FinishList], error) {
+		return point(s.Frames.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
 	})
 }
 
 func (a *API) outRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/outlets", "outlets", "Where pictures can go", func(ctx context.Context, _ *none) (*body[[]release.Outlet], error) {
-		return answer(s.Outlets(ctx))
+		return answer(s.Out.Outlets(ctx))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
 		ByID
-		Body studio.CutOrder
-	}) (*body[studio.CutCheck], error) {
-		return point(s.CheckCut(ctx, in.ID, in.Body))
+		Body out.CutOrder
+	}) (*body[out.CutCheck], error) {
+		return point(s.Out.CheckCut(ctx, in.ID, in.Body))
 	})
 	route(a, Photographer, "POST", "/api/shots/{id}/publish", "publish", "Send a cut to an outlet", func(ctx context.Context, in *struct {
 		ByID
-		Body studio.CutOrder
+		Body out.CutOrder
 	}) (*body[store.Publication], error) {
-		return point(s.Publish(ctx, who(ctx), in.ID, in.Body))
+		return point(s.Out.Publish(ctx, who(ctx), in.ID, in.Body))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Publication], error) {
-		return answer(s.Publications(ctx, in.ID, in.Shot))
+		return answer(s.Out.Publications(ctx, in.ID, in.Shot))
 	})
 	route(a, Assistant, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *pictureAsk) (*picture, error) {
-		return in.photo(s.CutFile(ctx, in.ID))
+		return in.photo(s.Out.CutFile(ctx, in.ID))
 	})
 }

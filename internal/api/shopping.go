@@ -7,7 +7,8 @@ import (
 	"figladder/internal/craft/shopping"
 	"figladder/internal/formats/shopcsv"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/list"
 )
 
 // GoodsSave is how a thing is bought, with the version it was read at.
@@ -24,8 +25,8 @@ type byRegion struct {
 
 func (a *API) shoppingRoutes() {
 	s := a.studio
-	route(a, Assistant, "GET", "/api/shoots/{id}/shopping", "shopping", "What to buy for a shoot", func(ctx context.Context, in *byRegion) (*body[studio.Basket], error) {
-		return point(s.Shopping(ctx, in.ID, in.Region))
+	route(a, Assistant, "GET", "/api/shoots/{id}/shopping", "shopping", "What to buy for a shoot", func(ctx context.Context, in *byRegion) (*body[kitchen.Basket], error) {
+		return point(s.Kitchen.Shopping(ctx, in.ID, in.Region))
 	})
 	route(a, Assistant, "PUT", "/api/shoots/{id}/shopping", "saveShopping", "Save what was decided about the shopping", func(ctx context.Context, in *struct {
 		ByID
@@ -35,19 +36,19 @@ func (a *API) shoppingRoutes() {
 			Words   string           `json:"words" maxLength:"120" doc:"What was done, for undo; or empty"`
 		}
 	}) (*done, error) {
-		return &done{}, s.SaveChoices(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Choices, in.Body.Words)
+		return &done{}, s.Kitchen.SaveChoices(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Choices, in.Body.Words)
 	}, empty)
 	route(a, Stylist, "PUT", "/api/shoots/{id}/goods", "saveGoods", "Say how a thing is bought", func(ctx context.Context, in *struct {
 		ByID
 		Body GoodsSave
 	}) (*body[store.GoodsRow], error) {
-		return point(s.SaveGoods(ctx, who(ctx), in.ID, in.Body.ID, in.Body.Version, in.Body.Goods))
+		return point(s.Kitchen.SaveGoods(ctx, who(ctx), in.ID, in.Body.ID, in.Body.Version, in.Body.Goods))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/shopping.pdf", "shoppingPDF", "The shopping for print", func(ctx context.Context, in *byRegion) (*document, error) {
-		return pdf("shopping.pdf")(s.PrintShopping(ctx, in.ID, in.Region))
+		return pdf("shopping.pdf")(s.Kitchen.PrintShopping(ctx, in.ID, in.Region))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/shopping.csv", "shoppingCSV", "The shopping as CSV", func(ctx context.Context, in *byRegion) (*document, error) {
-		b, err := s.Shopping(ctx, in.ID, in.Region)
+		b, err := s.Kitchen.Shopping(ctx, in.ID, in.Region)
 		if err != nil {
 			return nil, err
 		}
@@ -58,12 +59,12 @@ func (a *API) shoppingRoutes() {
 
 func (a *API) seriesRoutes() {
 	s := a.studio
-	route(a, Assistant, "GET", "/api/shoots/{id}/series", "series", "A shoot's dishes divided into days", func(ctx context.Context, in *ByID) (*body[studio.SeriesPlan], error) {
-		t, err := s.SeriesTerms(ctx, in.ID)
+	route(a, Assistant, "GET", "/api/shoots/{id}/series", "series", "A shoot's dishes divided into days", func(ctx context.Context, in *ByID) (*body[list.SeriesPlan], error) {
+		t, err := s.Kitchen.SeriesTerms(ctx, in.ID)
 		if err != nil {
 			return nil, err
 		}
-		out, err := s.PlanSeries(ctx, in.ID, t.Terms)
+		out, err := s.List.PlanSeries(ctx, in.ID, t.Terms)
 		if err == nil {
 			out.Version = t.Version
 		}
@@ -75,7 +76,7 @@ func (a *API) seriesRoutes() {
 			Terms   series.Terms `json:"terms" doc:"What days offer and cost"`
 			Version int          `json:"version" doc:"The version read; 0 before the first"`
 		}
-	}) (*body[studio.TermsOf], error) {
-		return point(s.SaveSeriesTerms(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Terms))
+	}) (*body[kitchen.TermsOf], error) {
+		return point(s.Kitchen.SaveSeriesTerms(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Terms))
 	})
 }

@@ -22,7 +22,7 @@ import (
 	"figladder/internal/api"
 	"figladder/internal/craft/measure"
 	"figladder/internal/craft/shopping"
-	"figladder/internal/studio"
+	"figladder/internal/studio/core"
 	"figladder/internal/studio/studiotest"
 	"figladder/ui"
 	"github.com/stretchr/testify/assert"
@@ -32,7 +32,7 @@ import (
 // operation is one of the API, as its description has it.
 type operation struct {
 	Method, Path, ID string
-	Role             studio.Role
+	Role             core.Role
 	Body             map[string]any // schema of a JSON body; nil for none
 	Form             bool           // a file is sent
 	Query            []any          // parameters
@@ -53,7 +53,7 @@ func operations(t testing.TB) (out []operation, schemas map[string]any) {
 			o := operation{Method: strings.ToUpper(method), Path: path}
 			o.ID, _ = op["operationId"].(string)
 			role, _ := op["x-role"].(string)
-			o.Role = studio.Role(role)
+			o.Role = core.Role(role)
 			o.Query, _ = op["parameters"].([]any)
 			if b, ok := op["requestBody"].(map[string]any); ok {
 				content := b["content"].(map[string]any)
@@ -71,12 +71,12 @@ func operations(t testing.TB) (out []operation, schemas map[string]any) {
 }
 
 // as signs a person of a role in, on a client of their own.
-func as(t testing.TB, k *studiotest.Kit, base string, role studio.Role) *client {
+func as(t testing.TB, k *studiotest.Kit, base string, role core.Role) *client {
 	t.Helper()
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
 	c := &client{t, base, &http.Client{Jar: jar}}
-	in, err := k.Invite(t.Context(), k.Owner, string(role), role)
+	in, err := k.People.Invite(t.Context(), k.Owner, string(role), role)
 	require.NoError(t, err)
 	code, p := c.do("POST", "/api/join", map[string]any{"token": in.Token, "email": "the-" + string(role) + "@loft.example", "name": string(role), "password": "four plain words"})
 	require.Equal(t, 200, code, "%v", p)
@@ -94,8 +94,8 @@ func filled(path string) string {
 // nobody else, whatever is sent.
 func TestEveryRouteHoldsToItsRole(t *testing.T) {
 	k, c := serve(t)
-	people := map[studio.Role]*client{}
-	for _, r := range studio.Roles {
+	people := map[core.Role]*client{}
+	for _, r := range core.Roles {
 		people[r] = as(t, k, c.base, r)
 	}
 	all, _ := operations(t)
@@ -104,7 +104,7 @@ func TestEveryRouteHoldsToItsRole(t *testing.T) {
 			assert.Contains(t, []string{"start", "firstOwner", "signIn", "signOut", "lookAtInvitation", "join"}, o.ID, "what strangers may do is listed here")
 			continue
 		}
-		require.Contains(t, studio.Roles, o.Role, "%s %s", o.Method, o.Path)
+		require.Contains(t, core.Roles, o.Role, "%s %s", o.Method, o.Path)
 		code, _ := c.do(o.Method, filled(o.Path), "{}")
 		assert.Equal(t, 401, code, "%s %s without signing in", o.Method, o.Path)
 		for r, who := range people {
@@ -127,7 +127,7 @@ func TestUndoAndRedoTakeTheRoleOfTheDeed(t *testing.T) {
 	k, c := serve(t)
 	shoot, dish, _ := k.Toddy(t)
 	c.signIn()
-	assistant, photographer := as(t, k, c.base, studio.Assistant), as(t, k, c.base, studio.Photographer)
+	assistant, photographer := as(t, k, c.base, core.Assistant), as(t, k, c.base, core.Photographer)
 	code, _ := photographer.do("DELETE", "/api/shoots/"+shoot.Key, nil)
 	assert.Equal(t, 403, code)
 	code, _ = c.do("DELETE", "/api/shoots/"+shoot.Key, nil)
@@ -216,7 +216,7 @@ func TestPasswordsSessionsAndInvitations(t *testing.T) {
 	assert.Contains(t, p["detail"], "one owner at the least")
 	code, _ = c.do("DELETE", "/api/people/"+me, nil)
 	assert.Equal(t, 422, code)
-	people, err := k.People(t.Context())
+	people, err := k.People.People(t.Context())
 	require.NoError(t, err)
 	for _, x := range people {
 		if x.ID != me {
@@ -233,7 +233,7 @@ func TestJSONIsReadStrictly(t *testing.T) {
 	k, c := serve(t)
 	c.signIn()
 	shoot, _, _ := k.Toddy(t)
-	before, err := k.Shoot(t.Context(), shoot.Key)
+	before, err := k.Brief.Shoot(t.Context(), shoot.Key)
 	require.NoError(t, err)
 	brief, err := json.Marshal(before.Brief)
 	require.NoError(t, err)
@@ -259,7 +259,7 @@ func TestJSONIsReadStrictly(t *testing.T) {
 	}
 	code, _ := c.do("PUT", path, `{"name":`)
 	assert.Equal(t, 400, code)
-	after, err := k.Shoot(t.Context(), shoot.Key)
+	after, err := k.Brief.Shoot(t.Context(), shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, before.Name, after.Name)
 }
@@ -629,7 +629,7 @@ func TestAPropIsHeldForADishOfTheShoot(t *testing.T) {
 	c.signIn()
 	_, dish, _ := k.Toddy(t)
 	other, _, _ := k.Toddy(t)
-	prop, err := k.AddProp(t.Context(), k.Owner, aPlate())
+	prop, err := k.Cupboard.AddProp(t.Context(), k.Owner, aPlate())
 	require.NoError(t, err)
 	code, p := c.do("POST", "/api/shoots/"+other.Key+"/pulls", map[string]any{"propId": prop.Key, "dishId": dish.Key, "count": 1})
 	assert.Equal(t, 422, code)

@@ -27,7 +27,7 @@ import (
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/scene/scenetest"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -88,7 +88,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 		sent(name+": lenses", "POST", "/api/set/lenses", map[string]any{"set": set, "widthMm": 300, "nearestMm": 0, "farMm": 3000})
 		sent(name+": added to", "POST", "/api/set/add", map[string]any{"set": set, "what": map[string]any{"thing": "plate", "light": "", "prop": "", "key": 0}})
 	}
-	_, err := k.SaveSet(ctx, k.Owner, shots[0].Key, 0, sets["pieces"])
+	_, err := k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, sets["pieces"])
 	require.NoError(t, err)
 	sent("sheet", "GET", shot+"/set/sheet.pdf", nil)
 	sent("frame", "POST", shot+"/take", nil)
@@ -99,13 +99,13 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 		fmt.Fprintf(&in, "%d 1/2 cups finely chopped pear no. %d, peeled, cored and cut small (about 250 g)\n", i, i)
 		fmt.Fprintf(&how, "Pour %d ml over the rice, sprinkle with herbs, cut into slices, bake 20 min at 180 °C and drizzle, whisk, dust, flame and serve at once while it steams.\n", i)
 	}
-	full := studio.Typed{Title: "Everything", Ingredients: in.String(), Method: how.String()}
-	shoot, err := k.MakeShoot(ctx, k.Owner, "Full", shootOf(t, k, dish.ShootID).Brief)
+	full := kitchen.Typed{Title: "Everything", Ingredients: in.String(), Method: how.String()}
+	shoot, err := k.Brief.MakeShoot(ctx, k.Owner, "Full", shootOf(t, k, dish.ShootID).Brief)
 	require.NoError(t, err)
 	var last string
 	for i := range 40 {
 		full.Title = fmt.Sprintf("Everything %d", i)
-		row, err := k.AddTyped(ctx, k.Owner, shoot.Key, full)
+		row, err := k.Kitchen.AddTyped(ctx, k.Owner, shoot.Key, full)
 		require.NoError(t, err)
 		last = row.Key
 	}
@@ -127,7 +127,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 	if bad := place.Check(); bad != nil {
 		place.Windows = place.Windows[:8]
 	}
-	_, err = k.SavePlace(ctx, k.Owner, 0, place)
+	_, err = k.Set.SavePlace(ctx, k.Owner, 0, place)
 	require.NoError(t, err)
 	sent("year", "GET", "/api/almanac/0/year?year=2026", nil)
 	sent("calendar", "GET", "/api/almanac/0/light.ics?from=2026-06-01&to=2026-07-30", nil)
@@ -153,7 +153,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 
 func shootOf(t *testing.T, k *studiotest.Kit, id string) *store.Shoot {
 	t.Helper()
-	row, err := k.Shoot(t.Context(), id)
+	row, err := k.Brief.Shoot(t.Context(), id)
 	require.NoError(t, err)
 	return row
 }

@@ -90,3 +90,29 @@ func TestNoRoomImportsUpward(t *testing.T) {
 		}
 	}
 }
+
+// The rooms of the studio, from the ground up; people and brief stand side by side.
+var rooms = map[string]int{"core": 0, "people": 1, "brief": 1, "kitchen": 2, "list": 3, "cupboard": 4, "set": 5, "frames": 6, "out": 7, "ladder": 8}
+
+func TestRoomsOfTheStudioImportDownwardOnly(t *testing.T) {
+	const studio = "figladder/internal/studio/"
+	seen := 0
+	for name, list := range deps(t, studio+"...") {
+		room, is := strings.CutPrefix(name, studio)
+		if !is || room == "studiotest" {
+			continue // the studio puts the rooms together; tests stand on the studio
+		}
+		rank, known := rooms[room]
+		require.True(t, known, "%s has no place in the house: give it one here", room)
+		seen++
+		for _, d := range list {
+			if d+"/" == studio {
+				t.Errorf("%s reaches up to the studio", room)
+			}
+			if below, is := strings.CutPrefix(d, studio); is {
+				assert.Less(t, rooms[below], rank, "%s reaches %s", room, below)
+			}
+		}
+	}
+	assert.Equal(t, len(rooms), seen)
+}

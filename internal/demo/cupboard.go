@@ -160,7 +160,7 @@ func (l *loader) cupboard(winter, autumn *store.Shoot) {
 			case "Copper sheet", "Stone-effect vinyl", "Painted board, sage":
 				p.FoodContact = "no"
 			}
-			row, err := l.st.AddProp(l.ctx, l.who, p)
+			row, err := l.st.Cupboard.AddProp(l.ctx, l.who, p)
 			if err == nil {
 				keys[s.name] = row.Key
 			}
@@ -169,7 +169,7 @@ func (l *loader) cupboard(winter, autumn *store.Shoot) {
 	}
 	for _, i := range pieces {
 		l.deed(func() error {
-			_, err := l.st.SaveKit(l.ctx, l.who, "", 0, i)
+			_, err := l.st.Cupboard.SaveKit(l.ctx, l.who, "", 0, i)
 			return err
 		})
 	}
@@ -178,7 +178,7 @@ func (l *loader) cupboard(winter, autumn *store.Shoot) {
 		{Name: "Two-faced board, rust and bone", Kind: cupboard.Backdrop, Because: "warm ground for the spring series", Maker: "home-made", PriceMinor: 6200, ResaleShare: 0.2, DayMinor: 1200, Days: 12},
 	} {
 		l.deed(func() error {
-			_, err := l.st.SaveWanted(l.ctx, l.who, "", 0, w)
+			_, err := l.st.Cupboard.SaveWanted(l.ctx, l.who, "", 0, w)
 			return err
 		})
 	}
@@ -191,7 +191,7 @@ func (l *loader) cupboard(winter, autumn *store.Shoot) {
 func (l *loader) hold(winter *store.Shoot, keys map[string]string) {
 	dish := map[string]string{}
 	l.deed(func() error {
-		all, err := l.st.Dishes(l.ctx, winter.Key)
+		all, err := l.st.Kitchen.Dishes(l.ctx, winter.Key)
 		for _, d := range all {
 			dish[d.Recipe.Title] = d.Key
 		}
@@ -206,19 +206,19 @@ func (l *loader) hold(winter *store.Shoot, keys map[string]string) {
 		{"Smoked pear toddy", "Toddy glass, handled", 2}, {"Quince pavlova", "Board, slate and ink", 1},
 	} {
 		l.deed(func() error {
-			_, err := l.st.Reserve(l.ctx, l.who, winter.Key, dish[h.dish], keys[h.prop], h.n)
+			_, err := l.st.Cupboard.Reserve(l.ctx, l.who, winter.Key, dish[h.dish], keys[h.prop], h.n)
 			return err
 		})
 	}
 	second := l.shoot("Ferry Kitchen, staff supper", brief.Brief{Kind: "own", Who: "On my own", What: "One long table, after the menu is done", When: "2026-12-04", Where: "Tern Loft Studio", Why: "A thank-you picture", How: "By lamplight", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
 	l.deed(func() error {
-		_, err := l.st.Reserve(l.ctx, l.who, second.Key, "", keys["Pewter plate"], 1)
+		_, err := l.st.Cupboard.Reserve(l.ctx, l.who, second.Key, "", keys["Pewter plate"], 1)
 		return err
 	})
 	l.deed(func() error { // the supper moves to the evening of the shoot, and the plate is wanted twice
 		b := second.Brief
 		b.When = "2026-12-03"
-		_, err := l.st.SaveShoot(l.ctx, l.who, second.Key, second.Version, second.Name, b)
+		_, err := l.st.Brief.SaveShoot(l.ctx, l.who, second.Key, second.Version, second.Name, b)
 		return err
 	})
 }
@@ -226,17 +226,17 @@ func (l *loader) hold(winter *store.Shoot, keys map[string]string) {
 // seen holds one prop for every dish of the autumn shoot, whose frames are out.
 func (l *loader) seen(autumn *store.Shoot, keys map[string]string) {
 	l.deed(func() error {
-		all, err := l.st.Dishes(l.ctx, autumn.Key)
+		all, err := l.st.Kitchen.Dishes(l.ctx, autumn.Key)
 		if err != nil {
 			return err
 		}
 		for _, d := range all {
-			r, err := l.st.Reserve(l.ctx, l.who, autumn.Key, d.Key, keys["Side plate, oat"], 1)
+			r, err := l.st.Cupboard.Reserve(l.ctx, l.who, autumn.Key, d.Key, keys["Side plate, oat"], 1)
 			if err != nil && strings.Contains(err.Error(), "free that day") {
 				continue
 			}
 			if err == nil {
-				_, err = l.st.SetHeld(l.ctx, l.who, r.Key, r.Version, 1, "back")
+				_, err = l.st.Cupboard.SetHeld(l.ctx, l.who, r.Key, r.Version, 1, "back")
 			}
 			if err != nil {
 				return err

@@ -13,6 +13,9 @@ import (
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
 	"figladder/internal/studio"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/out"
 )
 
 // The demo's own sign-in, printed at start.
@@ -29,7 +32,7 @@ const mark = "demo loaded"
 // Load fills an empty studio. One that has an owner is left alone, unless it is a
 // demo whose loading broke off: that one is begun again.
 func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
-	needs, err := st.NeedsOwner(ctx)
+	needs, err := st.People.NeedsOwner(ctx)
 	if err != nil {
 		return err
 	}
@@ -38,7 +41,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 		if err != nil || whole {
 			return err
 		}
-		if _, err := st.SignIn(ctx, "", Email, Password); err != nil {
+		if _, err := st.People.SignIn(ctx, "", Email, Password); err != nil {
 			return nil // somebody's own studio
 		}
 		say("The demo was loaded only in part; beginning again.")
@@ -47,11 +50,11 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 		}
 	}
 	say("Loading the demo: three shoots. Its frames are drawn now, which takes a little while.")
-	owner, err := st.FirstOwner(ctx, Email, "Maud Pellow", Password)
+	owner, err := st.People.FirstOwner(ctx, Email, "Maud Pellow", Password)
 	if err != nil {
 		return err
 	}
-	l := &loader{ctx: ctx, st: st, who: studio.Who{ID: owner.ID, Name: owner.Name, Role: studio.Role(owner.Role)}, say: say}
+	l := &loader{ctx: ctx, st: st, who: core.Who{ID: owner.ID, Name: owner.Name, Role: core.Role(owner.Role)}, say: say}
 	l.place()
 	winter := l.winter()
 	l.kitchen(winter)
@@ -70,7 +73,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 type loader struct {
 	ctx context.Context
 	st  *studio.Studio
-	who studio.Who
+	who core.Who
 	say func(string)
 	err error
 }
@@ -80,7 +83,7 @@ func (l *loader) shoot(name string, b brief.Brief) *store.Shoot {
 		return nil
 	}
 	b.Zone = zone
-	s, err := l.st.MakeShoot(l.ctx, l.who, name, b)
+	s, err := l.st.Brief.MakeShoot(l.ctx, l.who, name, b)
 	l.err = err
 	return s
 }
@@ -91,12 +94,12 @@ func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
 	if l.err != nil {
 		return nil
 	}
-	row, err := l.st.AddTyped(l.ctx, l.who, s.Key, studio.Typed{Title: d.title, Form: d.form, Ingredients: d.ingredients, Method: d.method})
+	row, err := l.st.Kitchen.AddTyped(l.ctx, l.who, s.Key, kitchen.Typed{Title: d.title, Form: d.form, Ingredients: d.ingredients, Method: d.method})
 	if err != nil {
 		l.err = err
 		return nil
 	}
-	m, err := l.st.Mined(l.ctx, row.Key)
+	m, err := l.st.List.Mined(l.ctx, row.Key)
 	if err != nil {
 		l.err = err
 		return nil
@@ -109,7 +112,7 @@ func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
 			}
 		}
 	}
-	shots, err := l.st.Accept(l.ctx, l.who, row.Key, keys)
+	shots, err := l.st.List.Accept(l.ctx, l.who, row.Key, keys)
 	l.err = err
 	return shots
 }
@@ -128,22 +131,22 @@ func (l *loader) set(shotID string, change func(*scene.Set)) {
 	if l.err != nil || shotID == "" {
 		return
 	}
-	p, err := l.st.SetOf(l.ctx, shotID)
+	p, err := l.st.Set.SetOf(l.ctx, shotID)
 	if err != nil {
 		l.err = err
 		return
 	}
 	change(&p.Set)
-	_, l.err = l.st.SaveSet(l.ctx, l.who, shotID, p.Version, p.Set)
+	_, l.err = l.st.Set.SaveSet(l.ctx, l.who, shotID, p.Version, p.Set)
 }
 
 func (l *loader) take(shotID string, keep bool) {
 	if l.err != nil {
 		return
 	}
-	f, err := l.st.Take(l.ctx, l.who, shotID)
+	f, err := l.st.Frames.Take(l.ctx, l.who, shotID)
 	if err == nil && keep {
-		_, err = l.st.Keep(l.ctx, l.who, f.Key, f.Version, true)
+		_, err = l.st.Frames.Keep(l.ctx, l.who, f.Key, f.Version, true)
 	}
 	l.err = err
 }
@@ -152,19 +155,19 @@ func (l *loader) finish(shotID string, approve bool) {
 	if l.err != nil {
 		return
 	}
-	list, err := l.st.FinishOf(l.ctx, shotID)
+	list, err := l.st.Frames.FinishOf(l.ctx, shotID)
 	if err != nil {
 		l.err = err
 		return
 	}
 	for _, step := range list.Steps {
-		if _, err := l.st.Tick(l.ctx, l.who, shotID, step.Key, true); err != nil {
+		if _, err := l.st.Frames.Tick(l.ctx, l.who, shotID, step.Key, true); err != nil {
 			l.err = err
 			return
 		}
 	}
 	if approve {
-		_, l.err = l.st.Approve(l.ctx, l.who, shotID, "", "")
+		_, l.err = l.st.Frames.Approve(l.ctx, l.who, shotID, "", "")
 	}
 }
 
@@ -173,13 +176,13 @@ func (l *loader) publish(shotID, outlet string, w release.Words) {
 	if l.err != nil {
 		return
 	}
-	p, err := l.st.Publish(l.ctx, l.who, shotID, studio.CutOrder{Outlet: outlet, Zoom: 1, CentreX: 0.5, CentreY: 0.5, Words: w})
+	p, err := l.st.Out.Publish(l.ctx, l.who, shotID, out.CutOrder{Outlet: outlet, Zoom: 1, CentreX: 0.5, CentreY: 0.5, Words: w})
 	if err != nil {
 		l.err = err
 		return
 	}
 	for range 100 {
-		all, err := l.st.Publications(l.ctx, "", p.ShotID)
+		all, err := l.st.Out.Publications(l.ctx, "", p.ShotID)
 		if err != nil {
 			l.err = err
 			return

@@ -9,7 +9,7 @@ import (
 	"figladder/internal/craft/series"
 	"figladder/internal/craft/shopping"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/kitchen"
 )
 
 // kitchen gives the winter shoot what is decided before the day: trials, colours,
@@ -19,7 +19,7 @@ func (l *loader) kitchen(s *store.Shoot) {
 		return
 	}
 	l.say("Cooking the trials, choosing colours and writing the shopping.")
-	dishes, err := l.st.Dishes(l.ctx, s.Key)
+	dishes, err := l.st.Kitchen.Dishes(l.ctx, s.Key)
 	if l.err = err; err != nil {
 		return
 	}
@@ -39,9 +39,9 @@ func (l *loader) kitchen(s *store.Shoot) {
 		l.colours(at[title].Key, c.vessel, c.ground, c.accent)
 	}
 	l.deed(func() error {
-		sloe, err := l.st.Dish(l.ctx, at["Sloe and tonic"].Key)
+		sloe, err := l.st.Kitchen.Dish(l.ctx, at["Sloe and tonic"].Key)
 		if err == nil {
-			_, err = l.st.MarkEating(l.ctx, l.who, sloe.Key, sloe.Version, eating.Mark{Altered: true, Why: "glass coated with clear matt lacquer and sprayed with glycerine"})
+			_, err = l.st.Kitchen.MarkEating(l.ctx, l.who, sloe.Key, sloe.Version, eating.Mark{Altered: true, Why: "glass coated with clear matt lacquer and sprayed with glycerine"})
 		}
 		return err
 	})
@@ -49,11 +49,11 @@ func (l *loader) kitchen(s *store.Shoot) {
 	l.deed(func() error {
 		t := series.UsualTerms()
 		t.DayMinor, t.SetupMin, t.SetupMinor = 64000, 35, 0
-		_, err := l.st.SaveSeriesTerms(l.ctx, l.who, s.Key, 0, t)
+		_, err := l.st.Kitchen.SaveSeriesTerms(l.ctx, l.who, s.Key, 0, t)
 		return err
 	})
 	l.deed(func() error {
-		return l.st.SaveChoices(l.ctx, l.who, s.Key, 0, shopping.Choices{Ticked: []string{"caster sugar", "cornflour"}, Times: []shopping.Times{{ID: at["Quince pavlova"].Key, Times: measure.Ratio(2, 1)}},
+		return l.st.Kitchen.SaveChoices(l.ctx, l.who, s.Key, 0, shopping.Choices{Ticked: []string{"caster sugar", "cornflour"}, Times: []shopping.Times{{ID: at["Quince pavlova"].Key, Times: measure.Ratio(2, 1)}},
 			Extra: []shopping.Extra{{Key: "parchment", Words: "Parchment, two rolls", Shop: "Grocer"}}}, "Wrote the shopping")
 	})
 }
@@ -68,14 +68,14 @@ func (l *loader) deed(f func() error) {
 func (l *loader) trials(dishID string) {
 	meringue := "Whisk the egg whites to stiff peaks, then whisk in the sugar by the spoonful.\nBake at %.\nPoach the quinces in sugar and water until they turn pink.\nWhip the cream softly and pile it on."
 	rest := "\n2 quinces\n100 g sugar\n300 ml double cream"
-	for _, t := range []studio.TrialEdit{
+	for _, t := range []kitchen.TrialEdit{
 		{Kind: "trial", Day: "2026-11-10", Ingredients: "4 egg whites\n260 g caster sugar\n1 tsp cornflour" + rest, Method: strings.ReplaceAll(meringue, "%", "150 °C for 60 minutes"), Result: "Wide cracks, beads of syrup at the foot.", Faults: []string{"cracks", "weeps"}, Verdict: "fails"},
 		{Kind: "trial", Day: "2026-11-14", Ingredients: "4 egg whites\n220 g caster sugar\n1 tsp cornflour" + rest, Method: strings.ReplaceAll(meringue, "%", "150 °C for 60 minutes"), Result: "Dry foot, still cracked.", Faults: []string{"cracks"}, Verdict: "nearly"},
 		{Kind: "trial", Day: "2026-11-18", Ingredients: "4 egg whites\n220 g caster sugar\n1 tsp cornflour" + rest, Method: strings.ReplaceAll(meringue, "%", "120 °C for 90 minutes"), Result: "Whole, pale, one hairline crack at the back.", Verdict: "works"},
 		{Kind: "source", Name: "Aunt Pellow's card", Ingredients: "6 egg whites\n360 g caster sugar\n2 tsp cornflour\n1 tsp vinegar\n3 pears\n500 ml double cream", Method: "Bake at 130 °C for 75 minutes."},
 	} {
 		l.deed(func() error {
-			_, err := l.st.AddTrial(l.ctx, l.who, dishID, t)
+			_, err := l.st.Kitchen.AddTrial(l.ctx, l.who, dishID, t)
 			return err
 		})
 	}
@@ -83,7 +83,7 @@ func (l *loader) trials(dishID string) {
 
 func (l *loader) colours(dishID, vessel, ground, accent string) {
 	l.deed(func() error {
-		c, err := l.st.Colours(l.ctx, dishID)
+		c, err := l.st.Kitchen.Colours(l.ctx, dishID)
 		if err != nil {
 			return err
 		}
@@ -94,7 +94,7 @@ func (l *loader) colours(dishID, vessel, ground, accent string) {
 				c.Plan.Food[i].Share = 3
 			}
 		}
-		_, err = l.st.SaveColours(l.ctx, l.who, dishID, c.Version, c.Plan)
+		_, err = l.st.Kitchen.SaveColours(l.ctx, l.who, dishID, c.Version, c.Plan)
 		return err
 	})
 }
@@ -128,7 +128,7 @@ func (l *loader) goods(shootID string) {
 	} {
 		l.deed(func() error {
 			amount := func(s string) measure.Rational { r, _ := measure.ParseRational(s); return r }
-			_, err := l.st.SaveGoods(l.ctx, l.who, shootID, "", 0, shopping.Goods{Thing: g.thing, Pack: amount(g.pack), PackUnit: g.unit, PriceMinor: g.minor, Shop: g.shop, Aisle: g.aisle, Stock: amount(g.stock), StockUnit: g.stockUnit})
+			_, err := l.st.Kitchen.SaveGoods(l.ctx, l.who, shootID, "", 0, shopping.Goods{Thing: g.thing, Pack: amount(g.pack), PackUnit: g.unit, PriceMinor: g.minor, Shop: g.shop, Aisle: g.aisle, Stock: amount(g.stock), StockUnit: g.stockUnit})
 			return err
 		})
 	}
@@ -140,7 +140,7 @@ func (l *loader) references(winter, autumn *store.Shoot) {
 	if l.err != nil {
 		return
 	}
-	frames, err := l.st.Frames(l.ctx, autumn.Key, "")
+	frames, err := l.st.Frames.Frames(l.ctx, autumn.Key, "")
 	if l.err = err; err != nil {
 		return
 	}
@@ -152,15 +152,15 @@ func (l *loader) references(winter, autumn *store.Shoot) {
 			break
 		}
 		l.deed(func() error {
-			jpg, err := l.st.Picture(l.ctx, frames[i].Key, 1200)
+			jpg, err := l.st.Frames.Picture(l.ctx, frames[i].Key, 1200)
 			if err == nil {
-				_, err = l.st.AddReference(l.ctx, l.who, winter.Key, r, jpg)
+				_, err = l.st.Brief.AddReference(l.ctx, l.who, winter.Key, r, jpg)
 			}
 			return err
 		})
 	}
 	l.deed(func() error {
-		_, err := l.st.AddReference(l.ctx, l.who, winter.Key, brief.Reference{Words: "Fog over the estuary at eight in the morning: slate, and one lit window.", Takes: []string{"mood", "colour"}, From: "the walk to the studio"}, nil)
+		_, err := l.st.Brief.AddReference(l.ctx, l.who, winter.Key, brief.Reference{Words: "Fog over the estuary at eight in the morning: slate, and one lit window.", Takes: []string{"mood", "colour"}, From: "the walk to the studio"}, nil)
 		return err
 	})
 }

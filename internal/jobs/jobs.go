@@ -56,7 +56,7 @@ type publisher struct {
 
 // Work implements river.Worker.
 func (p *publisher) Work(ctx context.Context, j *river.Job[PublishArgs]) error {
-	return p.studio.Deliver(ctx, j.Args.PublicationID)
+	return p.studio.Out.Deliver(ctx, j.Args.PublicationID)
 }
 
 // NextRetry waits a little longer each time, five minutes at the most: an outlet

@@ -13,6 +13,8 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/store/storetest"
 	"figladder/internal/studio"
+	"figladder/internal/studio/cupboard"
+	"figladder/internal/studio/list"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -30,7 +32,7 @@ func studioWithQueue(t *testing.T) (*studio.Studio, string) {
 	require.NoError(t, err)
 	t.Cleanup(hall.Close)
 	s := storetest.Open(t)
-	st := &studio.Studio{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}}
+	st := studio.New(studio.Outside{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}})
 	q, err := jobs.Start(context.Background(), s, st)
 	require.NoError(t, err)
 	t.Cleanup(func() {
@@ -49,7 +51,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	files, err := filepath.Glob(filepath.Join(outlet, "feed-*.jpg"))
 	require.NoError(t, err)
 	assert.Len(t, files, 4)
-	cards, err := st.Shoots(ctx, "", 10)
+	cards, err := st.Ladder.Shoots(ctx, "", 10)
 	require.NoError(t, err)
 	require.Len(t, cards, 4)
 	assert.Equal(t, "Allotment table", cards[0].Shoot.Name)
@@ -57,7 +59,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Empty(t, cards[0].Wants)
 	assert.Equal(t, "Build the next set", cards[1].Wants)
 	assert.Equal(t, "Answer “how”", cards[3].Wants)
-	page, err := st.List(ctx, cards[1].Shoot.Key, studio.ListAsk{})
+	page, err := st.List.List(ctx, cards[1].Shoot.Key, list.ListAsk{})
 	require.NoError(t, err)
 	safe := 0
 	for _, r := range page.Rows {
@@ -69,7 +71,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 
 	// The flawed props are each found by the finding meant for them, and the double
 	// booking is found.
-	shelves, err := st.Props(ctx, studio.PropAsk{Limit: 200})
+	shelves, err := st.Cupboard.Props(ctx, cupboard.PropAsk{Limit: 200})
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, len(shelves.Rows), 60)
 	flaws := map[string][]string{}
@@ -83,7 +85,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	}
 	assert.Contains(t, flaws["Dinner plate, glossy white"], "white-shiny")
 	assert.Empty(t, flaws["Side plate, slate"])
-	pulls, err := st.Pulls(ctx, cards[1].Shoot.Key)
+	pulls, err := st.Cupboard.Pulls(ctx, cards[1].Shoot.Key)
 	require.NoError(t, err)
 	require.Len(t, pulls.Clashes, 1)
 	assert.Equal(t, "Pewter plate", pulls.Clashes[0].Name)
@@ -106,17 +108,17 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	said := ""
 	require.NoError(t, demo.Load(ctx, st, func(s string) { said += s }))
 	assert.Contains(t, said, "beginning again")
-	cards, err = st.Shoots(ctx, "", 10)
+	cards, err = st.Ladder.Shoots(ctx, "", 10)
 	require.NoError(t, err)
 	assert.Len(t, cards, 4)
 }
 
 func TestSomebodysOwnStudioIsLeftAlone(t *testing.T) {
 	st, _ := studioWithQueue(t)
-	_, err := st.FirstOwner(t.Context(), "own@loft.example", "Own", "four plain words")
+	_, err := st.People.FirstOwner(t.Context(), "own@loft.example", "Own", "four plain words")
 	require.NoError(t, err)
 	require.NoError(t, demo.Load(t.Context(), st, func(s string) { t.Errorf("said %s", s) }))
-	cards, err := st.Shoots(t.Context(), "", 10)
+	cards, err := st.Ladder.Shoots(t.Context(), "", 10)
 	require.NoError(t, err)
 	assert.Empty(t, cards)
 }

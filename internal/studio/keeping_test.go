@@ -8,7 +8,9 @@ import (
 
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
-	"figladder/internal/studio"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/people"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -21,13 +23,13 @@ func TestWhatWasTakenAwayComesBackWhole(t *testing.T) {
 	ctx := t.Context()
 	shoot, dish, shots := k.Toddy(t)
 	frame := k.KeptFrame(t, shots[0])
-	prop, err := k.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 2))
+	prop, err := k.Cupboard.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 2))
 	require.NoError(t, err)
 
-	require.NoError(t, k.RemoveDish(ctx, k.Owner, dish.Key))
-	_, err = k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: "Another"})
+	require.NoError(t, k.Kitchen.RemoveDish(ctx, k.Owner, dish.Key))
+	_, err = k.Kitchen.AddTyped(ctx, k.Owner, shoot.Key, kitchen.Typed{Title: "Another"})
 	require.NoError(t, err)
-	require.NoError(t, k.RemoveProp(ctx, k.Owner, prop.Key))
+	require.NoError(t, k.Cupboard.RemoveProp(ctx, k.Owner, prop.Key))
 	bin, err := k.Bin(ctx, k.Owner)
 	require.NoError(t, err)
 	require.Len(t, bin, 2)
@@ -39,10 +41,10 @@ func TestWhatWasTakenAwayComesBackWhole(t *testing.T) {
 	assert.True(t, bin[1].May)
 
 	require.NoError(t, k.BringBack(ctx, k.Owner, bin[1].Deed))
-	again, err := k.Frame(ctx, frame.Key)
+	again, err := k.Frames.Frame(ctx, frame.Key)
 	require.NoError(t, err)
 	assert.True(t, again.Kept, "the frame that was kept is kept")
-	set, err := k.SetOf(ctx, shots[0].Key)
+	set, err := k.Set.SetOf(ctx, shots[0].Key)
 	require.NoError(t, err)
 	assert.NotZero(t, set.Version)
 	assert.Len(t, k.Listed(t, shoot.Key), len(shots))
@@ -59,15 +61,15 @@ func TestWhatWasTakenAwayComesBackWhole(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, bin, 1)
 	asOwner := k.Owner
-	asOwner.Needs = studio.Owner // as the route asks
-	require.NoError(t, k.RemoveShoot(ctx, asOwner, shoot.Key))
+	asOwner.Needs = core.Owner // as the route asks
+	require.NoError(t, k.Brief.RemoveShoot(ctx, asOwner, shoot.Key))
 	err = k.BringBack(ctx, k.Owner, bin[0].Deed)
 	assert.ErrorContains(t, err, "Bring that back first")
-	bin, err = k.Bin(ctx, studio.Who{ID: "x", Role: studio.Photographer})
+	bin, err = k.Bin(ctx, core.Who{ID: "x", Role: core.Photographer})
 	require.NoError(t, err)
 	require.Equal(t, "Shoot", bin[0].Kind)
 	assert.False(t, bin[0].May, "a shoot is the owner's to bring back")
-	assert.ErrorContains(t, k.BringBack(ctx, studio.Who{Role: studio.Photographer}, bin[0].Deed), "Only the owner")
+	assert.ErrorContains(t, k.BringBack(ctx, core.Who{Role: core.Photographer}, bin[0].Deed), "Only the owner")
 	require.NoError(t, k.BringBack(ctx, k.Owner, bin[0].Deed))
 	require.NoError(t, k.BringBack(ctx, k.Owner, bin[1].Deed), "and the dish into it")
 	assert.Len(t, k.Listed(t, shoot.Key), len(shots))
@@ -86,20 +88,20 @@ func TestAFrameComesBackBesideTheOneThatIsKept(t *testing.T) {
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
 	one := k.KeptFrame(t, shots[0])
-	two, err := k.Take(ctx, k.Owner, shots[0].Key)
+	two, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
 	require.NoError(t, err)
-	require.NoError(t, k.RemoveFrame(ctx, k.Owner, one.Key))
-	_, err = k.Keep(ctx, k.Owner, two.Key, two.Version, true)
+	require.NoError(t, k.Frames.RemoveFrame(ctx, k.Owner, one.Key))
+	_, err = k.Frames.Keep(ctx, k.Owner, two.Key, two.Version, true)
 	require.NoError(t, err)
 	bin, err := k.Bin(ctx, k.Owner)
 	require.NoError(t, err)
 	require.Len(t, bin, 1)
 	assert.Equal(t, "Frame", bin[0].Kind)
 	require.NoError(t, k.BringBack(ctx, k.Owner, bin[0].Deed))
-	back, err := k.Frame(ctx, one.Key)
+	back, err := k.Frames.Frame(ctx, one.Key)
 	require.NoError(t, err)
 	assert.False(t, back.Kept)
-	_, err = k.Picture(ctx, one.Key, 0)
+	_, err = k.Frames.Picture(ctx, one.Key, 0)
 	assert.NoError(t, err, "its file was never gone")
 }
 
@@ -108,11 +110,11 @@ func TestTheVaultIsCheckedAndMended(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
-	_, err := k.SaveSet(ctx, k.Owner, shots[0].Key, 0, scene.Start())
+	_, err := k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
-	a, err := k.Take(ctx, k.Owner, shots[0].Key)
+	a, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
 	require.NoError(t, err)
-	b, err := k.Take(ctx, k.Owner, shots[0].Key)
+	b, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
 	require.NoError(t, err)
 	at := func(place, sha string) string { return filepath.Join(k.Dir, place, sha[:2], sha) }
 	check := func() store.VaultCheck {
@@ -165,9 +167,9 @@ func TestTheClockMovesByAnHour(t *testing.T) {
 	for i, jump := range []time.Duration{time.Hour, -time.Hour, 0} {
 		off = jump
 		title := []string{"One on", "One back", "As it was"}[i]
-		_, err := k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: title})
+		_, err := k.Kitchen.AddTyped(ctx, k.Owner, shoot.Key, kitchen.Typed{Title: title})
 		require.NoError(t, err)
-		dishes, err := k.Dishes(ctx, shoot.Key)
+		dishes, err := k.Kitchen.Dishes(ctx, shoot.Key)
 		require.NoError(t, err)
 		assert.Equal(t, title, dishes[len(dishes)-1].Recipe.Title, "what is added comes last")
 		d, err := k.Undo(ctx, k.Owner, shoot.Key)
@@ -175,15 +177,15 @@ func TestTheClockMovesByAnHour(t *testing.T) {
 		assert.Equal(t, "Added "+title, d.Words, "the last deed is the one undone")
 		_, err = k.Redo(ctx, k.Owner, shoot.Key)
 		require.NoError(t, err)
-		_, err = k.SignIn(ctx, "10.0.0.1", "owner@loft.example", "four plain words")
+		_, err = k.People.SignIn(ctx, "10.0.0.1", "owner@loft.example", "four plain words")
 		assert.NoError(t, err)
-		_, err = k.SignIn(ctx, "10.0.0.2", "owner@loft.example", "wrong words here")
-		assert.ErrorIs(t, err, studio.ErrSignIn, "a wrong try is a wrong try, not too many")
-		s, err := k.StartSearch(ctx, scene.Start(), scene.Goal{FillStops: 2})
+		_, err = k.People.SignIn(ctx, "10.0.0.2", "owner@loft.example", "wrong words here")
+		assert.ErrorIs(t, err, people.ErrSignIn, "a wrong try is a wrong try, not too many")
+		s, err := k.Set.StartSearch(ctx, scene.Start(), scene.Goal{FillStops: 2})
 		require.NoError(t, err)
-		require.NoError(t, k.CancelSearch(s.ID))
+		require.NoError(t, k.Set.CancelSearch(s.ID))
 	}
-	dishes, err := k.Dishes(ctx, shoot.Key)
+	dishes, err := k.Kitchen.Dishes(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.Len(t, dishes, 4)
 }

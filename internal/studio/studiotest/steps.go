@@ -24,13 +24,13 @@ func APlate(name string, count int) cupboard.Prop {
 func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
 	t.Helper()
 	ctx := t.Context()
-	p, err := k.SetOf(ctx, shot.Key)
+	p, err := k.Set.SetOf(ctx, shot.Key)
 	require.NoError(t, err)
-	_, err = k.SaveSet(ctx, k.Owner, shot.Key, p.Version, p.Set)
+	_, err = k.Set.SaveSet(ctx, k.Owner, shot.Key, p.Version, p.Set)
 	require.NoError(t, err)
-	f, err := k.Take(ctx, k.Owner, shot.Key)
+	f, err := k.Frames.Take(ctx, k.Owner, shot.Key)
 	require.NoError(t, err)
-	f, err = k.Keep(ctx, k.Owner, f.Key, f.Version, true)
+	f, err = k.Frames.Keep(ctx, k.Owner, f.Key, f.Version, true)
 	require.NoError(t, err)
 	return f
 }
@@ -38,10 +38,10 @@ func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
 // Finished ticks every step a shot's kept frame needs.
 func (k *Kit) Finished(t testing.TB, shot store.Shot) {
 	t.Helper()
-	list, err := k.FinishOf(t.Context(), shot.Key)
+	list, err := k.Frames.FinishOf(t.Context(), shot.Key)
 	require.NoError(t, err)
 	for _, s := range list.Steps {
-		_, err := k.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
+		_, err := k.Frames.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
 		require.NoError(t, err)
 	}
 }

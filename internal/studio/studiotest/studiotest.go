@@ -13,6 +13,9 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/store/storetest"
 	"figladder/internal/studio"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/list"
 	"github.com/stretchr/testify/require"
 )
 
@@ -21,7 +24,7 @@ type Kit struct {
 	*studio.Studio
 	Dir   string        // where its files are
 	Hall  *standin.Hall // the simulated outlet
-	Owner studio.Who
+	Owner core.Who
 	notes *notes
 }
 
@@ -64,10 +67,10 @@ func New(t testing.TB) *Kit {
 	k.Hall, err = standin.OpenHall(t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(k.Hall.Close)
-	k.Studio = &studio.Studio{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}}
-	p, err := k.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
+	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
+	p, err := k.People.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
 	require.NoError(t, err)
-	k.Owner = studio.Who{ID: p.ID, Name: p.Name, Role: studio.Role(p.Role)}
+	k.Owner = core.Who{ID: p.ID, Name: p.Name, Role: core.Role(p.Role)}
 	return k
 }
 
@@ -75,25 +78,25 @@ func New(t testing.TB) *Kit {
 func (k *Kit) Toddy(t testing.TB) (shoot *store.Shoot, dish *store.Dish, shots []store.Shot) {
 	t.Helper()
 	ctx := t.Context()
-	shoot, err := k.MakeShoot(ctx, k.Owner, "Winter menu", brief.Brief{Kind: "commission", Zone: "Europe/London", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
+	shoot, err := k.Brief.MakeShoot(ctx, k.Owner, "Winter menu", brief.Brief{Kind: "commission", Zone: "Europe/London", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
 	require.NoError(t, err)
-	dish, err = k.AddTyped(ctx, k.Owner, shoot.Key, studio.Typed{Title: "Pear toddy", Ingredients: "1 pear\n50 ml pear spirit", Method: "Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass."})
+	dish, err = k.Kitchen.AddTyped(ctx, k.Owner, shoot.Key, kitchen.Typed{Title: "Pear toddy", Ingredients: "1 pear\n50 ml pear spirit", Method: "Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass."})
 	require.NoError(t, err)
-	m, err := k.Mined(ctx, dish.Key)
+	m, err := k.List.Mined(ctx, dish.Key)
 	require.NoError(t, err)
 	var keys []string
 	for _, f := range m.Frames {
 		keys = append(keys, f.Key)
 	}
-	shots, err = k.Accept(ctx, k.Owner, dish.Key, keys)
+	shots, err = k.List.Accept(ctx, k.Owner, dish.Key, keys)
 	require.NoError(t, err)
 	return shoot, dish, shots
 }
 
 // Listed is a shoot's whole list.
-func (k *Kit) Listed(t testing.TB, shootID string) []studio.ListedShot {
+func (k *Kit) Listed(t testing.TB, shootID string) []list.ListedShot {
 	t.Helper()
-	page, err := k.List(t.Context(), shootID, studio.ListAsk{})
+	page, err := k.List.List(t.Context(), shootID, list.ListAsk{})
 	require.NoError(t, err)
 	return page.Rows
 }

@@ -1,0 +1,72 @@
+// Package core is what every room of the studio stands on: the store, the vault, the clock
+// and the queue; one deed in one transaction, undone and done again; what was taken away;
+// pictures that are kept; errors; works that run a while.
+package core
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"time"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/store"
+)
+
+// Core is what every room works with.
+type Core struct {
+	Store *store.Store
+	Vault *store.Vault
+	Queue Queue
+	Clock func() time.Time // time.Now when nil
+
+	atOnce turns // for what is answered while the person waits
+	longer turns // for searches and pictures: each takes every core
+}
+
+// Queue hands long work to the background, inside the transaction that asks for
+// it, so that neither can be lost without the other.
+type Queue interface {
+	Publish(ctx context.Context, tx *sql.Tx, publicationID string) error
+	CheckVault(ctx context.Context, tx *sql.Tx, checkID string) error
+}
+
+// Who is the person doing a deed.
+type Who struct {
+	ID    string
+	Name  string
+	Role  Role
+	Needs Role // what the deed asks for, so that only such a person can undo it
+}
+
+// FieldError says which fields of what was sent cannot be accepted.
+type FieldError struct{ Problems []finding.FieldProblem }
+
+func (e *FieldError) Error() string {
+	return fmt.Sprintf("%s: %s", e.Problems[0].Path, e.Problems[0].Words)
+}
+
+// RuleError says that a deed is not possible yet, and what is missing.
+type RuleError struct{ Words string }
+
+func (e *RuleError) Error() string { return e.Words }
+
+func Rule(words string, args ...any) error { return &RuleError{Words: fmt.Sprintf(words, args...)} }
+
+func Fields(prefix string, ps []finding.FieldProblem) error {
+	if len(ps) == 0 {
+		return nil
+	}
+	out := make([]finding.FieldProblem, len(ps))
+	for i, p := range ps {
+		out[i] = finding.FieldProblem{Path: prefix + p.Path, Words: p.Words}
+	}
+	return &FieldError{Problems: out}
+}
+
+func (s *Core) Now() time.Time {
+	if s.Clock != nil {
+		return s.Clock().UTC()
+	}
+	return time.Now().UTC()
+}

@@ -1,0 +1,21 @@
+// Package frames is what the camera took: frames, which is kept, what it answers, how it is finished.
+package frames
+
+import (
+	"figladder/internal/standin"
+	"figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/list"
+	"figladder/internal/studio/set"
+)
+
+// Room does the deeds of this room, with the rooms below it.
+type Room struct {
+	*core.Core
+	Brief   *brief.Room
+	Kitchen *kitchen.Room
+	List    *list.Room
+	Set     *set.Room
+	Camera  standin.Camera
+}

@@ -1,0 +1,220 @@
+package kitchen
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/measure"
+	"figladder/internal/craft/recipe"
+	"figladder/internal/craft/shopping"
+	"figladder/internal/store"
+	"figladder/internal/studio/core"
+	"gorm.io/gorm"
+)
+
+// Cooked is a dish or trial of a shoot with how often it is made.
+type Cooked struct {
+	ID    string           `json:"id" doc:"Key of the dish or trial"`
+	Name  string           `json:"name" doc:"What it is"`
+	Kind  string           `json:"kind" enum:"dish,trial" doc:"Which of the two"`
+	Times measure.Rational `json:"times" doc:"How often it is made"`
+}
+
+// Basket is a shoot's shopping.
+type Basket struct {
+	List     shopping.List    `json:"list" doc:"What to buy"`
+	Choices  shopping.Choices `json:"choices" doc:"What was decided"`
+	Version  int              `json:"version" doc:"Of the choices; 0 before the first"`
+	Cooked   []Cooked         `json:"cooked" doc:"What is made, and how often"`
+	Goods    []store.GoodsRow `json:"goods" doc:"How the studio buys the things on this list"`
+	Currency string           `json:"currency" doc:"Of all prices"`
+}
+
+// choicesOf reads a shoot's shopping row; a fresh one, not yet kept, when there is
+// none.
+func choicesOf(tx *gorm.DB, shootID string) (*store.ShoppingRow, bool, error) {
+	row := &store.ShoppingRow{}
+	err := tx.Where("shoot_id = ?", shootID).First(row).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		row = &store.ShoppingRow{Base: store.NewBase(), ShootID: shootID}
+		store.Fill(row)
+		return row, false, nil
+	}
+	return row, true, err
+}
+
+// Shopping works a shoot's shopping out.
+func (s *Room) Shopping(ctx context.Context, shootID, region string) (*Basket, error) {
+	cups, ok := regions[region]
+	if !ok {
+		return nil, core.Fields("", []finding.FieldProblem{{Path: "region", Words: "“" + region + "” is no region of cups and spoons here: us, metric, uk or au."}})
+	}
+	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
+		return nil, err
+	}
+	tx := s.Store.WithContext(ctx)
+	row, kept, err := choicesOf(tx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := &Basket{Choices: row.Choices, Cooked: []Cooked{}, Goods: []store.GoodsRow{}}
+	if kept {
+		out.Version = row.Version
+	}
+	needs, err := s.needs(ctx, shootID, row.Choices, out)
+	if err != nil {
+		return nil, err
+	}
+	goods, err := s.GoodsFor(tx, needs)
+	if err != nil {
+		return nil, err
+	}
+	out.Goods = goods
+	out.List = shopping.Make(needs, Bare(goods), cups, row.Choices)
+	terms, err := s.SeriesTerms(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out.Currency = terms.Terms.Currency
+	return out, nil
+}
+
+// needs is what is cooked for a shoot: each dish once and no trial, unless said.
+func (s *Room) needs(ctx context.Context, shootID string, c shopping.Choices, out *Basket) ([]shopping.Need, error) {
+	dishes, err := s.Dishes(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	var trials []store.TrialRow
+	if err := s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("dish_id, position, id").Find(&trials).Error; err != nil {
+		return nil, err
+	}
+	said := map[string]measure.Rational{}
+	for _, t := range c.Times {
+		said[t.ID] = t.Times
+	}
+	var needs []shopping.Need
+	add := func(id, name, kind string, r recipe.Recipe, usual measure.Rational) error {
+		times, ok := said[id]
+		if !ok {
+			times = usual
+		}
+		out.Cooked = append(out.Cooked, Cooked{id, name, kind, times})
+		if times.IsZero() {
+			return nil
+		}
+		scaled, err := r.Scaled(times)
+		if err != nil {
+			return err
+		}
+		needs = append(needs, shopping.Need{Dish: name, Lines: scaled.Ingredients})
+		return nil
+	}
+	for _, d := range dishes {
+		if err := add(d.Key, d.Recipe.Title, "dish", d.Recipe, measure.Ratio(1, 1)); err != nil {
+			return nil, err
+		}
+		for _, t := range trials {
+			if t.DishID == d.Key && t.Trial.Kind == "trial" {
+				if err := add(t.Key, t.Trial.Name+" of "+d.Recipe.Title, "trial", t.Trial.Recipe, measure.Rational{}); err != nil {
+					return nil, err
+				}
+			}
+		}
+	}
+	return needs, nil
+}
+
+// goodsFor finds how the things of a list are bought.
+func (s *Room) GoodsFor(tx *gorm.DB, needs []shopping.Need) ([]store.GoodsRow, error) {
+	seen := map[string]bool{"egg": true} // whites and yolks are bought as eggs
+	things := []string{"egg"}
+	for _, n := range needs {
+		for _, in := range n.Lines {
+			if k := recipe.Thing(in.Item); !seen[k] {
+				seen[k] = true
+				things = append(things, k)
+			}
+		}
+	}
+	return store.All[store.GoodsRow](tx.Where("thing in ?", things).Order("thing"))
+}
+
+func Bare(rows []store.GoodsRow) []shopping.Goods {
+	out := make([]shopping.Goods, len(rows))
+	for i, r := range rows {
+		out[i] = r.Goods
+	}
+	return out
+}
+
+// SaveChoices saves what was decided about a shoot's shopping. version is the one
+// read, 0 for the first save.
+func (s *Room) SaveChoices(ctx context.Context, who core.Who, shootID string, version int, c shopping.Choices, words string) error {
+	var bad []finding.FieldProblem
+	for _, t := range c.Times {
+		if t.Times.Cmp(measure.Rational{}) < 0 || t.Times.Float() > 1000 {
+			bad = append(bad, finding.FieldProblem{Path: "choices.times", Words: "A dish is made from 0 to 1000 times."})
+		}
+	}
+	for _, sp := range c.Spares {
+		if sp.Amount.Cmp(measure.Rational{}) < 0 || sp.Amount.Float() > 1e6 {
+			bad = append(bad, finding.FieldProblem{Path: "choices.spares", Words: "Spares are from 0 to a million."})
+		}
+	}
+	for _, x := range c.Extra {
+		if strings.TrimSpace(x.Words) == "" {
+			bad = append(bad, finding.FieldProblem{Path: "choices.extra", Words: "Say what to buy."})
+		}
+	}
+	if err := core.Fields("", bad); err != nil {
+		return err
+	}
+	if words == "" {
+		words = "Changed the shopping"
+	}
+	return s.Deed(ctx, who, shootID, words, func(j *store.Journal) error {
+		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
+			return err
+		}
+		row, kept, err := choicesOf(j.TX, shootID)
+		if err != nil {
+			return err
+		}
+		row.Choices = c
+		if !kept {
+			return j.Create(row)
+		}
+		row.Version = version
+		return j.Update(row)
+	})
+}
+
+// SaveGoods says how a thing is bought. It belongs to the studio; the deed is
+// noted with the shoot at which it was done, so that it can be undone there.
+func (s *Room) SaveGoods(ctx context.Context, who core.Who, shootID, id string, version int, g shopping.Goods) (*store.GoodsRow, error) {
+	if err := core.Fields("goods.", g.Check()); err != nil {
+		return nil, err
+	}
+	g.Thing = strings.TrimSpace(g.Thing)
+	var row *store.GoodsRow
+	if err := s.Deed(ctx, who, shootID, "Said how "+g.Thing+" is bought", func(j *store.Journal) (err error) {
+		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
+			return err
+		}
+		if id == "" {
+			row = &store.GoodsRow{Base: store.NewBase(), Thing: g.Key(), Goods: g}
+			return j.Create(row)
+		}
+		if row, err = store.Find[store.GoodsRow](j.TX, id); err != nil {
+			return err
+		}
+		row.Version, row.Thing, row.Goods = version, g.Key(), g
+		return j.Update(row)
+	}); err != nil {
+		return nil, err
+	}
+	return row, nil
+}

@@ -1,0 +1,59 @@
+package kitchen
+
+import (
+	"context"
+	"errors"
+
+	"figladder/internal/craft/series"
+	"figladder/internal/store"
+	"figladder/internal/studio/core"
+	"gorm.io/gorm"
+)
+
+// TermsOf is what a shoot's days offer and cost; version 0 until first saved.
+type TermsOf struct {
+	Terms   series.Terms `json:"terms" doc:"What days offer and cost"`
+	Version int          `json:"version" doc:"Counts saves; 0 before the first"`
+}
+
+// SeriesTerms reads a shoot's terms, the usual ones when none were saved.
+func (s *Room) SeriesTerms(ctx context.Context, shootID string) (*TermsOf, error) {
+	row := &store.SeriesRow{}
+	err := s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).First(row).Error
+	if errors.Is(err, gorm.ErrRecordNotFound) {
+		return &TermsOf{Terms: series.UsualTerms()}, nil
+	}
+	return &TermsOf{Terms: row.Terms, Version: row.Version}, err
+}
+
+// SaveSeriesTerms saves a shoot's terms.
+func (s *Room) SaveSeriesTerms(ctx context.Context, who core.Who, shootID string, version int, t series.Terms) (*TermsOf, error) {
+	if err := core.Fields("terms.", t.Check()); err != nil {
+		return nil, err
+	}
+	out := &TermsOf{Terms: t}
+	if err := s.Deed(ctx, who, shootID, "Changed what the days offer and cost", func(j *store.Journal) error {
+		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
+			return err
+		}
+		row := &store.SeriesRow{}
+		err := j.TX.Where("shoot_id = ?", shootID).First(row).Error
+		if errors.Is(err, gorm.ErrRecordNotFound) {
+			row = &store.SeriesRow{Base: store.NewBase(), ShootID: shootID, Terms: t}
+			out.Version = row.Version
+			return j.Create(row)
+		}
+		if err != nil {
+			return err
+		}
+		row.Version, row.Terms = version, t
+		if err := j.Update(row); err != nil {
+			return err
+		}
+		out.Version = row.Version
+		return nil
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
+}

@@ -1,0 +1,160 @@
+package ladder
+
+import (
+	"context"
+	"fmt"
+
+	"figladder/internal/craft/ladder"
+	"figladder/internal/store"
+	"figladder/internal/studio/list"
+	"gorm.io/gorm"
+)
+
+// RailRung is one rung of a shoot's ladder as the rail shows it.
+type RailRung struct {
+	Key   string  `json:"key" doc:"Stable name"`
+	Name  string  `json:"name" doc:"Name for a person"`
+	Share float64 `json:"share" doc:"How far it is filled, 0 to 1"`
+	Shown string  `json:"shown" doc:"The same in words"`
+	Wants string  `json:"wants" doc:"What needs a hand here, or empty"`
+}
+
+// Climb is how far a shoot has come.
+type Climb struct {
+	Rungs []RailRung `json:"rungs" doc:"Brief to Back"`
+}
+
+// climbed is everything a shoot's ladder is worked out from.
+type climbed struct {
+	Climb
+	shots  []store.Shot
+	marks  []ladder.Mark
+	dishes map[string]store.Dish
+}
+
+// Ladder works out how far a shoot has come.
+func (s *Room) Ladder(ctx context.Context, shootID string) (*Climb, error) {
+	row, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	v, err := s.climb(s.Store.WithContext(ctx), row)
+	if err != nil {
+		return nil, err
+	}
+	return &v.Climb, nil
+}
+
+// climb works out one shoot.
+func (s *Room) climb(tx *gorm.DB, row *store.Shoot) (*climbed, error) {
+	all, err := climbs(tx, []store.Shoot{*row})
+	if err != nil {
+		return nil, err
+	}
+	return all[row.Key], nil
+}
+
+// climbs gathers the facts of every shot of some shoots in a fixed number of
+// queries, however many shoots and shots there are.
+func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
+	ids := make([]string, len(rows))
+	for i, r := range rows {
+		ids[i] = r.Key
+	}
+	var dishes []store.Dish
+	var all []store.Shot
+	for _, q := range []error{
+		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&dishes).Error,
+		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&all).Error,
+	} {
+		if q != nil {
+			return nil, q
+		}
+	}
+	facts, keptFrame, err := list.FactsOf(tx, "shoot_id", ids, all)
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]*climbed{}
+	shoots := map[string]*store.Shoot{}
+	own := map[string][]store.Dish{}
+	for i := range rows {
+		shoots[rows[i].Key] = &rows[i]
+		out[rows[i].Key] = &climbed{dishes: map[string]store.Dish{}}
+	}
+	for _, d := range dishes {
+		out[d.ShootID].dishes[d.Key] = d
+		own[d.ShootID] = append(own[d.ShootID], d)
+	}
+	for _, shot := range all {
+		v := out[shot.ShootID]
+		v.shots = append(v.shots, shot)
+		v.marks = append(v.marks, list.MarkOf(facts, keptFrame, shoots[shot.ShootID], v.dishes[shot.DishID], shot))
+	}
+	for id, v := range out {
+		v.rail(shoots[id], own[id])
+	}
+	return out, nil
+}
+
+// rail sums the shots' marks into the shoot's nine rungs.
+func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
+	open := row.Brief.Open()
+	asked := 6
+	if row.Brief.Kind == "commission" {
+		asked = 7
+	}
+	add := func(key, name string, done, of int, unit, wants string) {
+		r := RailRung{Key: key, Name: name, Wants: wants}
+		if of > 0 {
+			r.Share = float64(done) / float64(of)
+			r.Shown = fmt.Sprintf("%d of %d %s", done, of, unit)
+		}
+		v.Rungs = append(v.Rungs, r)
+	}
+	first := func(words string, missing bool) string {
+		if missing {
+			return words
+		}
+		return ""
+	}
+	briefWants := ""
+	if len(open) > 0 {
+		briefWants = "Answer “" + open[0] + "”"
+		if open[0] == "deliverables" {
+			briefWants = "Say what has to be delivered"
+		}
+	}
+	add("brief", "Brief", asked-len(open), asked, "answered", briefWants)
+	withMethod := 0
+	for _, d := range dishes {
+		if len(d.Recipe.Steps) > 0 {
+			withMethod++
+		}
+	}
+	add("dish", "Dish", withMethod, len(dishes), "written", first("Add the first dish", len(dishes) == 0)+first("Give each dish its method", withMethod < len(dishes)))
+	listed := map[string]bool{}
+	for _, s := range v.shots {
+		listed[s.DishID] = true
+	}
+	add("shots", "Shots", len(listed), len(dishes), "dishes", first("Choose frames for each dish", len(listed) < len(dishes)))
+	n := len(v.shots)
+	at := func(key string) int {
+		sum := 0
+		for _, m := range v.marks {
+			for _, r := range m.Rungs {
+				if r.Key == key && r.Reached {
+					sum++
+				}
+			}
+		}
+		return sum
+	}
+	set, copied, kept, finished, approved, out := at("set"), at("copied"), at("kept"), at("finished"), at("approved"), at("out")
+	add("set", "Set", set, n, "set", first("Build the next set", set < n))
+	add("day", "Day", 0, 0, "", "")
+	add("frames", "Frames", kept, n, "kept", first("Take the next frame", copied < set)+first("Keep one frame of each shot", kept < copied && copied >= set))
+	add("finish", "Finish", approved, n, "approved", first("Tick the finish steps", finished < kept)+first("Approve what is finished", approved < finished && finished >= kept))
+	add("out", "Out", out, n, "out", first("Send what is approved", out < approved))
+	add("back", "Back", 0, 0, "", "")
+}

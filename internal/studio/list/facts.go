@@ -1,0 +1,114 @@
+package list
+
+import (
+	"slices"
+
+	"figladder/internal/craft/finish"
+	"figladder/internal/craft/ladder"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"gorm.io/gorm"
+)
+
+func Wanted(shoot *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) finish.Wanted {
+	return finish.Wanted{Kind: shot.Kind, Form: dish.Form, HasCard: slices.ContainsFunc(f.Set.Cards, func(c scene.Card) bool { return c.On }), Moving: f.Set.Food.Movement > 0,
+		LongPx: shoot.Brief.LongestPx(), FrameLong: max(f.WidthPx, f.HeightPx)}
+}
+
+// factsOf gathers the facts of a list of shots: all that belong to some shoots
+// (column shoot_id), or just these (column shot_id).
+func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[string]*ladder.Facts, map[string]store.Frame, error) {
+	var setShots []string
+	var frames, kept []store.Frame
+	var approved []store.Approval
+	var pubs []store.Publication
+	sets := tx.Model(&store.SetRow{}).Where("shot_id in ?", ids)
+	if column == "shoot_id" {
+		sets = tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids)
+	}
+	for _, q := range []error{
+		sets.Pluck("sets.shot_id", &setShots).Error,
+		tx.Select("id", "shot_id", "copies", "kept").Where(column+" in ?", ids).Find(&frames).Error,
+		tx.Where(column+" in ? and kept", ids).Find(&kept).Error,
+		tx.Where(column+" in ?", ids).Find(&approved).Error,
+		tx.Where(column+" in ?", ids).Order("id").Find(&pubs).Error,
+	} {
+		if q != nil {
+			return nil, nil, q
+		}
+	}
+	facts := map[string]*ladder.Facts{}
+	for _, shot := range list {
+		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
+	}
+	keptFrame := map[string]store.Frame{}
+	for _, f := range kept {
+		keptFrame[f.ShotID] = f
+	}
+	gatherFacts(facts, keptFrame, setShots, frames, approved, pubs)
+	return facts, keptFrame, nil
+}
+
+// markOf is a shot's place on its ladder.
+func MarkOf(facts map[string]*ladder.Facts, kept map[string]store.Frame, shoot *store.Shoot, dish store.Dish, shot store.Shot) ladder.Mark {
+	at := facts[shot.Key]
+	if f, ok := kept[shot.Key]; ok {
+		at.FinishTotal, at.FinishDone = finishCount(shoot, dish, shot, f)
+	}
+	return ladder.Climb(*at)
+}
+
+// gatherFacts fills each shot's facts. Rows that came in after the shots were
+// read belong to no fact and are passed over.
+func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, setShots []string, frames []store.Frame, approved []store.Approval, pubs []store.Publication) {
+	for _, id := range setShots {
+		if at := facts[id]; at != nil {
+			at.SetSaved = true
+		}
+	}
+	for _, f := range frames {
+		at := facts[f.ShotID]
+		if at == nil {
+			continue
+		}
+		at.Frames++
+		if f.Kept {
+			at.Kept, at.Copies = true, len(f.Copies)
+		} else if !at.Kept {
+			at.Copies = max(at.Copies, len(f.Copies))
+		}
+	}
+	for _, a := range approved {
+		if at := facts[a.ShotID]; at != nil && kept[a.ShotID].Key == a.FrameID {
+			at.Approved = true
+		}
+	}
+	for _, p := range pubs {
+		at := facts[p.ShotID]
+		if at == nil || kept[p.ShotID].Key != p.FrameID {
+			continue
+		}
+		switch p.State {
+		case "accepted":
+			at.Accepted++
+		case "refused":
+			at.LastRefusal, at.WaitingInOut = p.Answer, false
+		default:
+			at.WaitingInOut = true
+		}
+	}
+}
+
+// finishCount counts the finish steps a kept frame needs and those ticked.
+func finishCount(row *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) (total, done int) {
+	for _, step := range finish.Steps(Wanted(row, dish, shot, f)) {
+		total++
+		for _, t := range shot.Ticks {
+			if t.Key == step.Key {
+				done++
+				break
+			}
+		}
+	}
+	return total, done
+}

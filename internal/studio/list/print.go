@@ -1,0 +1,46 @@
+package list
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"figladder/internal/formats/sheet"
+	briefroom "figladder/internal/studio/brief"
+)
+
+// PrintShots writes a shoot's shot list as PDF, in its order, a box before each.
+func (s *Room) PrintShots(ctx context.Context, shootID string) ([]byte, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	list, dishes, err := s.WholeList(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Sheet{Title: shoot.Name, Under: briefroom.Under(fmt.Sprintf("Shot list, %d shots", len(list)), shoot.Brief), Wide: true, At: s.Now()}
+	columns := []sheet.Column{{Name: "", Width: 1}, {Name: "No", Width: 1, Right: true}, {Name: "Shot", Width: 9}, {Name: "For", Width: 2}, {Name: "Angle and light", Width: 4}, {Name: "In, with", Width: 2}, {Name: "Hands", Width: 2}, {Name: "Holds", Width: 3}}
+	for i, x := range list {
+		if i == 0 || x.DishID != list[i-1].DishID {
+			out.Parts = append(out.Parts, sheet.Part{Heading: dishes[x.DishID].Recipe.Title, Columns: columns})
+		}
+		title := x.Title
+		if x.Guards != "" {
+			title = "■ " + title
+		}
+		if x.Caution != "" {
+			title += " ▲ " + x.Caution
+		}
+		hands := ""
+		if x.Hands > 0 {
+			hands = fmt.Sprintf("+%d", x.Hands)
+		}
+		if x.Shutter {
+			hands = strings.TrimSpace(hands + " shutter")
+		}
+		p := &out.Parts[len(out.Parts)-1]
+		p.Rows = append(p.Rows, []string{sheet.Tick, fmt.Sprint(i + 1), title, x.Kind, briefroom.Join(", ", x.Angle, x.Light), briefroom.Join(", ", x.Vessel, x.Tool), hands, x.Hold})
+	}
+	return out.PDF()
+}

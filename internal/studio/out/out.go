@@ -1,0 +1,229 @@
+package out
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"image"
+	"slices"
+	"time"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/release"
+	"figladder/internal/formats/photo"
+	"figladder/internal/formats/xmp"
+	"figladder/internal/standin"
+	"figladder/internal/store"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/frames"
+	"github.com/google/uuid"
+	"golang.org/x/image/draw"
+	"gorm.io/gorm"
+)
+
+// Outlets says where pictures can go.
+func (s *Room) Outlets(ctx context.Context) ([]release.Outlet, error) { return s.Outlet.Asks(ctx) }
+
+// CutOrder is a cut asked for: which part of the kept frame, for which outlet,
+// with which words.
+type CutOrder struct {
+	Outlet  string        `json:"outlet" doc:"Which outlet"`
+	Zoom    float64       `json:"zoom" minimum:"0.05" maximum:"1" doc:"1 is the largest crop that fits"`
+	CentreX float64       `json:"centreX" minimum:"0" maximum:"1" doc:"Middle of the crop across the frame, 0 to 1"`
+	CentreY float64       `json:"centreY" minimum:"0" maximum:"1" doc:"Middle of the crop down the frame, 0 to 1"`
+	Words   release.Words `json:"words" doc:"Words for the file"`
+}
+
+// CutCheck is what would come of a cut.
+type CutCheck struct {
+	Crop     release.Crop      `json:"crop" doc:"The part of the frame"`
+	WidthPx  int               `json:"widthPx" doc:"Width it is written at"`
+	HeightPx int               `json:"heightPx" doc:"Height it is written at"`
+	Lost     float64           `json:"lost" doc:"Share of the frame left out"`
+	Findings []finding.Finding `json:"findings" doc:"What stands against it"`
+	Missing  string            `json:"missing" doc:"What the shot still lacks before it may go out, or empty"`
+}
+
+func (s *Room) place(ctx context.Context, key string) (release.Outlet, error) {
+	all, err := s.Outlets(ctx)
+	if err != nil {
+		return release.Outlet{}, err
+	}
+	i := slices.IndexFunc(all, func(o release.Outlet) bool { return o.Key == key })
+	if i < 0 {
+		return release.Outlet{}, core.Fields("", []finding.FieldProblem{{Path: "outlet", Words: "There is no outlet “" + key + "”."}})
+	}
+	return all[i], nil
+}
+
+// CheckCut works a cut out without making it.
+func (s *Room) CheckCut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, error) {
+	check, _, _, err := s.cut(ctx, shotID, c)
+	return check, err
+}
+
+func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *frames.FinishList, release.Outlet, error) {
+	o, err := s.place(ctx, c.Outlet)
+	if err != nil {
+		return nil, nil, o, err
+	}
+	list, err := s.Frames.FinishOf(ctx, shotID)
+	if err != nil {
+		return nil, nil, o, err
+	}
+	if list.Frame == nil {
+		return nil, nil, o, core.Rule("Keep a frame first; there is nothing to cut.")
+	}
+	w, h, ok := brief.Shape(o.Shape)
+	if !ok {
+		w, h = list.Frame.WidthPx, list.Frame.HeightPx
+	}
+	f := list.Frame
+	out := &CutCheck{Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
+	out.WidthPx, out.HeightPx = o.Out(out.Crop)
+	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
+	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
+	for _, step := range list.Steps {
+		if !step.Done && out.Missing == "" {
+			out.Missing = "Finish it first: “" + step.Words + "” is not ticked."
+		}
+	}
+	if out.Missing == "" && list.Approval == nil {
+		out.Missing = "It waits for a yes from " + list.AskWhom + "."
+	}
+	return out, list, o, nil
+}
+
+// Publish makes a cut of the kept frame, stores it and hands it to the queue for
+// the outlet. The check against the outlet's wishes is advice here: the outlet
+// itself decides, and may refuse.
+func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOrder) (*store.Publication, error) {
+	check, list, _, err := s.cut(ctx, shotID, c)
+	if err != nil {
+		return nil, err
+	}
+	if check.Missing != "" {
+		return nil, core.Rule("%s", check.Missing)
+	}
+	same := sameOrder(list.Frame.Key, c, check)
+	if there, err := s.delivery(ctx, same); there != nil || err != nil {
+		return there, err
+	}
+	file, err := s.Vault.Get(ctx, list.Frame.SHA256)
+	if err != nil {
+		return nil, err
+	}
+	data, err := makeCut(ctx, file, check, c.Words, s.Now())
+	if err != nil {
+		return nil, err
+	}
+	sha, _, err := s.Vault.Put(ctx, data)
+	if err != nil {
+		return nil, err
+	}
+	row := &store.Publication{ID: uuid.Must(uuid.NewV7()).String(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Outlet: c.Outlet, Crop: check.Crop,
+		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, SameAs: same, State: "waiting", CreatedAt: s.Now()}
+	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Create(row).Error; err != nil {
+			return err
+		}
+		raw, ok := tx.Statement.ConnPool.(*sql.Tx)
+		if !ok {
+			return errors.New("the queue needs the transaction itself")
+		}
+		return s.Queue.Publish(ctx, raw, row.ID)
+	})
+	if _, twice := store.Duplicate(err); twice { // the other press was first
+		return s.delivery(ctx, same)
+	}
+	if err != nil {
+		return nil, err
+	}
+	return row, nil
+}
+
+// sameOrder names a cut of a frame for an outlet: pressed twice, it is one delivery.
+func sameOrder(frameID string, c CutOrder, check *CutCheck) string {
+	raw, _ := json.Marshal([]any{frameID, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, c.Words})
+	return store.Hash(raw)
+}
+
+// delivery finds what was ordered already and not refused; nil when it was not.
+func (s *Room) delivery(ctx context.Context, same string) (*store.Publication, error) {
+	found, err := store.All[store.Publication](s.Store.WithContext(ctx).Where("same_as = ? and state <> 'refused'", same).Limit(1))
+	if err != nil || len(found) == 0 {
+		return nil, err
+	}
+	return &found[0], nil
+}
+
+// makeCut crops and scales a frame's file and writes its words into it.
+func makeCut(ctx context.Context, file []byte, c *CutCheck, w release.Words, at time.Time) ([]byte, error) {
+	img, err := photo.Decode(ctx, file)
+	if err != nil {
+		return nil, err
+	}
+	part := image.Rect(c.Crop.X, c.Crop.Y, c.Crop.X+c.Crop.Width, c.Crop.Y+c.Crop.Height)
+	out := image.NewRGBA(image.Rect(0, 0, c.WidthPx, c.HeightPx))
+	draw.CatmullRom.Scale(out, out.Bounds(), img, part, draw.Src, nil)
+	var b bytes.Buffer
+	if err := core.Encode(&b, out); err != nil {
+		return nil, err
+	}
+	return xmp.Write(b.Bytes(), xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
+}
+
+// Deliver hands a waiting publication to its outlet and writes its answer down.
+// It is called by the queue and may be called again after a crash: the outlet
+// takes the same reference twice as one picture. A refusal is an answer, not an
+// error.
+func (s *Room) Deliver(ctx context.Context, id string) error {
+	row, err := store.Find[store.Publication](s.Store.WithContext(ctx), id)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil // its shoot was removed meanwhile
+	}
+	if err != nil {
+		return err
+	}
+	if row.State != "waiting" {
+		return nil
+	}
+	data, err := s.Vault.Get(ctx, row.SHA256)
+	if err != nil {
+		return fmt.Errorf("the cut's file: %w", err)
+	}
+	state, answer := "accepted", ""
+	answer, err = s.Outlet.Send(ctx, row.Outlet, row.ID, data)
+	var no *standin.Refusal
+	if errors.As(err, &no) {
+		state, answer = "refused", no.Words
+	} else if err != nil {
+		return err
+	}
+	done := s.Now()
+	return s.Store.WithContext(ctx).Model(&store.Publication{}).Where("id = ? and state = 'waiting'", id).
+		Updates(map[string]any{"state": state, "answer": answer, "done_at": done}).Error
+}
+
+// Publications lists what was sent of a shot, or of a shoot when shotID is empty,
+// newest first.
+func (s *Room) Publications(ctx context.Context, shootID, shotID string) ([]store.Publication, error) {
+	q := s.Store.WithContext(ctx).Order("id desc")
+	if shotID != "" {
+		return store.All[store.Publication](q.Where("shot_id = ?", shotID))
+	}
+	return store.All[store.Publication](q.Where("shoot_id = ?", shootID))
+}
+
+// CutFile returns the file of a publication.
+func (s *Room) CutFile(ctx context.Context, id string) ([]byte, error) {
+	row, err := store.Find[store.Publication](s.Store.WithContext(ctx), id)
+	if err != nil {
+		return nil, err
+	}
+	return s.Vault.Get(ctx, row.SHA256)
+}

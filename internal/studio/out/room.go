@@ -1,0 +1,15 @@
+// Package out is what leaves the studio: cuts for outlets, and their answers.
+package out
+
+import (
+	"figladder/internal/standin"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/frames"
+)
+
+// Room does the deeds of this room, with the rooms below it.
+type Room struct {
+	*core.Core
+	Frames *frames.Room
+	Outlet standin.Outlet
+}

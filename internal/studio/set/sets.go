@@ -1,0 +1,221 @@
+package set
+
+import (
+	"context"
+	"errors"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/compose"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+	"figladder/internal/store"
+	"figladder/internal/studio/core"
+	"gorm.io/gorm"
+)
+
+// PlannedSet is a shot's set; version 0 until it is first saved.
+type PlannedSet struct {
+	Set     scene.Set `json:"set" doc:"The set"`
+	Version int       `json:"version" doc:"Counts saves; 0 before the first"`
+}
+
+// SetOf returns a shot's set, or the one it would start with.
+func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
+	shot, err := s.List.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	row := &store.SetRow{}
+	err = s.Store.WithContext(ctx).Where("shot_id = ?", shotID).First(row).Error
+	if err == nil {
+		return &PlannedSet{Set: row.Set, Version: row.Version}, nil
+	}
+	if !errors.Is(err, gorm.ErrRecordNotFound) {
+		return nil, err
+	}
+	dish, err := s.Kitchen.Dish(ctx, shot.DishID)
+	if err != nil {
+		return nil, err
+	}
+	set := scene.StartFor(shot.Angle, dish.Form)
+	set.Food.Name = dish.Recipe.Title
+	return &PlannedSet{Set: set}, nil
+}
+
+// SaveSet saves a shot's set. version is the one read, 0 for the first save.
+func (s *Room) SaveSet(ctx context.Context, who core.Who, shotID string, version int, set scene.Set) (*PlannedSet, error) {
+	if err := core.Fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	shot, err := s.List.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	out := &PlannedSet{Set: set}
+	if err := s.Deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
+		row := &store.SetRow{}
+		err := j.TX.Where("shot_id = ?", shotID).First(row).Error
+		if errors.Is(err, gorm.ErrRecordNotFound) {
+			row = &store.SetRow{Base: store.NewBase(), ShotID: shotID, Set: set}
+			out.Version = row.Version
+			return j.Create(row)
+		}
+		if err != nil {
+			return err
+		}
+		row.Version, row.Set = version, set
+		if err := j.Update(row); err != nil {
+			return err
+		}
+		out.Version = row.Version
+		return nil
+	}); err != nil {
+		return nil, err
+	}
+	return out, nil
+}
+
+// wants is what the shoot of a shot asks of its set.
+func (s *Room) Wants(ctx context.Context, shotID string) (scene.Wants, error) {
+	w, _, err := s.asked(ctx, shotID)
+	return w, err
+}
+
+// asked is what a shot's shoot asks of its set, and the shapes that it publishes.
+func (s *Room) asked(ctx context.Context, shotID string) (scene.Wants, []compose.Wanted, error) {
+	shot, err := s.List.Shot(ctx, shotID)
+	if err != nil {
+		return scene.Wants{}, nil, err
+	}
+	shoot, err := s.Brief.Shoot(ctx, shot.ShootID)
+	if err != nil {
+		return scene.Wants{}, nil, err
+	}
+	owned, err := s.Cupboard.KitItems(ctx)
+	if err != nil {
+		return scene.Wants{}, nil, err
+	}
+	ratio := shoot.Brief.Mood.TargetRatio()
+	return scene.Wants{Kit: owned, OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
+		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, shapesOfBrief(shoot.Brief), nil
+}
+
+// ReadSet works out everything about a set, saved or not. Quick is for while
+// something is being dragged.
+func (s *Room) ReadSet(ctx context.Context, shotID string, set scene.Set, quick bool) (*SetReading, error) {
+	if err := core.Fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	w, wanted, err := s.asked(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	detail := light.Fine
+	if quick {
+		detail = light.Search
+	}
+	done, err := s.Turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	r, objects, engine, err := scene.ReadWith(ctx, set, w, detail)
+	if err != nil {
+		return nil, err
+	}
+	out := &SetReading{Report: r, SetHash: HashOf(set)}
+	f := compose.Of(set, objects, engine)
+	out.Look, out.Crops = f.Look(), f.Crops(wanted)
+	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
+	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
+	out.Findings = append(out.Findings, f.Findings()...)
+	if drift, err := s.drift(ctx, shotID, set); err != nil {
+		return nil, err
+	} else {
+		out.Findings = append(out.Findings, drift...)
+	}
+	return out, nil
+}
+
+// SetReading is everything worked out about a set: its figures, and how its frame reads.
+type SetReading struct {
+	scene.Report
+	Look  compose.Look   `json:"look" doc:"What the frame shows of each thing"`
+	Crops []compose.Crop `json:"crops" doc:"Every shape that is to be published, over the frame"`
+
+	SetHash string `json:"setHash" doc:"Names the set by what its picture shows: a picture of another hash is of another set"`
+}
+
+// usual shapes are shown when the brief asks for none.
+var usual = []string{"4:5", "1:1", "9:16", "3:2", "16:9"}
+
+// shapesOfBrief are what a shoot publishes.
+func shapesOfBrief(b brief.Brief) []compose.Wanted {
+	var out []compose.Wanted
+	add := func(name, shape string, px int) {
+		if w, h, ok := brief.Shape(shape); ok {
+			out = append(out, compose.Wanted{Name: name, Shape: shape, Ratio: float64(w) / float64(h), LongPx: px})
+		}
+	}
+	for _, d := range b.Deliverables {
+		add(d.Name, d.Shape, d.LongPx)
+	}
+	if out == nil {
+		for _, shape := range usual {
+			add(shape, shape, 0)
+		}
+	}
+	return out
+}
+
+// ApplyTry returns a set with a try's edits made. Nothing is saved.
+func (s *Room) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, error) {
+	after, bad := scene.Apply(set, edits)
+	if bad != nil { // what was to be changed cannot be
+		return nil, core.Fields("", []finding.FieldProblem{{Path: "edits", Words: bad[0].Words}})
+	}
+	if err := core.Fields("set.", after.Check()); err != nil {
+		return nil, err
+	}
+	return &after, nil
+}
+
+// Addition is something more for a set: one of these is said.
+type Addition struct {
+	Thing string      `json:"thing" doc:"Kind of a thing, in its usual size"`
+	Light string      `json:"light" doc:"Kind of a light, in its usual size"`
+	Prop  string      `json:"prop" doc:"Key of a prop of the cupboard"`
+	Card  *scene.Card `json:"card" required:"false" doc:"A card"`
+	Key   int         `json:"key" doc:"Card: place of the light it is across from"`
+}
+
+// AddToSet puts something more into a set, where it usually goes.
+func (s *Room) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scene.Set, error) {
+	switch {
+	case a.Thing != "":
+		var err error
+		if set, err = set.WithThing(a.Thing); err != nil {
+			return nil, core.Rule("There is %s.", err)
+		}
+	case a.Light != "":
+		var err error
+		if set, err = set.WithLight(a.Light); err != nil {
+			return nil, core.Rule("There is %s.", err)
+		}
+	case a.Prop != "":
+		t, err := s.PropAsThing(ctx, a.Prop)
+		if err != nil {
+			return nil, err
+		}
+		set = set.Beside(*t)
+	case a.Card != nil:
+		set = set.WithCard(*a.Card, a.Key)
+	default:
+		return nil, core.Rule("Say what is to be put into the set.")
+	}
+	if err := core.Fields("set.", set.Check()); err != nil {
+		return nil, err
+	}
+	return &set, nil
+}
