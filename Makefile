@@ -40,6 +40,7 @@ ui/src/api/schema.d.ts: $(RULES) ui/node_modules/.installed go.sum
 	@echo "Building the rules."
 	@mkdir -p bin && go build -o bin/describe ./cmd/figladder
 	@bin/describe openapi > ui/openapi.json && rm bin/describe
+	@cd ui && node scripts/words.mjs
 	@cd ui && npx openapi-typescript openapi.json -o src/api/schema.next.ts >/dev/null
 	@cmp -s ui/src/api/schema.next.ts $@ && rm ui/src/api/schema.next.ts || mv ui/src/api/schema.next.ts $@
 	@touch $@

@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"encoding/json"
+	"figladder/internal/craft/words"
 	"fmt"
 	"net/http"
 	"strings"
@@ -91,7 +92,7 @@ func fillCupboard(b testing.TB, k *studiotest.Kit, n int) {
 	colours := []string{"#5f6b79", "#26303f", "#d8d2c4", "#8a5138", "#6c7a58", "#3b5ba0", "#4a8a5a"}
 	var rows []store.PropRow
 	for i := range n {
-		p := cupboard.Prop{Name: fmt.Sprintf("Prop %d, %s", i, []string{"slate", "oat", "ink"}[i%3]), Kind: kinds[i%4], Sizes: cupboard.Sizes{DiameterMm: 100 + float64(i%200), HeightMm: 40}, Front: cupboard.Face{Colour: colours[i%7], Finish: cupboard.Finishes[i%3]}, Condition: "new", Count: 1 + i%3}
+		p := cupboard.Prop{Name: fmt.Sprintf("Prop %d, %s", i, []string{"slate", "oat", "ink"}[i%3]), Kind: kinds[i%4], Sizes: cupboard.Sizes{DiameterMm: 100 + float64(i%200), HeightMm: 40}, Front: cupboard.Face{Colour: colours[i%7], Finish: words.Finishes[i%3]}, Condition: "new", Count: 1 + i%3}
 		r := store.PropRow{Base: store.Base{Key: fmt.Sprintf("prop%07d", i), Version: 1}, Prop: p}
 		store.Fill(&r)
 		rows = append(rows, r)

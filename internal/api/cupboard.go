@@ -117,7 +117,7 @@ func (a *API) holdRoutes() {
 		ByID
 		Body struct {
 			Version int    `json:"version" doc:"The version read"`
-			Count   int    `json:"count" doc:"How many"`
+			Count   int    `json:"count" minimum:"1" maximum:"999" doc:"How many"`
 			State   string `json:"state" enum:"reserved,pulled,back,broken" doc:"Where it is"`
 		}
 	}) (*body[store.Reservation], error) {

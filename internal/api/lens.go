@@ -65,7 +65,7 @@ func (a *API) lensRoutes() {
 	route(a, Assistant, "POST", "/api/shots/{id}/set/compare", "compareSets", "Two variants of a set beside one another", func(ctx context.Context, in *struct {
 		ByID
 		Body CompareAsk
-	}) (*body[set.Compared], error) {
+	}) (*body[scene.Compared], error) {
 		return point(s.Set.CompareSets(ctx, in.ID, in.Body.A, in.Body.B))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/set/angles", "angleRound", "The same set from 0 to 90°", func(ctx context.Context, in *struct {

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"io"
 	"mime/multipart"
@@ -35,6 +36,7 @@ func (a *API) routes() {
 	a.seriesRoutes()
 	a.referenceRoutes()
 	a.cupboardRoutes()
+	a.blankRoutes()
 	a.searchRoutes()
 	a.shotRoutes()
 	a.setRoutes()
@@ -160,7 +162,7 @@ func (a *API) dishRoutes() {
 	route(a, Stylist, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
-			Supporting int `json:"supporting" doc:"Supporting frames beside the final"`
+			Supporting int `json:"supporting" minimum:"0" maximum:"12" doc:"Supporting frames beside the final"`
 		}
 	}) (*body[store.Dish], error) {
 		return point(s.List.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
@@ -230,15 +232,15 @@ func (a *API) shotRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots", "shots", "The shot list", func(ctx context.Context, in *struct {
 		ByID
-		Words  string `query:"words" maxLength:"200" doc:"In the title"`
-		Dish   string `query:"dish" maxLength:"60" doc:"Only this dish's"`
-		Kind   string `query:"kind" maxLength:"60" doc:"Only of this kind"`
-		Angle  string `query:"angle" maxLength:"60" doc:"Only from this angle"`
-		Light  string `query:"light" maxLength:"60" doc:"Only in this light"`
-		Vessel string `query:"vessel" maxLength:"60" doc:"Only in this vessel"`
-		Hands  string `query:"hands" enum:",more,none" doc:"Only those that need more hands, or those that do not"`
-		After  string `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
-		Limit  int    `query:"limit" default:"100" minimum:"1" maximum:"500" doc:"Most shots in a page"`
+		Words  string          `query:"words" maxLength:"200" doc:"In the title"`
+		Dish   string          `query:"dish" maxLength:"60" doc:"Only this dish's"`
+		Kind   string          `query:"kind" maxLength:"60" doc:"Only of this kind"`
+		Angle  words.Angle     `query:"angle" doc:"Only from this angle"`
+		Light  words.Direction `query:"light" doc:"Only in this light"`
+		Vessel string          `query:"vessel" maxLength:"60" doc:"Only in this vessel"`
+		Hands  string          `query:"hands" enum:",more,none" doc:"Only those that need more hands, or those that do not"`
+		After  string          `query:"after" maxLength:"60" doc:"Key of the last one already seen"`
+		Limit  int             `query:"limit" default:"100" minimum:"1" maximum:"500" doc:"Most shots in a page"`
 	}) (*body[list.ListPage], error) {
 		return point(s.List.List(ctx, in.ID, list.ListAsk{Words: in.Words, Dish: in.Dish, Kind: in.Kind, Angle: in.Angle, Light: in.Light, Vessel: in.Vessel, Hands: in.Hands, After: in.After, Limit: in.Limit}))
 	})

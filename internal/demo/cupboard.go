@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"figladder/internal/craft/words"
 	"strings"
 
 	"figladder/internal/craft/brief"
@@ -18,7 +19,7 @@ type shelf struct {
 	at      string
 	sizes   [3]float64
 	colours string
-	finish  string
+	finish  words.Finish
 	pattern float64
 	state   string
 	n       int
@@ -32,13 +33,13 @@ var shelves = []shelf{
 	{cupboard.Plate, "Cake plate, blue rim", "A1", [3]float64{165, 110, 16}, "#e4e2da #5b6f8a", "satin", 0.2, "patina", 3},
 	{cupboard.Plate, "Oval plate, sage", "A2", [3]float64{220, 150, 22}, "#8d9a84", "matt", 0, "worn", 1},
 	{cupboard.Plate, "Plate, rust", "A2", [3]float64{200, 140, 20}, "#8a5138", "matt", 0, "patina", 2},
-	{cupboard.Plate, "Dinner plate, glossy white", "A2", [3]float64{290, 200, 26}, "#fbfbf9", "glossy", 0, "new", 6},
+	{cupboard.Plate, "Dinner plate, glossy white", "A2", [3]float64{290, 200, 26}, "#fbfbf9", "gloss", 0, "new", 6},
 	{cupboard.Plate, "Pewter plate", "A2", [3]float64{215, 160, 14}, "#8f9294", "satin", 0, "patina", 1},
 	{cupboard.Plate, "Saucer, ink", "A2", [3]float64{145, 90, 18}, "#2b3346", "satin", 0, "patina", 4},
 	{cupboard.Bowl, "Bowl, ash grey", "A3", [3]float64{165, 62, 4}, "#8b8d8c", "matt", 0, "patina", 3},
 	{cupboard.Bowl, "Bowl, deep slate", "A3", [3]float64{180, 75, 4}, "#4a5568", "satin", 0, "new", 2},
 	{cupboard.Bowl, "Bowl, cream glaze", "A3", [3]float64{155, 58, 5}, "#e3d9c3", "satin", 0.05, "patina", 4},
-	{cupboard.Bowl, "Bowl, scarlet", "A3", [3]float64{170, 64, 4}, "#d81414", "glossy", 0, "new", 1},
+	{cupboard.Bowl, "Bowl, scarlet", "A3", [3]float64{170, 64, 4}, "#d81414", "gloss", 0, "new", 1},
 	{cupboard.Bowl, "Wide bowl, straw", "A3", [3]float64{235, 52, 5}, "#c8b48a", "matt", 0.1, "patina", 1},
 	{cupboard.Bowl, "Black pot, two handles", "A4", [3]float64{240, 105, 5}, "#26262a", "matt", 0, "patina", 1},
 	{cupboard.Bowl, "Wooden bowl", "A4", [3]float64{200, 70, 8}, "#8a6239", "matt", 0.2, "worn", 1},
@@ -47,13 +48,13 @@ var shelves = []shelf{
 	{cupboard.Tiny, "Pinch bowl, iron", "A5", [3]float64{55, 26, 3}, "#3c3a3a", "matt", 0, "patina", 4},
 	{cupboard.Tiny, "Pinch bowl, moss", "A5", [3]float64{60, 28, 3}, "#6c7a58", "satin", 0, "new", 3},
 	{cupboard.Tiny, "Brass salt cup", "A5", [3]float64{48, 22, 2}, "#a9822f", "satin", 0, "patina", 1},
-	{cupboard.Glass, "Tall glass, ribbed", "B1", [3]float64{68, 160, 66}, "#cbd6d8", "glossy", 0.55, "new", 4},
-	{cupboard.Glass, "Tumbler, cut", "B1", [3]float64{82, 92, 80}, "#d5dcdc", "glossy", 0.7, "patina", 6},
-	{cupboard.Glass, "Tumbler, plain", "B1", [3]float64{80, 95, 78}, "#d9dfdf", "glossy", 0, "chipped", 3},
-	{cupboard.Glass, "Toddy glass, handled", "B1", [3]float64{76, 120, 74}, "#d6dcd8", "glossy", 0.15, "new", 2},
-	{cupboard.Glass, "Stem glass, smoke", "B1", [3]float64{84, 170, 70}, "#a8a6a2", "glossy", 0.1, "new", 4},
-	{cupboard.Glass, "Cordial glass, amber", "B1", [3]float64{52, 110, 50}, "#c79a55", "glossy", 0.4, "patina", 6},
-	{cupboard.Jug, "Milk jug, enamel", "B2", [3]float64{95, 120, 70}, "#e7e6df", "glossy", 0, "worn", 1},
+	{cupboard.Glass, "Tall glass, ribbed", "B1", [3]float64{68, 160, 66}, "#cbd6d8", "gloss", 0.55, "new", 4},
+	{cupboard.Glass, "Tumbler, cut", "B1", [3]float64{82, 92, 80}, "#d5dcdc", "gloss", 0.7, "patina", 6},
+	{cupboard.Glass, "Tumbler, plain", "B1", [3]float64{80, 95, 78}, "#d9dfdf", "gloss", 0, "chipped", 3},
+	{cupboard.Glass, "Toddy glass, handled", "B1", [3]float64{76, 120, 74}, "#d6dcd8", "gloss", 0.15, "new", 2},
+	{cupboard.Glass, "Stem glass, smoke", "B1", [3]float64{84, 170, 70}, "#a8a6a2", "gloss", 0.1, "new", 4},
+	{cupboard.Glass, "Cordial glass, amber", "B1", [3]float64{52, 110, 50}, "#c79a55", "gloss", 0.4, "patina", 6},
+	{cupboard.Jug, "Milk jug, enamel", "B2", [3]float64{95, 120, 70}, "#e7e6df", "gloss", 0, "worn", 1},
 	{cupboard.Jug, "Sauce jug, slate", "B2", [3]float64{80, 95, 60}, "#59636f", "matt", 0, "patina", 1},
 	{cupboard.Jug, "Copper jug", "B2", [3]float64{100, 150, 64}, "#a8653f", "satin", 0, "patina", 1},
 	{cupboard.Cutlery, "Cake fork, old silver", "B3", [3]float64{148, 48, 0}, "#8d8b86", "satin", 0, "patina", 6},
@@ -68,7 +69,7 @@ var shelves = []shelf{
 	{cupboard.Board, "Slate board", "B4", [3]float64{300, 200, 8}, "#474b50", "matt", 0.05, "scratched", 2},
 	{cupboard.Board, "Bread board, pale", "B4", [3]float64{360, 240, 18}, "#c9a777", "matt", 0.2, "worn", 1},
 	{cupboard.Tile, "Tile offcut, blue-grey", "B5", [3]float64{300, 300, 9}, "#6d7a87", "satin", 0.1, "new", 3},
-	{cupboard.Tile, "Zellige tile, ink", "B5", [3]float64{100, 100, 11}, "#22304a", "glossy", 0.2, "patina", 8},
+	{cupboard.Tile, "Zellige tile, ink", "B5", [3]float64{100, 100, 11}, "#22304a", "gloss", 0.2, "patina", 8},
 	{cupboard.Linen, "Napkin, flax", "C1", [3]float64{450, 450, 0}, "#c7b694", "matt", 0.05, "patina", 4},
 	{cupboard.Linen, "Tea towel, slate stripe", "C1", [3]float64{700, 500, 0}, "#d6d2c8 #5b6f8a", "matt", 0.3, "patina", 2},
 	{cupboard.Linen, "Cloth, washed plum", "C1", [3]float64{900, 700, 0}, "#5a3a4e", "matt", 0, "patina", 1},
@@ -134,7 +135,7 @@ var pieces = []kit.Item{
 	{Name: "Black card A2", Kind: kit.Card, Count: 2, Shelf: "K5", WidthMm: 594, HeightMm: 420, Surface: "black", Clamps: 2},
 	{Name: "Dull foil card A3", Kind: kit.Card, Count: 1, Shelf: "K5", WidthMm: 420, HeightMm: 297, Surface: "dull foil", Clamps: 1},
 	{Name: "Silver card A3", Kind: kit.Card, Count: 1, Shelf: "K5", WidthMm: 420, HeightMm: 297, Surface: "silver", Clamps: 1},
-	{Name: "Diffuser, 1 m", Kind: kit.Diffuser, Count: 1, Shelf: "K5", WidthMm: 1000, HeightMm: 1000, Surface: "diffusion", Clamps: 2},
+	{Name: "Diffuser, 1 m", Kind: kit.Diffuser, Count: 1, Shelf: "K5", WidthMm: 1000, HeightMm: 1000, Surface: "diffuser", Clamps: 2},
 }
 
 // cupboard fills the shelves, holds props for the winter shoot, and lets a second

@@ -1,6 +1,9 @@
 package demo
 
-import "figladder/internal/craft/scene"
+import (
+	"figladder/internal/craft/scene"
+	"figladder/internal/craft/words"
+)
 
 // loft puts the room's west window on the left of a set, as bright as a sky of
 // the given luminance.
@@ -13,7 +16,7 @@ func loft(s *scene.Set, sky float64) {
 }
 
 // thing is a prop in place, from the left and near edges.
-func thing(name, kind string, x, y, turn, w, d, h float64, colour, finish string) scene.Thing {
+func thing(name, kind string, x, y, turn, w, d, h float64, colour string, finish words.Finish) scene.Thing {
 	return scene.Thing{Name: name, Kind: kind, On: true, XMm: x, YMm: y, TurnDeg: turn, WidthMm: w, DepthMm: d, HeightMm: h, Colour: colour, Finish: finish}
 }
 

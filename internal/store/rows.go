@@ -7,6 +7,7 @@
 package store
 
 import (
+	"figladder/internal/craft/words"
 	"maps"
 	"time"
 
@@ -115,28 +116,28 @@ type Tick struct {
 // Shot is one frame wanted.
 type Shot struct {
 	Base
-	ShootID  string `json:"shootId" readOnly:"true" doc:"Its shoot"`
-	DishID   string `json:"dishId" readOnly:"true" doc:"Its dish"`
-	Position int    `json:"position" doc:"Order in the shoot"`
-	Kind     string `json:"kind" doc:"What the frame is for"`
-	Title    string `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
-	Because  string `json:"because" maxLength:"1000" doc:"Why it is on the list"`
-	Cause    string `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
-	Proposal string `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
-	Step     int    `json:"step" doc:"Step of the method it belongs to"`
-	Angle    string `json:"angle" maxLength:"60" doc:"Angle word"`
-	Hands    int    `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
-	Shutter  bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
-	Hold     string `json:"hold" maxLength:"200" doc:"How long it holds"`
-	Caution  string `json:"caution" maxLength:"500" doc:"Safety"`
-	Guards   string `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
-	Ticks    []Tick `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
+	ShootID  string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	DishID   string      `json:"dishId" readOnly:"true" doc:"Its dish"`
+	Position int         `json:"position" doc:"Order in the shoot"`
+	Kind     string      `json:"kind" doc:"What the frame is for"`
+	Title    string      `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
+	Because  string      `json:"because" maxLength:"1000" doc:"Why it is on the list"`
+	Cause    string      `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
+	Proposal string      `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
+	Step     int         `json:"step" doc:"Step of the method it belongs to"`
+	Angle    words.Angle `json:"angle" doc:"Angle word"`
+	Hands    int         `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
+	Shutter  bool        `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Hold     words.Hold  `json:"hold" doc:"How long it holds"`
+	Caution  string      `json:"caution" maxLength:"500" doc:"Safety"`
+	Guards   string      `json:"guards" maxLength:"500" doc:"For a safe frame: what it comes before"`
+	Ticks    []Tick      `gorm:"serializer:json" json:"ticks" doc:"Finish steps done"`
 
-	Light  string         `json:"light" maxLength:"60" doc:"Where the light comes from, in a word"`
-	Vessel string         `json:"vessel" maxLength:"60" doc:"What it is in or on"`
-	Tool   string         `json:"tool" maxLength:"60" doc:"What moves the food"`
-	Mined  shots.Proposal `gorm:"serializer:json" json:"mined" readOnly:"true" doc:"The proposal as it was accepted, to tell a person's changes from the recipe's"`
-	Merged []string       `gorm:"serializer:json" json:"merged" doc:"Keys of proposals that this frame shows too"`
+	Light  words.Direction `json:"light" doc:"Where the light comes from, in a word"`
+	Vessel string          `json:"vessel" maxLength:"60" doc:"What it is in or on"`
+	Tool   string          `json:"tool" maxLength:"60" doc:"What moves the food"`
+	Mined  shots.Proposal  `gorm:"serializer:json" json:"mined" readOnly:"true" doc:"The proposal as it was accepted, to tell a person's changes from the recipe's"`
+	Merged []string        `gorm:"serializer:json" json:"merged" doc:"Keys of proposals that this frame shows too"`
 }
 
 // TrialRow is a trial of a dish, or another source's recipe beside it.
@@ -269,14 +270,14 @@ type PropRow struct {
 	Base
 	Prop cupboard.Prop `gorm:"serializer:json" json:"prop" doc:"The prop"`
 
-	Name      string  `json:"-"`
-	Kind      string  `json:"-"`
-	SizeMm    float64 `json:"-"`
-	Hue       string  `json:"-"`
-	Lightness float64 `json:"-"`
-	Finish    string  `json:"-"`
-	Count     int     `json:"-"`
-	Words     string  `json:"-"`
+	Name      string       `json:"-"`
+	Kind      string       `json:"-"`
+	SizeMm    float64      `json:"-"`
+	Hue       string       `json:"-"`
+	Lightness float64      `json:"-"`
+	Finish    words.Finish `json:"-"`
+	Count     int          `json:"-"`
+	Words     string       `json:"-"`
 }
 
 // Holding are the states of a reservation in which nobody else can have the prop;

@@ -41,10 +41,10 @@ type Window struct {
 
 // Outside is something outside a window, upright and square to it.
 type Outside struct {
-	Kind     string  `json:"kind" enum:"wall,tree,awning" doc:"What it is"`
+	Kind     string  `json:"kind" enum:"wall,tree,awning" doc:"What it is. A tree lets a third of the light through, an awning a fifth"`
 	AwayMm   float64 `json:"awayMm" doc:"Distance from the window"`
 	AlongMm  float64 `json:"alongMm" doc:"How far its middle is to the right of the window's, as you look out"`
-	BottomMm float64 `json:"bottomMm" doc:"Its lower edge above the floor; negative below"`
+	BottomMm float64 `json:"bottomMm" doc:"Its lower edge, above the floor of a room or the table top of a set; negative below"`
 	WidthMm  float64 `json:"widthMm" doc:"Across"`
 	HeightMm float64 `json:"heightMm" doc:"Up"`
 	Colour   string  `json:"colour" doc:"#rrggbb"`
@@ -53,11 +53,7 @@ type Outside struct {
 // Check returns what cannot be accepted in a place.
 func (p Place) Check() []finding.FieldProblem {
 	var out []finding.FieldProblem
-	within := func(path string, v, lo, hi float64, unit string) {
-		if !(v >= lo && v <= hi) {
-			out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf("%g is outside what makes sense here: %g to %g %s.", v, lo, hi, unit)})
-		}
-	}
+	within := bounded(&out)
 	within("latDeg", p.LatDeg, -90, 90, "degrees north")
 	within("lonDeg", p.LonDeg, -180, 180, "degrees east")
 	within("tableMm", p.TableMm, 0, 2000, "mm")
@@ -73,11 +69,8 @@ func (p Place) Check() []finding.FieldProblem {
 			out = append(out, finding.FieldProblem{Path: at("name"), Words: "Give it a name, such as “West window”."})
 		}
 		within(at("bearingDeg"), w.BearingDeg, -360, 360, "degrees")
-		within(at("widthMm"), w.WidthMm, 100, 8000, "mm")
-		within(at("heightMm"), w.HeightMm, 100, 6000, "mm")
+		out = append(out, Opening{w.WidthMm, w.HeightMm, w.RevealMm, w.Glass}.Check(at(""))...)
 		within(at("sillMm"), w.SillMm, 0, 8000, "mm")
-		within(at("revealMm"), w.RevealMm, 0, 1500, "mm")
-		within(at("glass"), w.Glass, 0.05, 1, "(share of light)")
 		within(at("awayMm"), w.AwayMm, 0, 10000, "mm")
 		within(at("alongMm"), w.AlongMm, -8000, 8000, "mm")
 		if !w.Roof {
@@ -86,11 +79,7 @@ func (p Place) Check() []finding.FieldProblem {
 			within(at("sillMm"), w.SillMm, p.TableMm+300, 8000, "mm: a roof light is above the table")
 		}
 		for k, o := range w.Outside {
-			at := func(f string) string { return fmt.Sprintf("windows.%d.outside.%d.%s", i, k, f) }
-			within(at("awayMm"), o.AwayMm, 50, 200000, "mm")
-			within(at("widthMm"), o.WidthMm, 50, 200000, "mm")
-			within(at("heightMm"), o.HeightMm, 50, 100000, "mm")
-			within(at("bottomMm"), o.BottomMm, -50000, 50000, "mm")
+			out = append(out, o.Check(fmt.Sprintf("windows.%d.outside.%d.", i, k))...)
 		}
 	}
 	return out

@@ -38,9 +38,11 @@ func Parse(hex string) (LCH, error) {
 	if err != nil {
 		return LCH{}, fmt.Errorf("“%s” is %w", hex, ErrColour)
 	}
-	l, ch, h := c.OkLch()
-	return LCH{l, ch, math.Mod(h+360, 360)}, nil
+	return OfColorful(c), nil
 }
+
+// wrapped brings a hue into 0 to 360 degrees.
+func wrapped(deg float64) float64 { return math.Mod(deg+360, 360) }
 
 // Hex writes the nearest #rrggbb, chroma reduced until it is one that a screen
 // can show.
@@ -102,6 +104,9 @@ var families = []struct {
 	from float64
 	name string
 }{{0, "pink"}, {15, "red"}, {42, "orange"}, {82, "yellow"}, {116, "green"}, {168, "teal"}, {216, "blue"}, {292, "purple"}, {332, "pink"}}
+
+// FamilyNames are all that Family can say, without hue first, then round the wheel.
+var FamilyNames = []string{"white", "grey", "black", "cream", "brown", "red", "orange", "yellow", "green", "teal", "blue", "purple", "pink"}
 
 // Family names a hue in one word; black, grey or white when there is none. Dark
 // orange is brown.

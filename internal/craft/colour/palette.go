@@ -217,6 +217,10 @@ func (p Plan) judge(f food, dominant int, out *Palette) {
 	add := func(code string, severity finding.Severity, subject, measure, limit, because string, try ...finding.Try) {
 		out.Findings = append(out.Findings, finding.Finding{Code: code, Severity: severity, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: try})
 	}
+	tell := func(told finding.Finding, try ...finding.Try) {
+		told.Try = try
+		out.Findings = append(out.Findings, told)
+	}
 	brown := 0.0
 	for _, t := range f.tones {
 		if n := t.lch.Family(); n == "brown" || n == "cream" || n == "grey" || n == "white" || n == "black" {
@@ -246,12 +250,12 @@ func (p Plan) judge(f food, dominant int, out *Palette) {
 			continue
 		}
 		for _, t := range f.tones {
-			if d := Distance(at.hex, t.part.Hex); d < oneColourDE && t.weight >= 0.1 {
+			if d := Distance(at.hex, t.part.Hex); Twin(d) && t.weight >= 0.1 {
 				choices := f.vessels(p)
 				if at.path == "ground" {
 					choices = f.grounds(p)
 				}
-				add(at.path+"-twin", finding.Care, fmt.Sprintf("%s and %s are nearly one colour", at.what, t.part.Name), fmt.Sprintf("ΔE %.0f", d), fmt.Sprintf("ΔE %.0f", oneColourDE), "What is one colour with its ground has no edge in the picture.", finding.Press(fmt.Sprintf("Make it %s", choices[0].Name), finding.SetText(at.path, choices[0].Hex)))
+				tell(TwinFinding(at.path+"-twin", at.what, t.part.Name, d), finding.Press(fmt.Sprintf("Make it %s", choices[0].Name), finding.SetText(at.path, choices[0].Hex)))
 				break
 			}
 		}
@@ -259,7 +263,7 @@ func (p Plan) judge(f food, dominant int, out *Palette) {
 			quieter := c
 			quieter.Chroma = 0.03
 			opposite := LCH{c.Lightness, c.Chroma, math.Mod(t.lch.HueDeg+180, 360)}
-			add("vessel-fights", finding.Care, "The vessel fights "+t.part.Name, fmt.Sprintf("%.0f° of hue apart, chroma %.2f and %.2f", Between(c.HueDeg, t.lch.HueDeg), c.Chroma, t.lch.Chroma), "under 40° or over 140° when both are strong", "Two strong colours that are neither near nor opposite pull at each other.",
+			tell(FightFinding("vessel-fights", at.what, t.part.Name, c, t.lch),
 				finding.Press("The same, quieter", finding.SetText("vessel", quieter.Hex())), finding.Press("Turn it to the opposite hue", finding.SetText("vessel", opposite.Hex())))
 		}
 		if c.Chroma > math.Max(0.06, 1.3*loudest(f.tones)) && p.School == "quiet" {
@@ -297,17 +301,10 @@ func (p Plan) judge(f food, dominant int, out *Palette) {
 	}
 }
 
-// oneColourDE is the CIEDE2000 under which spoon and soup are one colour.
-const oneColourDE = 10.0
-
-// strong is the chroma from which a colour can fight another.
-const strong = 0.11
-
-// fights finds a part of the food whose hue is neither near a strong colour's nor
-// opposite it, both being strong.
+// fights finds a part of the food, no mere trace of it, that a colour fights.
 func (f food) fights(c LCH) (tone, bool) {
 	for _, t := range f.tones {
-		if d := Between(c.HueDeg, t.lch.HueDeg); c.Chroma > strong && t.lch.Chroma > strong && t.weight >= 0.1 && d > 40 && d < 140 {
+		if _, fights := Fight(c, t.lch); fights && t.weight >= 0.1 {
 			return t, true
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"figladder/internal/craft/colour"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/scene"
 )
@@ -14,8 +15,6 @@ const (
 	smallShare   = 0.006 // a thing smaller than this draws no eye
 	brighterL    = 8
 	louderC      = 22
-	twinDE       = 10 // reference value: a spoon the colour of the soup
-	fightC       = 28
 	heroLost     = 0.05
 	crowdedShare = 0.12
 	centred      = 0.045
@@ -103,14 +102,13 @@ func twins(f *Frame) []finding.Finding {
 			continue
 		}
 		de := 100 * p.paint.DistanceCIEDE2000(food.paint)
-		if de >= twinDE || gap(p, food) > 0.06 {
+		if !colour.Twin(de) || gap(p, food) > 0.06 {
 			continue
 		}
 		away := f.aside(p)
-		return one(finding.Finding{Code: "colour-twin", Severity: finding.Care, Subject: p.Name,
-			Measure: fmt.Sprintf("ΔE %.0f from the food", de), Limit: fmt.Sprintf("%d or more", twinDE),
-			Because: p.Name + " and food are nearly one colour: the edge between them is lost.",
-			Try:     append(away, takeOut(p), finding.Hands("Swap it for one of another colour"))})
+		told := colour.TwinFinding("colour-twin", p.Name, "food", de)
+		told.Try = append(away, takeOut(p), finding.Hands("Swap it for one of another colour"))
+		return one(told)
 	}
 	return nil
 }
@@ -139,17 +137,16 @@ func (f *Frame) aside(p *Seen) []finding.Try {
 // fights: vessel and food both strong, in hues that are neither near nor opposite.
 func fights(f *Frame) []finding.Finding {
 	food, vessel := f.find("food"), f.find("vessel")
-	if food == nil || vessel == nil || food.C < fightC || vessel.C < fightC {
+	if food == nil || vessel == nil {
 		return nil
 	}
-	apart := math.Abs(math.Mod(food.HueDeg-vessel.HueDeg+540, 360) - 180)
-	if apart < 40 || apart > 140 {
+	a, b := colour.OfColorful(vessel.paint), colour.OfColorful(food.paint)
+	if _, fights := colour.Fight(a, b); !fights {
 		return nil
 	}
-	return one(finding.Finding{Code: "vessel-fights", Severity: finding.Note, Subject: "Vessel",
-		Measure: fmt.Sprintf("hues %.0f° apart, both strong", apart), Limit: "under 40° or over 140°",
-		Because: "Two strong colours that are neither kin nor opposites fight.",
-		Try:     []finding.Try{finding.Press("Plan a neutral vessel", finding.SetText("vessel.colour", "#b9b4a8")), finding.Hands("Choose a quieter vessel")}})
+	told := colour.FightFinding("vessel-fights", "Vessel", "food", a, b)
+	told.Try = []finding.Try{finding.Press("Plan a neutral vessel", finding.SetText("vessel.colour", "#b9b4a8")), finding.Hands("Choose a quieter vessel")}
+	return one(told)
 }
 
 // cutOff: a thing is cut by the frame so that it cannot be read.

@@ -8,7 +8,7 @@ import (
 )
 
 func clearGlass(name string, count int, diameter float64) Prop {
-	return Prop{Name: name, Kind: Glass, Count: count, Sizes: Sizes{DiameterMm: diameter, HeightMm: 90}, Front: Face{Colour: "#d6dedb", Finish: "glossy"}, Material: "pressed glass", Condition: "patina"}
+	return Prop{Name: name, Kind: Glass, Count: count, Sizes: Sizes{DiameterMm: diameter, HeightMm: 90}, Front: Face{Colour: "#d6dedb", Finish: "gloss"}, Material: "pressed glass", Condition: "patina"}
 }
 
 func TestClearVesselsAlike(t *testing.T) {

@@ -1,6 +1,7 @@
 package cupboard
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 	"strings"
 	"testing"
@@ -12,7 +13,7 @@ import (
 	"pgregory.net/rapid"
 )
 
-func plate(name string, mm float64, hex, finish string) Prop {
+func plate(name string, mm float64, hex string, finish words.Finish) Prop {
 	return Prop{Name: name, Kind: Plate, Sizes: Sizes{DiameterMm: mm, HeightMm: 20}, Front: Face{Colour: hex, Finish: finish}, Condition: "patina", Count: 1}
 }
 
@@ -37,7 +38,7 @@ func TestSuitabilityOrdering(t *testing.T) {
 	bowl := Prop{Name: "bowl", Kind: Bowl, Sizes: Sizes{DiameterMm: 180, HeightMm: 60}, Front: Face{Colour: "#6f7a86", Finish: "matt"}, Condition: "patina", Count: 1}
 	spoon := Prop{Name: "spoon", Kind: Cutlery, Sizes: Sizes{LengthMm: 150}, Front: Face{Colour: "#8d8f90", Finish: "satin"}, Condition: "patina", Count: 1}
 	board := Prop{Name: "board", Kind: Backdrop, Sizes: Sizes{LengthMm: 1200, WidthMm: 900}, Front: Face{Colour: "#39425f", Finish: "matt"}, Condition: "patina", Count: 1}
-	glass := Prop{Name: "glass", Kind: Glass, Sizes: Sizes{DiameterMm: 72, HeightMm: 150}, Front: Face{Colour: "#cfd6d2", Finish: "glossy", Pattern: 0.6}, Condition: "new", Count: 1}
+	glass := Prop{Name: "glass", Kind: Glass, Sizes: Sizes{DiameterMm: 72, HeightMm: 150}, Front: Face{Colour: "#cfd6d2", Finish: "gloss", Pattern: 0.6}, Condition: "new", Count: 1}
 	seen := func(times, ago int) Seen { return Seen{Times: times, Last: "2026-10-01", DaysAgo: ago} }
 	for _, c := range []struct {
 		why          string
@@ -53,7 +54,7 @@ func TestSuitabilityOrdering(t *testing.T) {
 		{"slate over a leek-green plate", leeks, grey, plate("green", 200, "#9db36a", "matt"), Seen{}, Seen{}, "colour"},
 		{"dark over near-white under meringue", pavlova, grey, plate("cream", 200, "#f1e7d6", "matt"), Seen{}, Seen{}, "colour"},
 		{"grey over white under dark mussels", mussels, with(bowl, func(p *Prop) {}), with(bowl, func(p *Prop) { p.Front.Colour = "#f7f7f5" }), Seen{}, Seen{}, "exposure"},
-		{"matt over glossy", leeks, grey, plate("glossy", 200, "#6f7a86", "glossy"), Seen{}, Seen{}, "finish"},
+		{"matt over glossy", leeks, grey, plate("gloss", 200, "#6f7a86", "gloss"), Seen{}, Seen{}, "finish"},
 		{"satin over mirror", leeks, plate("satin", 200, "#6f7a86", "satin"), plate("mirror", 200, "#6f7a86", "mirror"), Seen{}, Seen{}, "finish"},
 		{"plain over a loud pattern", leeks, grey, with(grey, func(p *Prop) { p.Front.Pattern = 0.8 }), Seen{}, Seen{}, "pattern"},
 		{"a patterned glass over a plain one", toddy, glass, with(glass, func(p *Prop) { p.Front.Pattern = 0 }), Seen{}, Seen{}, "pattern"},
@@ -107,7 +108,7 @@ func TestFindings(t *testing.T) {
 		{"vessel-is-food", leeks, plate("p", 200, "#9db36a", "matt"), base, Seen{}},
 		{"vessel-fights", tomato, plate("p", 200, "#2f7a3a", "matt"), base, Seen{}},
 		{"exposure-trap", mussels, plate("p", 200, "#f7f7f5", "matt"), base, Seen{}},
-		{"gloss", mussels, plate("p", 200, "#6f7a86", "glossy"), base, Seen{}},
+		{"gloss", mussels, plate("p", 200, "#6f7a86", "gloss"), base, Seen{}},
 		{"pattern-loud", leeks, with(base, func(p *Prop) { p.Front.Pattern = 0.8 }), with(base, func(p *Prop) { p.Front.Pattern = 0.4 }), Seen{}},
 		{"primary", leeks, plate("p", 200, "#e01010", "matt"), plate("p", 200, "#9c5c50", "matt"), Seen{}},
 		{"damaged", leeks, with(base, func(p *Prop) { p.Condition = "chipped" }), base, Seen{}},
@@ -130,7 +131,7 @@ func TestFindings(t *testing.T) {
 
 func TestFlawsOfAnyDish(t *testing.T) {
 	assert.Empty(t, plate("p", 200, "#6f7a86", "matt").Flaws())
-	got := codes(plate("p", 290, "#fbfbf9", "glossy").Flaws())
+	got := codes(plate("p", 290, "#fbfbf9", "gloss").Flaws())
 	assert.True(t, got["plate-large"] && got["white-shiny"])
 	assert.False(t, codes(plate("p", 200, "#fbfbf9", "matt").Flaws())["white-shiny"])
 	small := Prop{Name: "b", Kind: Backdrop, Sizes: Sizes{LengthMm: 600, WidthMm: 600}, Front: Face{Colour: "#39425f", Finish: "matt"}, Condition: "patina"}
@@ -142,7 +143,7 @@ func TestFlawsOfAnyDish(t *testing.T) {
 func TestScoresAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		hex := rapid.StringMatching(`#[0-9a-f]{6}`)
-		p := Prop{Name: "x", Kind: rapid.SampledFrom(Kinds).Draw(t, "kind"), Front: Face{Colour: hex.Draw(t, "front"), Finish: rapid.SampledFrom(Finishes).Draw(t, "finish"), Pattern: rapid.Float64Range(0, 1).Draw(t, "pattern")},
+		p := Prop{Name: "x", Kind: rapid.SampledFrom(Kinds).Draw(t, "kind"), Front: Face{Colour: hex.Draw(t, "front"), Finish: rapid.SampledFrom(words.Finishes).Draw(t, "finish"), Pattern: rapid.Float64Range(0, 1).Draw(t, "pattern")},
 			Condition: rapid.SampledFrom(Conditions).Draw(t, "condition"), Sizes: Sizes{DiameterMm: rapid.Float64Range(0, 600).Draw(t, "d"), LengthMm: rapid.Float64Range(0, 2000).Draw(t, "l"), WidthMm: rapid.Float64Range(0, 2000).Draw(t, "w")}}
 		a := Ask{Form: rapid.SampledFrom([]string{"plate", "flat", "tall", "soup", "drink", "frozen", ""}).Draw(t, "form"), Food: []colour.Part{{Name: "f", Hex: hex.Draw(t, "food"), Share: 1}}, Bold: rapid.Bool().Draw(t, "bold")}
 		s := p.Suit(a, Seen{Times: rapid.IntRange(0, 20).Draw(t, "times"), DaysAgo: rapid.IntRange(0, 400).Draw(t, "ago")})
@@ -219,7 +220,7 @@ func TestGaps(t *testing.T) {
 	assert.Equal(t, 1, keys(Gaps([]Prop{plates, chipped}, nil))["small-plates"], "chipped ones do not count")
 	plates.Count = 3
 	assert.NotContains(t, keys(Gaps([]Prop{plates}, nil)), "small-plates")
-	glass := Prop{Name: "g", Kind: Glass, Sizes: Sizes{DiameterMm: 72, HeightMm: 150}, Front: Face{Colour: "#cfd6d2", Finish: "glossy", Pattern: 0.6}, Condition: "new", Count: 2}
+	glass := Prop{Name: "g", Kind: Glass, Sizes: Sizes{DiameterMm: 72, HeightMm: 150}, Front: Face{Colour: "#cfd6d2", Finish: "gloss", Pattern: 0.6}, Condition: "new", Count: 2}
 	assert.NotContains(t, keys(Gaps([]Prop{glass}, []Ask{toddy})), "vessel-Pear toddy")
 }
 
@@ -265,7 +266,7 @@ func TestLookAtAPicture(t *testing.T) {
 	require.NotEmpty(t, plain.Colours)
 	assert.Less(t, colour.Distance("#39425f", plain.Colours[0].Hex), 1.0)
 	assert.Less(t, plain.Pattern, 0.05)
-	assert.Equal(t, "matt", plain.Finish)
+	assert.Equal(t, words.Matt, plain.Finish)
 	checked := Look(paint(func(x, y int) (uint8, uint8, uint8) {
 		if (x/3+y/3)%2 == 0 {
 			return 0xf0, 0xe8, 0xd8
@@ -279,7 +280,7 @@ func TestLookAtAPicture(t *testing.T) {
 		}
 		return 0x39, 0x42, 0x5f
 	}), w)
-	assert.Equal(t, "glossy", shiny.Finish)
+	assert.Equal(t, words.Gloss, shiny.Finish)
 	assert.Less(t, colour.Distance("#39425f", shiny.Colours[0].Hex), 1.0, "a highlight is not a colour of the prop")
 	assert.Empty(t, Look(paint(func(x, y int) (uint8, uint8, uint8) { return 119, 119, 119 }), w).Colours, "nothing on the ground")
 	assert.Empty(t, Look(nil, 5).Colours)

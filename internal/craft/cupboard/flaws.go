@@ -19,7 +19,7 @@ func (p Prop) Flaws() []finding.Finding {
 			out = append(out, f)
 		}
 	}
-	if y := colour.Reflectance(p.Front.Colour); y > 0.6 && (p.Front.Finish == "glossy" || p.Front.Finish == "mirror") && p.Kind != Glass {
+	if y := colour.Reflectance(p.Front.Colour); y > 0.6 && p.Front.Finish.Shines() && p.Kind != Glass {
 		out = append(out, finding.Finding{Code: "white-shiny", Severity: finding.Care, Subject: p.Name + " is white and shiny", Measure: fmt.Sprintf("sends back %.0f %% of the light, %s", 100*y, p.Front.Finish), Limit: "60 %, or matt",
 			Because: "Dark food and a bright plate do not fit one exposure, and a careless one turns the plate grey.", Try: []finding.Try{finding.Hands("keep it for pale food in bright pictures")}})
 	}

@@ -26,7 +26,7 @@ type want struct {
 
 func neutral(p Prop) bool {
 	c, err := colour.Parse(p.Front.Colour)
-	return err == nil && c.Chroma < 0.06 && (p.Front.Finish == "matt" || p.Front.Finish == "satin")
+	return err == nil && c.Chroma < 0.06 && !p.Front.Finish.Shines()
 }
 
 func sound(p Prop) bool {

@@ -1,6 +1,7 @@
 package cupboard
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 
 	"figladder/internal/craft/colour"
@@ -10,14 +11,14 @@ import (
 type Looks struct {
 	Colours []colour.Patch `json:"colours" doc:"Main colours of the prop, largest first; the grey round it left out"`
 	Pattern float64        `json:"pattern" doc:"How strong a pattern: 0 plain, 1 loud"`
-	Finish  string         `json:"finish" enum:"matt,satin,glossy,mirror" doc:"A guess from the highlights"`
+	Finish  words.Finish   `json:"finish" doc:"A guess from the highlights"`
 	Gloss   float64        `json:"gloss" doc:"Share of the prop that is near white although it is no white thing"`
 }
 
 // Look measures a prop in a picture: a grid of width w, row by row. What lies
 // along the picture's edge is taken for the ground and left out.
 func Look(pixels []colour.Pixel, w int) Looks {
-	out := Looks{Colours: []colour.Patch{}, Finish: "matt"}
+	out := Looks{Colours: []colour.Patch{}, Finish: words.Matt}
 	if w < 3 || len(pixels) < 3*w {
 		return out
 	}
@@ -50,11 +51,11 @@ func Look(pixels []colour.Pixel, w int) Looks {
 	out.Colours = colour.Dominant(body, 4)
 	switch {
 	case out.Gloss > 0.08:
-		out.Finish = "mirror"
+		out.Finish = words.Mirror
 	case out.Gloss > 0.012:
-		out.Finish = "glossy"
+		out.Finish = words.Gloss
 	case out.Gloss > 0.002:
-		out.Finish = "satin"
+		out.Finish = words.Satin
 	}
 	out.Pattern = contrast(pixels, inside, w, h)
 	return out

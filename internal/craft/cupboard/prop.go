@@ -4,6 +4,7 @@
 package cupboard
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"strings"
 
@@ -38,9 +39,6 @@ var Kinds = []Kind{Plate, Bowl, Tiny, Glass, Jug, Cutlery, Board, Linen, Tile, P
 // scale than what stands on them.
 var Grounds = []Kind{Linen, Paper, Backdrop}
 
-// Finishes run from matt to mirror.
-var Finishes = []string{"matt", "satin", "glossy", "mirror"}
-
 // Conditions of a prop: patina is good, scratches and chips are not.
 var Conditions = []string{"new", "patina", "worn", "scratched", "chipped", "broken"}
 
@@ -60,11 +58,11 @@ type Sizes struct {
 
 // Face is one side of a prop as a lens sees it.
 type Face struct {
-	Name    string  `json:"name" maxLength:"80" doc:"What this side is called; empty for a prop of one"`
-	Colour  string  `json:"colour" doc:"Main colour, #rrggbb"`
-	Second  string  `json:"second" doc:"Second colour, #rrggbb, or empty"`
-	Finish  string  `json:"finish" enum:",matt,satin,glossy,mirror" doc:"Matt to mirror; empty for a side that there is not"`
-	Pattern float64 `json:"pattern" minimum:"0" maximum:"1" doc:"How strong its pattern is: 0 plain, 1 loud"`
+	Name    string       `json:"name" maxLength:"80" doc:"What this side is called; empty for a prop of one"`
+	Colour  string       `json:"colour" doc:"Main colour, #rrggbb"`
+	Second  string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
+	Finish  words.Finish `json:"finish" doc:"Matt to mirror; empty for a side that there is not"`
+	Pattern float64      `json:"pattern" minimum:"0" maximum:"1" doc:"How strong its pattern is: 0 plain, 1 loud"`
 }
 
 // Event is something that happened to a prop.
@@ -225,8 +223,8 @@ func (f Face) check(path string, needed bool) []finding.FieldProblem {
 			out = append(out, finding.FieldProblem{Path: path + "." + c.key, Words: "“" + c.hex + "” is not a colour. Write it as #5b6f8a."})
 		}
 	}
-	if f.Colour != "" && !has(Finishes, f.Finish) {
-		out = append(out, finding.FieldProblem{Path: path + ".finish", Words: "Choose one of: " + strings.Join(Finishes, ", ") + "."})
+	if f.Colour != "" && !words.Is(f.Finish) {
+		out = append(out, finding.FieldProblem{Path: path + ".finish", Words: "Choose one of: " + strings.Join(f.Finish.Words(), ", ") + "."})
 	}
 	if !(f.Pattern >= 0 && f.Pattern <= 1) {
 		out = append(out, finding.FieldProblem{Path: path + ".pattern", Words: "A pattern is from 0, plain, to 1, loud."})
@@ -244,4 +242,9 @@ func has[T comparable](list []T, v T) bool {
 		}
 	}
 	return false
+}
+
+// StartProp is what a prop begins with when it is written down.
+func StartProp() Prop {
+	return Prop{Kind: Plate, Front: Face{Colour: "#d9d6cd", Finish: words.Matt}, Condition: "new", Count: 1, History: []Event{}, Ties: []string{}}
 }

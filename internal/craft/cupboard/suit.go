@@ -1,6 +1,7 @@
 package cupboard
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"sort"
@@ -17,9 +18,9 @@ type Ask struct {
 	Ingredients []string
 	Food        []colour.Part
 	Dark        bool
-	Bold        bool    // bold colour, or the bold school of ground
-	Angle       string  // main angle
-	Light       string  // where the light comes from, in a word
+	Bold        bool // bold colour, or the bold school of ground
+	Angle       words.Angle
+	Light       words.Direction
 	RangeStops  float64 // what one exposure of the camera holds, about 2.5 stops of it above the food's middle; 0 for that
 	Altered     bool    // the dish will not be eaten
 }
@@ -43,8 +44,6 @@ type Suits struct {
 
 // Start values of handbook lines P2 and P5 and physics.md, all in one place.
 const (
-	twinDE      = 10.0 // CIEDE2000 under which two things are one colour
-	strong      = 0.11 // OKLCH chroma from which a colour can fight another
 	holdsStops  = 2.5  // how much brighter than the food one exposure still holds well
 	oftenTimes  = 4    // published frames from which a prop repeats
 	lately      = 120  // days after which a prop is fresh again
@@ -129,6 +128,12 @@ func (j *judge) find(code string, s finding.Severity, subject, measure, limit, b
 	j.out.Findings = append(j.out.Findings, finding.Finding{Code: code, Severity: s, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: []finding.Try{finding.Hands(try)}})
 }
 
+// tell adds a finding of the colours, with what hands can do about it.
+func (j *judge) tell(f finding.Finding, try string) {
+	f.Try = []finding.Try{finding.Hands(try)}
+	j.out.Findings = append(j.out.Findings, f)
+}
+
 // near is 1 at the wished value and 0 at width away from it.
 func near(v, wish, width float64) float64 { return math.Max(0, 1-math.Abs(v-wish)/width) }
 
@@ -167,7 +172,7 @@ func (j *judge) size() {
 // opposite fight.
 func (j *judge) colours() {
 	least, from := math.Inf(1), ""
-	fight, against := false, ""
+	fight, against, other := false, "", colour.LCH{}
 	sum := 0.0
 	for _, f := range j.ask.Food {
 		sum += f.Share
@@ -183,8 +188,8 @@ func (j *judge) colours() {
 		if err != nil {
 			continue
 		}
-		if d := colour.Between(c.HueDeg, j.lch.HueDeg); j.lch.Chroma > strong && c.Chroma > strong && d > 40 && d < 140 {
-			fight, against = true, f.Name
+		if _, fights := colour.Fight(j.lch, c); fights {
+			fight, against, other = true, f.Name, c
 		}
 	}
 	if from == "" {
@@ -193,16 +198,16 @@ func (j *judge) colours() {
 	}
 	v := math.Min(1, math.Max(0, (least-6)/26))
 	words := fmt.Sprintf("ΔE %.0f from %s, the nearest", least, from)
-	if least < twinDE && j.out.Role != "ground" {
-		code, why, try := "vessel-is-food", "What is one colour with its plate has no edge in the picture.", "take one lighter or darker than the food"
+	if colour.Twin(least) && j.out.Role != "ground" {
+		code, try := "vessel-is-food", "take one lighter or darker than the food"
 		if j.p.Kind == Cutlery {
-			code, why, try = "spoon-is-soup", "A spoon the colour of the soup disappears and leaves a hole.", "swap the spoon or move it off the rim"
+			code, try = "spoon-is-soup", "swap the spoon or move it off the rim"
 		}
-		j.find(code, finding.Care, fmt.Sprintf("%s and %s are nearly one colour", j.p.Name, from), fmt.Sprintf("ΔE %.0f", least), fmt.Sprintf("ΔE %.0f", twinDE), why, try)
+		j.tell(colour.TwinFinding(code, j.p.Name, from, least), try)
 	}
 	if fight {
 		v, words = math.Min(v, 0.15), "fights "+against
-		j.find("vessel-fights", finding.Care, j.p.Name+" fights "+against, fmt.Sprintf("chroma %.2f", j.lch.Chroma), "neither near nor opposite in hue", "Two strong colours that are neither near nor opposite pull at each other.", "take a quieter one, or one of the opposite hue")
+		j.tell(colour.FightFinding("vessel-fights", j.p.Name, against, j.lch, other), "take a quieter one, or one of the opposite hue")
 	}
 	j.part("colour", v, 0.2, words)
 }
@@ -236,17 +241,17 @@ func exposed(stops, holds float64) string {
 }
 
 func (j *judge) finish() {
-	gloss := map[string]float64{"matt": 1, "satin": 0.8, "glossy": 0.4, "mirror": 0.15}[j.face.Finish]
-	words := j.face.Finish
-	against := strings.Contains(j.ask.Light, "behind") && (j.ask.Angle == "low" || j.ask.Angle == "level" || j.ask.Angle == "slightly below" || j.ask.Angle == "three-quarter")
+	gloss := map[words.Finish]float64{words.Matt: 1, words.Satin: 0.8, words.Gloss: 0.4, words.Mirror: 0.15}[j.face.Finish]
+	said := string(j.face.Finish)
+	against := j.ask.Light == words.FromBehind && j.ask.Angle.Against()
 	if j.p.Kind == Glass {
 		gloss = math.Max(gloss, 0.7) // a glass is meant to shine
 	} else if gloss < 0.5 && against {
 		gloss *= 0.4
-		words += ", and the light comes from behind"
-		j.find("gloss", finding.Care, j.p.Name+" will mirror the light", j.face.Finish, "matt or satin", "Gloss carries the window into the lens and steals the eye.", "take a matt one, tilt it, or cover it with cloth")
+		said += ", and the light comes from behind"
+		j.find("gloss", finding.Care, j.p.Name+" will mirror the light", string(j.face.Finish), "matt or satin", "Gloss carries the window into the lens and steals the eye.", "take a matt one, tilt it, or cover it with cloth")
 	}
-	j.part("finish", gloss, 0.1, words)
+	j.part("finish", gloss, 0.1, said)
 }
 
 func (j *judge) pattern() {

@@ -3,6 +3,7 @@
 package kit
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"strings"
@@ -32,34 +33,34 @@ const (
 var Kinds = []Kind{Body, Lens, Phone, Support, Lamp, Modifier, Card, Diffuser, Other}
 
 // Surfaces of cards and boards.
-var Surfaces = []string{"", "white", "black", "dull foil", "silver", "gold", "diffusion"}
+var Surfaces = append([]words.CardFace{""}, words.CardFaces...)
 
 // Item is a piece of kit, or several alike. Which figures matter depends on its
 // kind; 0 is not known.
 type Item struct {
-	Name         string  `json:"name" minLength:"1" maxLength:"160" doc:"What it is called"`
-	Kind         Kind    `json:"kind" enum:"body,lens,phone,support,lamp,modifier,card,diffuser,other" doc:"What it is"`
-	Count        int     `json:"count" minimum:"0" maximum:"99" doc:"How many alike"`
-	Shelf        string  `json:"shelf" maxLength:"60" doc:"Where it is kept"`
-	WeightG      float64 `json:"weightG" minimum:"0" maximum:"100000" doc:"Weight"`
-	SensorWMm    float64 `json:"sensorWMm" minimum:"0" maximum:"100" doc:"Body, phone: long side of the sensor"`
-	SensorHMm    float64 `json:"sensorHMm" minimum:"0" maximum:"100" doc:"Body, phone: short side of the sensor"`
-	PixelsLong   int     `json:"pixelsLong" minimum:"0" maximum:"30000" doc:"Body, phone: pixels on the long side"`
-	HighestISO   int     `json:"highestIso" minimum:"0" maximum:"409600" doc:"Body, phone: highest ISO you accept from it"`
-	ShortestMm   float64 `json:"shortestMm" minimum:"0" maximum:"2000" doc:"Lens: shortest focal length"`
-	LongestMm    float64 `json:"longestMm" minimum:"0" maximum:"2000" doc:"Lens: longest focal length"`
-	WidestNumber float64 `json:"widestNumber" minimum:"0" maximum:"64" doc:"Lens: smallest f-number"`
-	ClosestMm    float64 `json:"closestMm" minimum:"0" maximum:"20000" doc:"Lens: closest focus, from the lens"`
-	Largest      float64 `json:"largest" minimum:"0" maximum:"20" doc:"Lens: largest magnification its maker states"`
-	ReachMm      float64 `json:"reachMm" minimum:"0" maximum:"10000" doc:"Support: how far it holds a camera out beyond its base, or how high"`
-	LoadG        float64 `json:"loadG" minimum:"0" maximum:"100000" doc:"Support: what it carries"`
-	Overhead     bool    `json:"overhead" doc:"Support: whether it holds a camera over the table"`
-	Guide        float64 `json:"guide" minimum:"0" maximum:"500" doc:"Lamp that flashes: guide number in metres at ISO 100"`
-	LuxAt1m      float64 `json:"luxAt1m" minimum:"0" maximum:"1000000" doc:"Lamp that stays on: lux at one metre"`
-	WidthMm      float64 `json:"widthMm" minimum:"0" maximum:"5000" doc:"Modifier, card, diffuser: width"`
-	HeightMm     float64 `json:"heightMm" minimum:"0" maximum:"5000" doc:"Modifier, card, diffuser: height"`
-	Surface      string  `json:"surface" enum:",white,black,dull foil,silver,gold,diffusion" doc:"Card, diffuser: its surface"`
-	Clamps       int     `json:"clamps" minimum:"0" maximum:"9" doc:"Card, diffuser: clamps it needs to stand"`
+	Name         string         `json:"name" minLength:"1" maxLength:"160" doc:"What it is called"`
+	Kind         Kind           `json:"kind" enum:"body,lens,phone,support,lamp,modifier,card,diffuser,other" doc:"What it is"`
+	Count        int            `json:"count" minimum:"0" maximum:"99" doc:"How many alike"`
+	Shelf        string         `json:"shelf" maxLength:"60" doc:"Where it is kept"`
+	WeightG      float64        `json:"weightG" minimum:"0" maximum:"100000" doc:"Weight"`
+	SensorWMm    float64        `json:"sensorWMm" minimum:"0" maximum:"100" doc:"Body, phone: long side of the sensor"`
+	SensorHMm    float64        `json:"sensorHMm" minimum:"0" maximum:"100" doc:"Body, phone: short side of the sensor"`
+	PixelsLong   int            `json:"pixelsLong" minimum:"0" maximum:"30000" doc:"Body, phone: pixels on the long side"`
+	HighestISO   int            `json:"highestIso" minimum:"0" maximum:"409600" doc:"Body, phone: highest ISO you accept from it"`
+	ShortestMm   float64        `json:"shortestMm" minimum:"0" maximum:"2000" doc:"Lens: shortest focal length"`
+	LongestMm    float64        `json:"longestMm" minimum:"0" maximum:"2000" doc:"Lens: longest focal length"`
+	WidestNumber float64        `json:"widestNumber" minimum:"0" maximum:"64" doc:"Lens: smallest f-number"`
+	ClosestMm    float64        `json:"closestMm" minimum:"0" maximum:"20000" doc:"Lens: closest focus, from the lens"`
+	Largest      float64        `json:"largest" minimum:"0" maximum:"20" doc:"Lens: largest magnification its maker states"`
+	ReachMm      float64        `json:"reachMm" minimum:"0" maximum:"10000" doc:"Support: how far it holds a camera out beyond its base, or how high"`
+	LoadG        float64        `json:"loadG" minimum:"0" maximum:"100000" doc:"Support: what it carries"`
+	Overhead     bool           `json:"overhead" doc:"Support: whether it holds a camera over the table"`
+	Guide        float64        `json:"guide" minimum:"0" maximum:"500" doc:"Lamp that flashes: guide number in metres at ISO 100"`
+	LuxAt1m      float64        `json:"luxAt1m" minimum:"0" maximum:"1000000" doc:"Lamp that stays on: lux at one metre"`
+	WidthMm      float64        `json:"widthMm" minimum:"0" maximum:"5000" doc:"Modifier, card, diffuser: width"`
+	HeightMm     float64        `json:"heightMm" minimum:"0" maximum:"5000" doc:"Modifier, card, diffuser: height"`
+	Surface      words.CardFace `json:"surface" doc:"Card, diffuser: its surface"`
+	Clamps       int            `json:"clamps" minimum:"0" maximum:"9" doc:"Card, diffuser: clamps it needs to stand"`
 
 	Lenses []FixedLens `json:"lenses" maxItems:"6" doc:"Phone: its lenses, each fixed to a sensor of its own"`
 }
@@ -67,11 +68,14 @@ type Item struct {
 // Check returns what cannot be accepted.
 func (i Item) Check() []finding.FieldProblem {
 	var out []finding.FieldProblem
-	bad := func(path, words string, args ...any) {
-		out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf(words, args...)})
+	bad := func(path, said string, args ...any) {
+		out = append(out, finding.FieldProblem{Path: path, Words: fmt.Sprintf(said, args...)})
 	}
 	if strings.TrimSpace(i.Name) == "" {
 		bad("name", "Give it a name.")
+	}
+	if i.Surface != "" && !words.Is(i.Surface) {
+		bad("surface", "“%s” is none of: %s.", i.Surface, strings.Join(i.Surface.Words(), ", "))
 	}
 	switch i.Kind {
 	case Body, Phone:
@@ -81,8 +85,8 @@ func (i Item) Check() []finding.FieldProblem {
 			bad("sensorHMm", "The short side is longer than the long one.")
 		}
 		for n, l := range i.Lenses {
-			if words := l.problem(); words != "" {
-				bad(fmt.Sprintf("lenses.%d", n), "%s", words)
+			if said := l.problem(); said != "" {
+				bad(fmt.Sprintf("lenses.%d", n), "%s", said)
 			}
 		}
 	case Lens:
@@ -148,3 +152,6 @@ func Can(i Item, body Item) []reading.Reading {
 func (i Item) Covers(focalMm float64) bool {
 	return i.Kind == Lens && i.ShortestMm-0.5 <= focalMm && focalMm <= i.LongestMm+0.5
 }
+
+// StartItem is what a piece of kit begins with when it is written down.
+func StartItem() Item { return Item{Kind: Lens, Count: 1, Lenses: []FixedLens{}} }

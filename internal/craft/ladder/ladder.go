@@ -2,11 +2,14 @@
 // it, and says which fact is missing for the next rung. Nobody types a rung.
 package ladder
 
-import "fmt"
+import (
+	"figladder/internal/craft/words"
+	"fmt"
+)
 
 // Facts is what is recorded about a shot.
 type Facts struct {
-	Angle        string // angle word chosen
+	Angle        words.Angle
 	SetSaved     bool   // a set stands for it
 	SetWorks     bool   // the set was read and nothing stops it
 	Frames       int    // frames taken

@@ -1,6 +1,7 @@
 package light
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 	"math/rand/v2"
 	"testing"
@@ -200,7 +201,7 @@ func TestNoLightIsMade(t *testing.T) {
 
 // What a glossy face sends to all sides is no more than falls on it.
 func TestLobesMakeNoLight(t *testing.T) {
-	for _, kind := range []string{"dull foil", "silver", "gold"} {
+	for _, kind := range []words.CardFace{"dull foil", "silver", "gold"} {
 		for _, height := range []float64{3, 10, 30, 60, 90} {
 			f := face{Rect: level(1, 1, 0, true), surface: Surfaces[kind]}
 			f.V = r3.Scale(-1, f.V)

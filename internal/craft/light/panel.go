@@ -1,6 +1,7 @@
 package light
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -22,7 +23,7 @@ func Plain(reflectance float64) Surface { return Surface{Diffuse: White(reflecta
 // The faces cards come with. White, foils and black have the reflectances of the
 // reference values (0.85, 0.75, 0.88, 0.04); how far each spreads, and gold's tint,
 // are our own start values.
-var Surfaces = map[string]Surface{
+var Surfaces = map[words.CardFace]Surface{
 	"white":      Plain(0.85),
 	"black":      Plain(0.04),
 	"dull foil":  {Diffuse: White(0.25), Gloss: White(0.50), Lobe: 7},

@@ -1,6 +1,7 @@
 package light
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 	"math/rand/v2"
 	"os"
@@ -254,7 +255,7 @@ func anySet(t *rapid.T) (Set, Hero) {
 		x, y, z := v("lx", 200, 1500), v("ly", 900, 1700), v("lz", 400, 1200)
 		s.Sources = append(s.Sources, Source{Rect: Upright(r3.Vec{X: x, Y: y, Z: z}, v("lw", 200, 900), v("lh", 200, 900), toward(x, y, z), v("lt", -45, 0)), Luminance: White(v("lamp light", 500, 6000)), Solid: true})
 	}
-	cards := []string{"white", "black", "dull foil", "silver", "shiny foil", "white"}
+	cards := []words.CardFace{"white", "black", "dull foil", "silver", "shiny foil", "white"}
 	for i := range rapid.IntRange(1, 3).Draw(t, "cards") {
 		kind := rapid.SampledFrom(cards).Draw(t, "kind")
 		clock := v("clock", 20, 340)
@@ -340,7 +341,7 @@ func names(s Set) []string {
 		is := "diffuser"
 		for name, f := range Surfaces {
 			if f == p.Front {
-				is = name
+				is = string(name)
 			}
 		}
 		out = append(out, is)

@@ -1,6 +1,7 @@
 package preview
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 	"testing"
 
@@ -115,7 +116,7 @@ func TestLampSeenWholeMatchesItsViewFactor(t *testing.T) {
 }
 
 func TestCardBounceAsTheLightEngineHasIt(t *testing.T) {
-	for _, kind := range []string{"white", "dull foil", "silver"} {
+	for _, kind := range []words.CardFace{"white", "dull foil", "silver"} {
 		set := light.Set{Sources: []light.Source{lampAt(r3.Vec{X: -600, Z: 900}, 500, 3000)},
 			Panels: []light.Panel{{Rect: light.Upright(r3.Vec{X: 300, Z: 210}, 594, 420, 270, 0), Front: light.Surfaces[kind], Back: light.Plain(0.5)}}}
 		p, n := r3.Vec{X: 50, Z: 60}, r3.Vec{X: 1}

@@ -1,12 +1,14 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"regexp"
 	"slices"
 	"strings"
 
+	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 )
@@ -53,9 +55,9 @@ func (s Set) Check() []finding.FieldProblem {
 			bad(path, "“%s” is none of: %s.", v, strings.Join(all, ", "))
 		}
 	}
-	choice("table.finish", s.Table.Finish, finishes...)
-	choice("vessel.finish", s.Vessel.Finish, finishes...)
-	s.checkLights(bad, within, hex, choice)
+	word(bad, "table.finish", s.Table.Finish)
+	word(bad, "vessel.finish", s.Vessel.Finish)
+	s.checkLights(&out, bad, within, choice)
 	s.checkThings(bad, within, hex, choice)
 	if s.Backdrop.On {
 		within("backdrop.yMm", s.Backdrop.YMm, s.Vessel.YMm+s.Vessel.DiameterMm/2, 6000, "mm, behind the dish")
@@ -109,15 +111,22 @@ func (c Camera) check(at string, bad badFunc, within withinFunc) {
 	within(at+"aimZMm", c.AimZMm, -1000, 1000, "mm")
 }
 
-// finishes are how a surface shines.
-var finishes = []string{"matt", "satin", "gloss", "mirror"}
+// word holds a field to its vocabulary.
+func word[T interface {
+	~string
+	words.Vocabulary
+}](bad badFunc, path string, w T) {
+	if !words.Is(w) {
+		bad(path, "“%s” is none of: %s.", w, strings.Join(w.Words(), ", "))
+	}
+}
 
 type (
 	badFunc    func(path, words string, args ...any)
 	withinFunc func(path string, v, lo, hi float64, unit string)
 )
 
-func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string), choice func(path, v string, all ...string)) {
+func (s Set) checkLights(out *[]finding.FieldProblem, bad badFunc, within withinFunc, choice func(path, v string, all ...string)) {
 	if len(s.Lights) > 8 {
 		bad("lights", "Eight windows and lamps are the most a set takes.")
 	}
@@ -126,9 +135,15 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 	}
 	for i, l := range s.Lights {
 		at := func(field string) string { return fmt.Sprintf("lights.%d.%s", i, field) }
-		choice(at("kind"), l.Kind, "window", "roof light", "softbox", "bare head", "gridded head", "LED panel", "phone lamp", "bulb")
-		within(at("widthMm"), l.WidthMm, 5, 5000, "mm")
-		within(at("heightMm"), l.HeightMm, 5, 5000, "mm")
+		word(bad, at("kind"), l.Kind)
+		if l.Window() {
+			*out = append(*out, almanac.Opening{WidthMm: l.WidthMm, HeightMm: l.HeightMm, RevealMm: l.RevealMm, Glass: l.Glass}.Check(at(""))...)
+		} else {
+			within(at("widthMm"), l.WidthMm, 5, 5000, "mm")
+			within(at("heightMm"), l.HeightMm, 5, 5000, "mm")
+			within(at("glass"), l.Glass, 0, 1, "(share of light)")
+			within(at("revealMm"), l.RevealMm, 0, 1500, "mm")
+		}
 		within(at("xMm"), l.XMm, -8000, 8000, "mm")
 		within(at("yMm"), l.YMm, -8000, 8000, "mm")
 		within(at("zMm"), l.ZMm, 1, 5000, "mm above the table")
@@ -138,8 +153,6 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 		within(at("wattS"), l.WattS, 0, 10000, "watt-seconds")
 		within(at("luxAt1m"), l.LuxAt1m, 0, 1e6, "lx")
 		within(at("kelvin"), l.Kelvin, 1700, 20000, "K")
-		within(at("glass"), l.Glass, 0, 1, "(share of light)")
-		within(at("revealMm"), l.RevealMm, 0, 1500, "mm")
 		within(at("curtainLeft"), l.CurtainLeft, 0, 1, "(share closed)")
 		within(at("curtainRight"), l.CurtainRight, 0, 1, "(share closed)")
 		within(at("blindTop"), l.BlindTop, 0, 1, "(share closed)")
@@ -150,14 +163,7 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 			bad(at("outside"), "Four things outside a window are the most.")
 		}
 		for k, o := range l.Outside {
-			at := func(field string) string { return fmt.Sprintf("lights.%d.outside.%d.%s", i, k, field) }
-			choice(at("kind"), o.Kind, "wall", "tree", "awning")
-			within(at("awayMm"), o.AwayMm, 50, 200000, "mm")
-			within(at("alongMm"), o.AlongMm, -100000, 100000, "mm")
-			within(at("bottomMm"), o.BottomMm, -50000, 50000, "mm")
-			within(at("widthMm"), o.WidthMm, 50, 200000, "mm")
-			within(at("heightMm"), o.HeightMm, 50, 100000, "mm")
-			hex(at("colour"), o.Colour)
+			*out = append(*out, o.Check(fmt.Sprintf("lights.%d.outside.%d.", i, k))...)
 		}
 		if s.inDish(l.Rect()) {
 			bad(at("xMm"), "This light stands inside the dish. Move it clear of it.")
@@ -167,7 +173,7 @@ func (s Set) checkLights(bad badFunc, within withinFunc, hex func(path, v string
 	}
 	for i, c := range s.Cards {
 		at := func(field string) string { return fmt.Sprintf("cards.%d.%s", i, field) }
-		choice(at("kind"), c.Kind, "white", "black", "dull foil", "silver", "shiny foil", "gold", "diffuser")
+		word(bad, at("kind"), c.Kind)
 		within(at("widthMm"), c.WidthMm, 10, 3000, "mm; a card without size is none")
 		within(at("heightMm"), c.HeightMm, 10, 3000, "mm; a card without size is none")
 		within(at("xMm"), c.XMm, -3000, 8000, "mm")

@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 
@@ -15,14 +16,14 @@ func evOf(lux float64) float64 { return exposure.EV100FromLux(lux) }
 // gloss is how a finish mirrors: its share of a polished surface's reflection, and
 // how far from the mirror direction it still shows, degrees (start values of our
 // own).
-var gloss = map[string]struct{ share, spreadDeg float64 }{
+var gloss = map[words.Finish]struct{ share, spreadDeg float64 }{
 	"matt": {0, 0}, "satin": {0.3, 12}, "gloss": {1, 3}, "mirror": {1, 0.5},
 }
 
 // veil is by how many stops what is mirrored brightens a surface seen from the lens
 // at p: log2(1 + mirrored / diffuse). Fresnel by Schlick's form, n = 1.5; a mirror
 // finish returns nine tenths at any angle.
-func (r *reader) veil(p, n r3.Vec, finish string, diffuse float64) float64 {
+func (r *reader) veil(p, n r3.Vec, finish words.Finish, diffuse float64) float64 {
 	g := gloss[finish]
 	if g.share == 0 {
 		return 0

@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 
@@ -106,7 +107,7 @@ func brightElsewhere(r *reader) []finding.Finding {
 }
 
 // spare is the place in the list of a card of a kind that is out, or −1.
-func spare(s Set, kind string) int {
+func spare(s Set, kind words.CardFace) int {
 	for i, c := range s.Cards {
 		if c.Kind == kind && !c.On {
 			return i

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"cmp"
+	"figladder/internal/craft/words"
 	"math"
 	"slices"
 
@@ -13,16 +14,16 @@ import (
 
 // Light is a window or a lamp: a rectangle that sends light the way it faces.
 type Light struct {
-	Name      string  `json:"name" maxLength:"60" doc:"What you call it"`
-	On        bool    `json:"on" doc:"Whether it is lit, or the window open"`
-	Kind      string  `json:"kind" enum:"window,roof light,softbox,bare head,gridded head,LED panel,phone lamp,bulb" doc:"What it is"`
-	XMm       float64 `json:"xMm" doc:"Centre, from the table's left edge"`
-	YMm       float64 `json:"yMm" doc:"Centre, from the table's near edge"`
-	ZMm       float64 `json:"zMm" doc:"Centre above the table top"`
-	WidthMm   float64 `json:"widthMm" doc:"Across"`
-	HeightMm  float64 `json:"heightMm" doc:"Up"`
-	FacingDeg float64 `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
-	TiltDeg   float64 `json:"tiltDeg" doc:"Leans back by; negative looks down"`
+	Name      string          `json:"name" maxLength:"60" doc:"What you call it"`
+	On        bool            `json:"on" doc:"Whether it is lit, or the window open"`
+	Kind      words.LightKind `json:"kind" doc:"What it is"`
+	XMm       float64         `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm       float64         `json:"yMm" doc:"Centre, from the table's near edge"`
+	ZMm       float64         `json:"zMm" doc:"Centre above the table top"`
+	WidthMm   float64         `json:"widthMm" doc:"Across"`
+	HeightMm  float64         `json:"heightMm" doc:"Up"`
+	FacingDeg float64         `json:"facingDeg" doc:"Direction it shines in plan: 0 away from the camera, 90 right"`
+	TiltDeg   float64         `json:"tiltDeg" doc:"Leans back by; negative looks down"`
 	// How bright: a guide number or watt-seconds for a flash, lux at a metre for a
 	// lamp, or the brightness of the face. The first that is above 0 counts.
 	GuideM        float64   `json:"guideM" doc:"Flash: guide number with what is on it, metres at ISO 100; 0 for a light that stays on"`
@@ -38,29 +39,22 @@ type Light struct {
 	Outside       []Outside `json:"outside" maxItems:"4" doc:"Window: what stands before the sky, nearest first"`
 }
 
-// Outside is something that stands outside a window, upright and square to it.
-type Outside struct {
-	Kind     string  `json:"kind" enum:"wall,tree,awning" doc:"What it is. A tree lets a third of the light through, an awning a fifth"`
-	AwayMm   float64 `json:"awayMm" doc:"Distance from the window"`
-	AlongMm  float64 `json:"alongMm" doc:"How far its middle is to the right of the window's, as you look out"`
-	BottomMm float64 `json:"bottomMm" doc:"Its lower edge above the table top; negative below"`
-	WidthMm  float64 `json:"widthMm" doc:"Across"`
-	HeightMm float64 `json:"heightMm" doc:"Up"`
-	Colour   string  `json:"colour" doc:"#rrggbb"`
-}
+// Outside is what stands outside a window; in a set its lower edge is told above the table
+// top, in a room above the floor.
+type Outside = almanac.Outside
 
 // Card is a card, a flag or a diffuser standing on the table, or hung above it.
 type Card struct {
-	Name      string  `json:"name" maxLength:"60" doc:"What you call it"`
-	Kind      string  `json:"kind" enum:"white,black,dull foil,silver,shiny foil,gold,diffuser" doc:"Its face"`
-	On        bool    `json:"on" doc:"Whether it is in"`
-	XMm       float64 `json:"xMm" doc:"Middle of its lower edge, from the table's left edge"`
-	YMm       float64 `json:"yMm" doc:"Middle of its lower edge, from the table's near edge"`
-	ZMm       float64 `json:"zMm" doc:"Lower edge above the table top"`
-	WidthMm   float64 `json:"widthMm" doc:"Across"`
-	HeightMm  float64 `json:"heightMm" doc:"Up"`
-	FacingDeg float64 `json:"facingDeg" doc:"Direction its face looks in plan: 0 away from the camera, 90 right"`
-	TiltDeg   float64 `json:"tiltDeg" doc:"Leans back by"`
+	Name      string         `json:"name" maxLength:"60" doc:"What you call it"`
+	Kind      words.CardFace `json:"kind" doc:"Its face"`
+	On        bool           `json:"on" doc:"Whether it is in"`
+	XMm       float64        `json:"xMm" doc:"Middle of its lower edge, from the table's left edge"`
+	YMm       float64        `json:"yMm" doc:"Middle of its lower edge, from the table's near edge"`
+	ZMm       float64        `json:"zMm" doc:"Lower edge above the table top"`
+	WidthMm   float64        `json:"widthMm" doc:"Across"`
+	HeightMm  float64        `json:"heightMm" doc:"Up"`
+	FacingDeg float64        `json:"facingDeg" doc:"Direction its face looks in plan: 0 away from the camera, 90 right"`
+	TiltDeg   float64        `json:"tiltDeg" doc:"Leans back by"`
 }
 
 // Backdrop is an upright board behind the dish, square to the camera.
@@ -86,7 +80,7 @@ type Daylight struct {
 }
 
 // Window reports whether the light is an opening onto the sky.
-func (l Light) Window() bool { return l.Kind == "window" || l.Kind == "roof light" }
+func (l Light) Window() bool { return l.Kind.Daylight() }
 
 // Flash reports whether the light is a flash.
 func (l Light) Flash() bool { return !l.Window() && (l.GuideM > 0 || l.WattS > 0) }
@@ -100,7 +94,7 @@ func (l Light) Guide() float64 {
 		return l.GuideM
 	}
 	share := 0.67
-	if l.Kind == "softbox" {
+	if l.Kind == words.Softbox {
 		share = 0.5
 	}
 	return math.Sqrt(40 * l.WattS * share / math.Pi / 2.5)
@@ -117,7 +111,7 @@ func (l Light) Rect() light.Rect {
 
 // beams is how tightly a kind of lamp shines: the power of the cosine off its axis
 // (start values of our own: a grid of 20° falls to half at about 12°).
-var beams = map[string]float64{"gridded head": 30, "LED panel": 1}
+var beams = map[words.LightKind]float64{words.GriddedHead: 30, words.LEDPanel: 1}
 
 // Luminance is the brightness of a lamp's face along its axis, cd/m². A flash counts
 // as a light that gives in SyncSeconds what it gives in one burst: with a guide
@@ -148,9 +142,9 @@ func (c Card) Rect() light.Rect {
 func (c Card) Panel() light.Panel {
 	p := light.Panel{Rect: c.Rect()}
 	switch c.Kind {
-	case "diffuser":
+	case words.Diffuser:
 		p.Front, p.Back, p.Through = light.Plain(0.3), light.Plain(0.3), light.White(0.6)
-	case "white", "black":
+	case words.White, words.Black:
 		p.Front, p.Back = light.Surfaces[c.Kind], light.Surfaces[c.Kind]
 	default:
 		p.Front, p.Back = light.Surfaces[c.Kind], light.Plain(0.7)
@@ -362,10 +356,10 @@ func (s Set) InRoom(p almanac.Place, farSideDeg float64) Set {
 		l := Light{Name: w.Name, On: true, Kind: "window", XMm: math.Round(at.X), YMm: math.Round(at.Y), ZMm: math.Round(w.SillMm + w.HeightMm/2 - p.TableMm), WidthMm: w.WidthMm, HeightMm: w.HeightMm,
 			FacingDeg: math.Mod(a+180+720, 360), LuminanceCdM2: 2500, Kelvin: 6500, Glass: w.Glass, RevealMm: w.RevealMm, Outside: []Outside{}}
 		if w.Roof {
-			l.Kind, l.TiltDeg, l.ZMm = "roof light", -90, math.Round(w.SillMm-p.TableMm)
+			l.Kind, l.TiltDeg, l.ZMm = words.RoofLight, -90, math.Round(w.SillMm-p.TableMm)
 		}
 		for _, o := range w.Outside {
-			x := Outside(o)
+			x := o
 			x.BottomMm -= p.TableMm
 			l.Outside = append(l.Outside, x)
 		}

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"math"
 
 	"figladder/internal/craft/light"
@@ -98,7 +99,7 @@ func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
 }
 
 // finish says how a surface shines.
-func finish(st Stuff, word string) Stuff {
+func finish(st Stuff, word words.Finish) Stuff {
 	switch word {
 	case "satin":
 		st.Coat, st.Rough = 1, 0.3
@@ -116,7 +117,7 @@ func finish(st Stuff, word string) Stuff {
 var metals = map[string]float64{"knife": 0.16, "fork": 0.16, "spoon": 0.12, "coupe": 0.22}
 
 // stuffOf is what a thing is made of.
-func stuffOf(kind, material, colour, second, fin string) Stuff {
+func stuffOf(kind, material, colour, second string, fin words.Finish) Stuff {
 	st := Stuff{Colour: linear(colour), Second: linear(colour).Times(0.6)}
 	if second != "" {
 		st.Second = linear(second)
@@ -143,7 +144,7 @@ func stuffOf(kind, material, colour, second, fin string) Stuff {
 	switch material {
 	case "metal":
 		st.Metal, st.Pattern, st.GrainMm = true, "brushed", 30
-		st.Rough = map[string]float64{"matt": 0.45, "satin": 0.3, "gloss": 0.16, "mirror": 0.06}[fin]
+		st.Rough = map[words.Finish]float64{words.Matt: 0.45, words.Satin: 0.3, words.Gloss: 0.16, words.Mirror: 0.06}[fin]
 		if fin == "" {
 			st.Rough = 0.2
 		}
@@ -321,7 +322,7 @@ func (s Set) groundObject() Object {
 	return o
 }
 
-func orMatt(f string) string {
+func orMatt(f words.Finish) words.Finish {
 	if f == "" {
 		return "matt"
 	}

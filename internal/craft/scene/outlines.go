@@ -2,6 +2,7 @@ package scene
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"slices"
@@ -141,7 +142,7 @@ func (s Set) toTable(w, h float64) [9]float64 {
 	return out
 }
 
-var cardShown = map[string]string{"white": "#ffffff", "black": "#17131a", "dull foil": "#b9bcc0", "silver": "#dfe3e8", "shiny foil": "#f4f8fb", "gold": "#d9b45b", "diffuser": "#fdf6e3"}
+var cardShown = map[words.CardFace]string{"white": "#ffffff", "black": "#17131a", "dull foil": "#b9bcc0", "silver": "#dfe3e8", "shiny foil": "#f4f8fb", "gold": "#d9b45b", "diffuser": "#fdf6e3"}
 
 // under reports whether the object is a ground that lies under others.
 func (o *Object) under() bool {

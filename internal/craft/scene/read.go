@@ -2,6 +2,7 @@ package scene
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 
@@ -46,7 +47,7 @@ type Report struct {
 	Lit         Lit                 `json:"lit" doc:"The light on the set"`
 	Strip       Strip               `json:"strip" doc:"Everything along the line of sight"`
 	Views       Views               `json:"views" doc:"The set in outline"`
-	Angle       string              `json:"angle" doc:"The camera's angle in a word"`
+	Angle       words.Angle         `json:"angle" doc:"The camera's angle in a word"`
 	Angles      []AngleWord         `json:"angles" doc:"The words there are, and what they stand for"`
 }
 
@@ -73,7 +74,7 @@ func Read(s Set, w Wants, d light.Detail) Report {
 // the light. It gives up with ctx's error when that ends.
 func ReadWith(ctx context.Context, s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine, error) {
 	r := &reader{ctx: ctx, s: s, w: w}
-	r.out.Angle, r.out.Angles = Angle(s.Camera.ElevationDeg), AngleWords
+	r.out.Angle, r.out.Angles = words.AngleAt(s.Camera.ElevationDeg), angleWordList()
 	for _, part := range []func(){
 		func() { r.objects, _ = s.ObjectsUntil(ctx, Rough) },
 		r.optics, r.rig, r.strip, r.pour,

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"encoding/json"
+	"figladder/internal/craft/words"
 	"math"
 	"testing"
 
@@ -240,7 +241,7 @@ func TestApplyRefusesWhatASetHasNot(t *testing.T) {
 }
 
 func TestStartForGivesAcceptableSets(t *testing.T) {
-	for _, angle := range []string{"straight down", "three-quarter", "level", "slightly below", "low"} {
+	for _, angle := range words.Angles {
 		for _, form := range []string{"flat", "drink", "soup", "tall", "frozen", ""} {
 			assert.Empty(t, StartFor(angle, form).Check(), "%s %s", angle, form)
 		}

@@ -8,6 +8,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"math"
 
 	"figladder/internal/craft/light"
@@ -37,41 +38,41 @@ type Set struct {
 
 // Table is the table top. Its surface is at z = 0.
 type Table struct {
-	WidthMm     float64 `json:"widthMm" doc:"Extent to the right, mm"`
-	DepthMm     float64 `json:"depthMm" doc:"Extent away from the camera, mm"`
-	Reflectance float64 `json:"reflectance" doc:"Share of light returned, 0 to 1"`
-	Colour      string  `json:"colour" doc:"#rrggbb"`
-	Finish      string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
-	Material    string  `json:"material" enum:",wood,stone,linen,paint,metal" doc:"What the top is; empty is wood"`
+	WidthMm     float64      `json:"widthMm" doc:"Extent to the right, mm"`
+	DepthMm     float64      `json:"depthMm" doc:"Extent away from the camera, mm"`
+	Reflectance float64      `json:"reflectance" doc:"Share of light returned, 0 to 1"`
+	Colour      string       `json:"colour" doc:"#rrggbb"`
+	Finish      words.Finish `json:"finish" doc:"How it shines"`
+	Material    string       `json:"material" enum:",wood,stone,linen,paint,metal" doc:"What the top is; empty is wood"`
 }
 
 // Vessel is a round thing standing on the table.
 type Vessel struct {
-	Kind       string  `json:"kind" enum:"plate,bowl,pot,glass,coupe,mug" doc:"Its shape"`
-	XMm        float64 `json:"xMm" doc:"Centre, from the table's left edge"`
-	YMm        float64 `json:"yMm" doc:"Centre, from the table's near edge"`
-	DiameterMm float64 `json:"diameterMm" doc:"At its widest"`
-	HeightMm   float64 `json:"heightMm" doc:"From the table to the rim"`
-	Colour     string  `json:"colour" doc:"#rrggbb"`
-	Second     string  `json:"second" doc:"Second colour, #rrggbb, or empty"`
-	Finish     string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
-	Material   string  `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
+	Kind       string       `json:"kind" enum:"plate,bowl,pot,glass,coupe,mug" doc:"Its shape"`
+	XMm        float64      `json:"xMm" doc:"Centre, from the table's left edge"`
+	YMm        float64      `json:"yMm" doc:"Centre, from the table's near edge"`
+	DiameterMm float64      `json:"diameterMm" doc:"At its widest"`
+	HeightMm   float64      `json:"heightMm" doc:"From the table to the rim"`
+	Colour     string       `json:"colour" doc:"#rrggbb"`
+	Second     string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
+	Finish     words.Finish `json:"finish" doc:"How it shines"`
+	Material   string       `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
 }
 
 // Food is what is in the vessel.
 type Food struct {
-	Name      string  `json:"name" maxLength:"120" doc:"What it is"`
-	AboveMm   float64 `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
-	Colour    string  `json:"colour" doc:"#rrggbb"`
-	Garnish   string  `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
-	Form      string  `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells" doc:"Its shape; empty is usual for its vessel"`
-	Finish    string  `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
-	Strength  float64 `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
-	FillShare float64 `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
-	Best      string  `json:"best" enum:",near,far,left,right" doc:"Where its best side looks; empty when it has none"`
-	PourMm    float64 `json:"pourMm" doc:"Something is poured on it from so high above the rim; 0 for nothing"`
-	Steams    bool    `json:"steams" doc:"Whether steam is to be seen"`
-	Movement  float64 `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
+	Name      string       `json:"name" maxLength:"120" doc:"What it is"`
+	AboveMm   float64      `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
+	Colour    string       `json:"colour" doc:"#rrggbb"`
+	Garnish   string       `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
+	Form      string       `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells" doc:"Its shape; empty is usual for its vessel"`
+	Finish    words.Finish `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
+	Strength  float64      `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
+	FillShare float64      `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
+	Best      string       `json:"best" enum:",near,far,left,right" doc:"Where its best side looks; empty when it has none"`
+	PourMm    float64      `json:"pourMm" doc:"Something is poured on it from so high above the rim; 0 for nothing"`
+	Steams    bool         `json:"steams" doc:"Whether steam is to be seen"`
+	Movement  float64      `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
 }
 
 // Camera is the body, lens and where they are.
@@ -161,7 +162,7 @@ func Start() Set {
 
 // StartFor returns Start with the camera at an angle word and the vessel that
 // suits a dish form.
-func StartFor(angle, form string) Set {
+func StartFor(angle words.Angle, form string) Set {
 	s := Start()
 	switch form {
 	case "drink":
@@ -177,10 +178,8 @@ func StartFor(angle, form string) Set {
 		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3", Finish: "gloss"}
 		s.Food.AboveMm = 45
 	}
-	for _, a := range AngleWords {
-		if a.Word == angle {
-			s.Camera.ElevationDeg = a.Deg
-		}
+	if deg, ok := angle.Deg(); ok {
+		s.Camera.ElevationDeg = deg
 	}
 	return s
 }

@@ -2,9 +2,11 @@ package scene
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"sort"
 	"strings"
 	"sync"
@@ -27,7 +29,7 @@ type Goal struct {
 // Owned is a card or diffuser that may be used.
 type Owned struct {
 	Name     string
-	Kind     string // as Card.Kind
+	Kind     words.CardFace
 	WidthMm  float64
 	HeightMm float64
 	Count    int
@@ -190,7 +192,7 @@ func kinds(s Set) string {
 	var out []string
 	for _, c := range s.Cards {
 		if c.On {
-			out = append(out, c.Kind)
+			out = append(out, string(c.Kind))
 		}
 	}
 	sort.Strings(out)
@@ -200,7 +202,7 @@ func kinds(s Set) string {
 // plansOf lists what may be used together: nothing, each face by itself in its
 // largest and smallest size, each with a black card, and those with the diffuser.
 func plansOf(s Set, g Goal, own []Owned) []plan {
-	byKind := map[string][]Owned{}
+	byKind := map[words.CardFace][]Owned{}
 	var diffuser *Owned
 	for i, o := range own {
 		if o.Count < 1 || o.WidthMm <= 0 || o.HeightMm <= 0 {
@@ -214,12 +216,12 @@ func plansOf(s Set, g Goal, own []Owned) []plan {
 		}
 		byKind[o.Kind] = append(byKind[o.Kind], o)
 	}
-	var faces []string
+	var faces []words.CardFace
 	for k, list := range byKind {
 		faces = append(faces, k)
 		sort.Slice(list, func(i, j int) bool { return list[i].WidthMm*list[i].HeightMm > list[j].WidthMm*list[j].HeightMm })
 	}
-	sort.Strings(faces)
+	slices.Sort(faces)
 	hands := [][]Owned{nil}
 	for _, k := range faces {
 		list := byKind[k]

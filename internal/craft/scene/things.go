@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"slices"
@@ -12,26 +13,26 @@ import (
 // Thing is a prop or a piece of food beside, under or on the dish. It rests on what
 // lies below it and comes before it in the list.
 type Thing struct {
-	Name      string  `json:"name" maxLength:"120" doc:"What you call it"`
-	Kind      string  `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb" doc:"What it is"`
-	On        bool    `json:"on" doc:"Whether it is in the set"`
-	XMm       float64 `json:"xMm" doc:"Middle, from the table's left edge"`
-	YMm       float64 `json:"yMm" doc:"Middle, from the table's near edge"`
-	LiftMm    float64 `json:"liftMm" doc:"On a riser or hidden lift of so much, above what it rests on"`
-	TurnDeg   float64 `json:"turnDeg" doc:"Turned in plan; 0 its length points away from the camera, 90 right"`
-	TiltDeg   float64 `json:"tiltDeg" doc:"Leans away from the camera by, before it is turned"`
-	WidthMm   float64 `json:"widthMm" doc:"Diameter at the widest, or across"`
-	DepthMm   float64 `json:"depthMm" doc:"Length; for round things not asked"`
-	HeightMm  float64 `json:"heightMm" doc:"Height or thickness"`
-	Colour    string  `json:"colour" doc:"#rrggbb"`
-	Second    string  `json:"second" doc:"Second colour, #rrggbb, or empty"`
-	Finish    string  `json:"finish" enum:"matt,satin,gloss,mirror" doc:"How it shines"`
-	Material  string  `json:"material" enum:",ceramic,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
-	Piece     string  `json:"piece" enum:",berry,slice,shell,leaf,seed,cube,flake,sprig" doc:"Scatter: what each piece is"`
-	Count     int     `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
-	Drink     string  `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
-	FillShare float64 `json:"fillShare" doc:"Vessel: how full it is, 0 to 1 of its height"`
-	PropID    string  `json:"propId" maxLength:"64" doc:"The cupboard's prop, or empty"`
+	Name      string       `json:"name" maxLength:"120" doc:"What you call it"`
+	Kind      string       `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb" doc:"What it is"`
+	On        bool         `json:"on" doc:"Whether it is in the set"`
+	XMm       float64      `json:"xMm" doc:"Middle, from the table's left edge"`
+	YMm       float64      `json:"yMm" doc:"Middle, from the table's near edge"`
+	LiftMm    float64      `json:"liftMm" doc:"On a riser or hidden lift of so much, above what it rests on"`
+	TurnDeg   float64      `json:"turnDeg" doc:"Turned in plan; 0 its length points away from the camera, 90 right"`
+	TiltDeg   float64      `json:"tiltDeg" doc:"Leans away from the camera by, before it is turned"`
+	WidthMm   float64      `json:"widthMm" doc:"Diameter at the widest, or across"`
+	DepthMm   float64      `json:"depthMm" doc:"Length; for round things not asked"`
+	HeightMm  float64      `json:"heightMm" doc:"Height or thickness"`
+	Colour    string       `json:"colour" doc:"#rrggbb"`
+	Second    string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
+	Finish    words.Finish `json:"finish" doc:"How it shines"`
+	Material  string       `json:"material" enum:",ceramic,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
+	Piece     string       `json:"piece" enum:",berry,slice,shell,leaf,seed,cube,flake,sprig" doc:"Scatter: what each piece is"`
+	Count     int          `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
+	Drink     string       `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
+	FillShare float64      `json:"fillShare" doc:"Vessel: how full it is, 0 to 1 of its height"`
+	PropID    string       `json:"propId" maxLength:"64" doc:"The cupboard's prop, or empty"`
 }
 
 // Food kinds, and kinds that are turned about an axis.
@@ -58,18 +59,18 @@ func (t Thing) Lies() bool { return slices.Contains(flatKinds, t.Kind) }
 
 // Ground is a board or sheet that lies under the set, or runs up behind it as a sweep.
 type Ground struct {
-	On       bool    `json:"on" doc:"Whether there is one"`
-	Kind     string  `json:"kind" enum:",board,sweep" doc:"A lying board, or a sheet swept up behind"`
-	XMm      float64 `json:"xMm" doc:"Middle, from the table's left edge"`
-	YMm      float64 `json:"yMm" doc:"Middle of what lies, from the table's near edge"`
-	WidthMm  float64 `json:"widthMm" doc:"Across"`
-	DepthMm  float64 `json:"depthMm" doc:"What lies, away from the camera"`
-	TurnDeg  float64 `json:"turnDeg" doc:"Turned in plan; a sweep is not"`
-	RiseMm   float64 `json:"riseMm" doc:"Sweep: how high it goes behind"`
-	Colour   string  `json:"colour" doc:"#rrggbb"`
-	Finish   string  `json:"finish" enum:",matt,satin,gloss,mirror" doc:"How it shines"`
-	Material string  `json:"material" enum:",paint,wood,stone,linen,paper,metal" doc:"What its face is"`
-	PropID   string  `json:"propId" maxLength:"64" doc:"The cupboard's backdrop, or empty"`
+	On       bool         `json:"on" doc:"Whether there is one"`
+	Kind     string       `json:"kind" enum:",board,sweep" doc:"A lying board, or a sheet swept up behind"`
+	XMm      float64      `json:"xMm" doc:"Middle, from the table's left edge"`
+	YMm      float64      `json:"yMm" doc:"Middle of what lies, from the table's near edge"`
+	WidthMm  float64      `json:"widthMm" doc:"Across"`
+	DepthMm  float64      `json:"depthMm" doc:"What lies, away from the camera"`
+	TurnDeg  float64      `json:"turnDeg" doc:"Turned in plan; a sweep is not"`
+	RiseMm   float64      `json:"riseMm" doc:"Sweep: how high it goes behind"`
+	Colour   string       `json:"colour" doc:"#rrggbb"`
+	Finish   words.Finish `json:"finish" doc:"How it shines"`
+	Material string       `json:"material" enum:",paint,wood,stone,linen,paper,metal" doc:"What its face is"`
+	PropID   string       `json:"propId" maxLength:"64" doc:"The cupboard's backdrop, or empty"`
 }
 
 // View is another camera on the same set, kept by name.
@@ -110,7 +111,7 @@ func (s Set) checkThings(bad badFunc, within withinFunc, hex func(path, v string
 		within(at("heightMm"), t.HeightMm, 0.1, 1200, "mm")
 		within(at("count"), float64(t.Count), 0, 300, "pieces")
 		within(at("fillShare"), t.FillShare, 0, 1, "(share of its height)")
-		choice(at("finish"), t.Finish, finishes...)
+		word(bad, at("finish"), t.Finish)
 		hex(at("colour"), t.Colour)
 		if t.Second != "" {
 			hex(at("second"), t.Second)
@@ -127,6 +128,9 @@ func (s Set) checkThings(bad badFunc, within withinFunc, hex func(path, v string
 		within("ground.yMm", g.YMm, -3000, 6000, "mm")
 		within("ground.riseMm", g.RiseMm, 0, 4000, "mm")
 		hex("ground.colour", g.Colour)
+	}
+	if s.Ground.Finish != "" {
+		word(bad, "ground.finish", s.Ground.Finish)
 	}
 	within("ground.turnDeg", s.Ground.TurnDeg, -360, 360, "degrees")
 	if len(s.Views) > 8 {

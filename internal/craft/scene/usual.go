@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"slices"
@@ -19,7 +20,7 @@ var usualSizes = map[string][3]float64{
 
 // usualLights are width and height in mm, lux at one metre and kelvin of a light of each
 // kind; start values of our own.
-var usualLights = map[string]struct{ width, height, lux, kelvin float64 }{
+var usualLights = map[words.LightKind]struct{ width, height, lux, kelvin float64 }{
 	"window": {1200, 1400, 0, 6500}, "roof light": {1000, 1000, 0, 6500}, "softbox": {600, 900, 1500, 5600}, "bare head": {60, 60, 4000, 5600},
 	"gridded head": {120, 120, 6000, 5600}, "LED panel": {300, 300, 3200, 5600}, "phone lamp": {12, 12, 60, 5600}, "bulb": {60, 60, 80, 2700},
 }
@@ -77,14 +78,14 @@ search:
 
 // WithLight returns the set with a light of a kind, in its usual size and brightness, to
 // the right of the dish and behind it.
-func (s Set) WithLight(kind string) (Set, error) {
+func (s Set) WithLight(kind words.LightKind) (Set, error) {
 	u, ok := usualLights[kind]
 	if !ok {
 		return s, fmt.Errorf("no light called %q", kind)
 	}
-	l := Light{Name: capital(kind), Kind: kind, On: true, XMm: s.Vessel.XMm + 900, YMm: s.Vessel.YMm + 300, ZMm: 750, WidthMm: u.width, HeightMm: u.height,
+	l := Light{Name: capital(string(kind)), Kind: kind, On: true, XMm: s.Vessel.XMm + 900, YMm: s.Vessel.YMm + 300, ZMm: 750, WidthMm: u.width, HeightMm: u.height,
 		FacingDeg: 250, TiltDeg: -25, LuxAt1m: u.lux, Kelvin: u.kelvin, Glass: 0.8, Outside: []Outside{}}
-	if kind == "window" || kind == "roof light" {
+	if kind.Daylight() {
 		l.LuminanceCdM2, l.TiltDeg = 2500, 0
 	}
 	if kind == "roof light" {

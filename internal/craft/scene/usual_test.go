@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/words"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -59,12 +60,12 @@ func TestACardGoesAcrossFromTheLight(t *testing.T) {
 }
 
 func TestAngleWordsAreNearestAndBeginASet(t *testing.T) {
-	for _, a := range AngleWords {
-		assert.Equal(t, a.Word, Angle(a.Deg))
+	for _, a := range angleWordList() {
+		assert.Equal(t, a.Word, words.AngleAt(a.Deg))
 		assert.Equal(t, a.Deg, StartFor(a.Word, "").Camera.ElevationDeg)
 	}
-	assert.Equal(t, "straight down", Angle(80))
-	assert.Equal(t, "three-quarter", Angle(60))
-	assert.Equal(t, "low", Angle(14))
+	assert.Equal(t, words.StraightDown, words.AngleAt(80))
+	assert.Equal(t, words.ThreeQuarter, words.AngleAt(60))
+	assert.Equal(t, words.Low, words.AngleAt(14))
 	assert.Equal(t, Start().Camera.ElevationDeg, StartFor("anyhow", "").Camera.ElevationDeg)
 }

@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"sort"
 	"strings"
@@ -14,7 +15,7 @@ type Listed struct {
 	ID string
 	Placed
 	DishName string
-	Angle    string
+	Angle    words.Angle
 	Hands    int
 }
 
@@ -96,7 +97,7 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 		out = append(out, finding.Finding{Code: code, Severity: s, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: try})
 	}
 	name := own[0].DishName
-	angles := map[string][]Listed{}
+	angles := map[words.Angle][]Listed{}
 	for _, x := range own {
 		if process(x.Kind) && x.Angle != "" {
 			angles[x.Angle] = append(angles[x.Angle], x)
@@ -105,31 +106,35 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 			add("hands-short", finding.Care, "“"+x.Title+"” needs more hands than there are", fmt.Sprintf("%d pairs", 1+x.Hands), fmt.Sprintf("%d on the day", crew.Hands),
 				"A pour or a sprinkle needs one more while you hold the shutter.", finding.Hands("ask someone for that hour, or use the timer and a stand for the jug"))
 		}
-		if steams && x.Angle == Down && x.Kind != Ingredient && x.Kind != Before {
-			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", Down, "steam", "It fogs the lens; serve that one cold, or come down to three-quarter.",
-				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", ThreeQuarter)))
+		if steams && x.Angle == words.StraightDown && x.Kind != Ingredient && x.Kind != Before {
+			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", string(words.StraightDown), "steam", "It fogs the lens; serve that one cold, or come down to three-quarter.",
+				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", string(words.ThreeQuarter))))
 		}
 	}
 	if len(angles) > mostAngles {
-		words := make([]string, 0, len(angles))
+		seen := make([]words.Angle, 0, len(angles))
 		for a := range angles {
-			words = append(words, a)
+			seen = append(seen, a)
 		}
 		// The rarest angles go to the commonest; of equals, by name.
-		sort.Slice(words, func(i, j int) bool {
-			if n, m := len(angles[words[i]]), len(angles[words[j]]); n != m {
+		sort.Slice(seen, func(i, j int) bool {
+			if n, m := len(angles[seen[i]]), len(angles[seen[j]]); n != m {
 				return n > m
 			}
-			return words[i] < words[j]
+			return seen[i] < seen[j]
 		})
 		var edits []finding.Edit
-		for _, a := range words[mostAngles:] {
+		for _, a := range seen[mostAngles:] {
 			for _, x := range angles[a] {
-				edits = append(edits, finding.SetText(x.ID+".angle", words[0]))
+				edits = append(edits, finding.SetText(x.ID+".angle", string(seen[0])))
 			}
 		}
-		add("many-angles", finding.Note, "The making of "+name+" is seen from many sides", fmt.Sprintf("%d angles: %s", len(angles), strings.Join(words, ", ")), fmt.Sprintf("%d", mostAngles),
-			"Process frames that keep to a main angle and two others read as one story.", finding.Press("Move the odd ones to "+words[0], edits...))
+		names := make([]string, len(seen))
+		for i, a := range seen {
+			names[i] = string(a)
+		}
+		add("many-angles", finding.Note, "The making of "+name+" is seen from many sides", fmt.Sprintf("%d angles: %s", len(angles), strings.Join(names, ", ")), fmt.Sprintf("%d", mostAngles),
+			"Process frames that keep to a main angle and two others read as one story.", finding.Press("Move the odd ones to "+names[0], edits...))
 	}
 	return out
 }

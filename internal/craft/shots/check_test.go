@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"strings"
 	"testing"
 
@@ -9,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-func listed(id string, k Kind, angle string) Listed {
+func listed(id string, k Kind, angle words.Angle) Listed {
 	return Listed{ID: id, Placed: Placed{Dish: "d", Title: id, Kind: k}, DishName: "Mussels", Angle: angle}
 }
 
@@ -24,15 +25,15 @@ func codesOf(fs []finding.Finding) map[string]finding.Finding {
 // Each check has a list that must cause it and one close by that must not; a
 // press clears what it was about.
 func TestListChecks(t *testing.T) {
-	whole := []Listed{listed("hero", Hero, ThreeQuarter), listed("alt", Alternate, Low), listed("a", Action, ThreeQuarter), listed("b", Detail, ThreeQuarter)}
+	whole := []Listed{listed("hero", Hero, words.ThreeQuarter), listed("alt", Alternate, words.Low), listed("a", Action, words.ThreeQuarter), listed("b", Detail, words.ThreeQuarter)}
 	crew := Crew{Hands: 2, Supporting: Usual}
 	require.Empty(t, Check(whole, nil, crew))
 	with := func(more ...Listed) []Listed { return append(append([]Listed{}, whole...), more...) }
-	handed := listed("pour", Action, ThreeQuarter)
+	handed := listed("pour", Action, words.ThreeQuarter)
 	handed.Hands = 1
 	busy := handed
 	busy.Hands = 2
-	spread := with(listed("p", Before, Down), listed("q", Action, Low), listed("r", Clip, Level))
+	spread := with(listed("p", Before, words.StraightDown), listed("q", Action, words.Low), listed("r", Clip, words.Level))
 	steam := map[string]bool{"d": true}
 	for _, c := range []struct {
 		code      string
@@ -43,7 +44,7 @@ func TestListChecks(t *testing.T) {
 		{"no-choice", []Listed{whole[0], whole[2], whole[3]}, whole, nil},
 		{"few-supporting", whole[:3], whole, nil},
 		{"hands-short", with(busy), with(handed), nil},
-		{"steam-from-above", with(listed("x", Detail, Down)), with(listed("x", Ingredient, Down)), steam},
+		{"steam-from-above", with(listed("x", Detail, words.StraightDown)), with(listed("x", Ingredient, words.StraightDown)), steam},
 		{"many-angles", spread, spread[:6], nil},
 	} {
 		t.Run(c.code, func(t *testing.T) {
@@ -57,7 +58,7 @@ func TestListChecks(t *testing.T) {
 					require.Equal(t, "angle", field)
 					for i := range after {
 						if after[i].ID == id {
-							after[i].Angle = *e.Text
+							after[i].Angle = words.Angle(*e.Text)
 						}
 					}
 				}

@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"regexp"
 	"strings"
 
@@ -45,38 +46,26 @@ func GuessForm(r recipe.Recipe) (Form, string) {
 	return Plate, ""
 }
 
-// Angles, in the words a photographer uses.
-const (
-	Down         = "straight down"
-	ThreeQuarter = "three-quarter"
-	Level        = "level"
-	Low          = "low"
-	Below        = "slightly below"
-)
-
-// Angles lists them from above to below.
-var Angles = []string{Down, ThreeQuarter, Low, Level, Below}
-
 var hot = regexp.MustCompile(`(?i)\b(steam(?:s|ing|y)?|piping hot|serve (?:it |them )?hot|simmer(?:s|ing)?|toddy|boil(?:s|ing)?)\b`)
 
 // MainAngle returns the angle that follows the food, and why.
-func MainAngle(f Form, r recipe.Recipe) (angle, because string) {
+func MainAngle(f Form, r recipe.Recipe) (angle words.Angle, because string) {
 	switch f {
 	case Flat:
-		return Down, "flat food shows all of itself from straight above"
+		return words.StraightDown, "flat food shows all of itself from straight above"
 	case Tall:
-		return Level, "height and layers show from level with them"
+		return words.Level, "height and layers show from level with them"
 	case Drink:
-		return Level, "a drink is seen through its glass, level with it"
+		return words.Level, "a drink is seen through its glass, level with it"
 	case Frozen:
-		return ThreeQuarter, "the scoop has a front and a top; three-quarter shows both"
+		return words.ThreeQuarter, "the scoop has a front and a top; three-quarter shows both"
 	case Bowl:
 		if steams(r) != "" {
-			return ThreeQuarter, "it steams, and steam fogs a lens straight above; three-quarter keeps clear of it"
+			return words.ThreeQuarter, "it steams, and steam fogs a lens straight above; three-quarter keeps clear of it"
 		}
-		return ThreeQuarter, "a bowl hides its food from the side; three-quarter sees in and keeps its shape"
+		return words.ThreeQuarter, "a bowl hides its food from the side; three-quarter sees in and keeps its shape"
 	}
-	return ThreeQuarter, "texture and gloss on most plates show best from about 45°"
+	return words.ThreeQuarter, "texture and gloss on most plates show best from about 45°"
 }
 
 // steams returns the word that says the dish is served hot enough to steam.

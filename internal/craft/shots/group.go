@@ -1,17 +1,17 @@
 package shots
 
-import "sort"
+import (
+	"figladder/internal/craft/words"
+	"sort"
+)
 
 // Work is a frame as far as the order of work over all dishes matters.
 type Work struct {
 	Placed
-	Angle string
-	Light string
-	Hold  string
+	Angle words.Angle
+	Light words.Direction
+	Hold  words.Hold
 }
-
-// Waits reports whether a dish can stand while another is photographed.
-func Waits(hold string) bool { return hold == "" || hold == "keeps" || hold == "holds" }
 
 // Grouped is an order of work with few changes of set.
 type Grouped struct {
@@ -34,7 +34,7 @@ func Sets(order []Work) int {
 	return n
 }
 
-func (w Work) set() string { return w.Angle + "\x00" + w.Light }
+func (w Work) set() string { return string(w.Angle) + "\x00" + string(w.Light) }
 
 // Group finds an order with the fewest changes of set: frames of one angle and
 // light together, over all dishes, as far as each dish's own order allows (see
@@ -100,7 +100,7 @@ func newGrouping(list []Work) *grouping {
 		own := byDish[dish]
 		hurried, from := false, 0
 		for _, i := range own {
-			if w := list[i]; !Waits(w.Hold) && w.Hold != "seconds" && (!hurried || w.Step < from) {
+			if w := list[i]; w.Hold.Hurries() && (!hurried || w.Step < from) {
 				hurried, from = true, w.Step
 			}
 			for _, j := range own {

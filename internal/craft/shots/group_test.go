@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"testing"
 
@@ -12,7 +13,7 @@ import (
 func drawnWork(t *rapid.T, most int) []Work {
 	n := rapid.IntRange(0, most).Draw(t, "frames")
 	out := make([]Work, n)
-	holds := map[string]string{}
+	holds := map[string]words.Hold{}
 	for i := range out {
 		w := &out[i]
 		w.Dish = rapid.SampledFrom([]string{"mussels", "trout", "ice cream"}).Draw(t, "dish")
@@ -22,10 +23,10 @@ func drawnWork(t *rapid.T, most int) []Work {
 		if w.Kind == Ingredient {
 			w.Step = -1
 		}
-		w.Angle = rapid.SampledFrom([]string{Down, Level, ThreeQuarter}).Draw(t, "angle")
-		w.Light = rapid.SampledFrom([]string{Side, Behind}).Draw(t, "light")
+		w.Angle = rapid.SampledFrom([]words.Angle{words.StraightDown, words.Level, words.ThreeQuarter}).Draw(t, "angle")
+		w.Light = rapid.SampledFrom([]words.Direction{words.FromSide, words.FromBehind}).Draw(t, "light")
 		if holds[w.Dish] == "" {
-			holds[w.Dish] = rapid.SampledFrom([]string{"holds", "2 to 3 min, then it runs"}).Draw(t, "hold")
+			holds[w.Dish] = rapid.SampledFrom([]words.Hold{words.Holds, words.Melts}).Draw(t, "hold")
 		}
 		if w.Step == 2 {
 			w.Hold = holds[w.Dish]
@@ -123,13 +124,13 @@ func TestGroupingOfALongDay(t *testing.T) {
 }
 
 func TestGroupingSavesAndLeavesAHurriedDishWhole(t *testing.T) {
-	frame := func(dish string, k Kind, step int, angle, hold string) Work {
-		return Work{Placed{dish, dish + " " + string(k), k, step}, angle, Side, hold}
+	frame := func(dish string, k Kind, step int, angle words.Angle, hold words.Hold) Work {
+		return Work{Placed{dish, dish + " " + string(k), k, step}, angle, words.FromSide, hold}
 	}
 	list := []Work{
-		frame("trout", Ingredient, -1, Down, "keeps"), frame("trout", Hero, 3, ThreeQuarter, "holds"),
-		frame("mussels", Ingredient, -1, Down, "keeps"), frame("mussels", Hero, 3, ThreeQuarter, "under 1 min while it steams"), frame("mussels", Alternate, 3, Low, "under 1 min while it steams"),
-		frame("leeks", Ingredient, -1, Down, "keeps"), frame("leeks", Hero, 3, ThreeQuarter, "holds"),
+		frame("trout", Ingredient, -1, words.StraightDown, "keeps"), frame("trout", Hero, 3, words.ThreeQuarter, "holds"),
+		frame("mussels", Ingredient, -1, words.StraightDown, "keeps"), frame("mussels", Hero, 3, words.ThreeQuarter, "under 1 min while it steams"), frame("mussels", Alternate, 3, words.Low, "under 1 min while it steams"),
+		frame("leeks", Ingredient, -1, words.StraightDown, "keeps"), frame("leeks", Hero, 3, words.ThreeQuarter, "holds"),
 	}
 	got := Group(list)
 	assert.Equal(t, 7, got.Was)
@@ -146,7 +147,7 @@ func BenchmarkGroupSixtyFrames(b *testing.B) {
 	list := []Work{}
 	for i := range 60 {
 		list = append(list, Work{Placed{fmt.Sprint("dish ", i/8), fmt.Sprint(i), []Kind{Ingredient, Before, Safe, Action, Hero, Alternate, Detail, Free}[i%8], []int{-1, 1, 2, 2, 4, 4, 4, 4}[i%8]},
-			Angles[(i*7)%5], Lights[(i*3)%3], []string{"holds", "2 to 3 min, then it runs"}[i/8%2]})
+			words.Angles[(i*7)%5], words.Directions[(i*3)%3], []words.Hold{"holds", "2 to 3 min, then it runs"}[i/8%2]})
 	}
 	b.ResetTimer()
 	for range b.N {

@@ -3,6 +3,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"regexp"
 	"slices"
@@ -36,22 +37,22 @@ var Kinds = []Kind{Hero, Alternate, Detail, Ingredient, Before, Action, Safe, Re
 
 // Proposal is a frame the recipe suggests.
 type Proposal struct {
-	Key     string `json:"key" doc:"Stable name within the dish"`
-	Kind    Kind   `json:"kind" doc:"What the frame is for"`
-	Title   string `json:"title" doc:"What it shows"`
-	Because string `json:"because" doc:"Why it is suggested"`
-	Cause   string `json:"cause" doc:"The word or ingredient that caused it"`
-	Step    int    `json:"step" doc:"Step of the method it belongs to, from 0; -1 before the method, the number of steps when after it"`
-	Angle   string `json:"angle" doc:"Angle word"`
-	Light   string `json:"light" doc:"Where the light comes from, in a word"`
-	Vessel  string `json:"vessel" doc:"What it is in or on, in a word; empty when it lies on the ground"`
-	Tool    string `json:"tool" doc:"What moves it, in a word; empty when nothing does"`
-	Hands   int    `json:"hands" doc:"Pairs of hands besides the photographer's"`
-	Shutter bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
-	Hold    string `json:"hold" doc:"How long it holds before the lens"`
-	Caution string `json:"caution" doc:"What goes with it for safety, or empty"`
-	Guards  string `json:"guards" doc:"For a safe frame: the step that cannot be undone"`
-	Pick    bool   `json:"pick" doc:"Whether it is among those to take: finals, safe frames, and the best supporting frames"`
+	Key     string          `json:"key" doc:"Stable name within the dish"`
+	Kind    Kind            `json:"kind" doc:"What the frame is for"`
+	Title   string          `json:"title" doc:"What it shows"`
+	Because string          `json:"because" doc:"Why it is suggested"`
+	Cause   string          `json:"cause" doc:"The word or ingredient that caused it"`
+	Step    int             `json:"step" doc:"Step of the method it belongs to, from 0; -1 before the method, the number of steps when after it"`
+	Angle   words.Angle     `json:"angle" doc:"Angle word"`
+	Light   words.Direction `json:"light" doc:"Where the light comes from, in a word"`
+	Vessel  string          `json:"vessel" doc:"What it is in or on, in a word; empty when it lies on the ground"`
+	Tool    string          `json:"tool" doc:"What moves it, in a word; empty when nothing does"`
+	Hands   int             `json:"hands" doc:"Pairs of hands besides the photographer's"`
+	Shutter bool            `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Hold    words.Hold      `json:"hold" doc:"How long it holds before the lens"`
+	Caution string          `json:"caution" doc:"What goes with it for safety, or empty"`
+	Guards  string          `json:"guards" doc:"For a safe frame: the step that cannot be undone"`
+	Pick    bool            `json:"pick" doc:"Whether it is among those to take: finals, safe frames, and the best supporting frames"`
 }
 
 // Irreversible is a step that changes the dish for good.
@@ -96,7 +97,7 @@ func rank(p Proposal) int {
 type miner struct {
 	r      recipe.Recipe
 	form   Form
-	angle  string
+	angle  words.Angle
 	why    string
 	vessel string
 	keys   map[string]int // how often a key was given
@@ -127,24 +128,24 @@ func (m *miner) add(p Proposal) {
 }
 
 // hold says how long what the frame shows lasts, from the usual ranges.
-func (m *miner) hold(p Proposal) string {
+func (m *miner) hold(p Proposal) words.Hold {
 	switch {
 	case p.Kind == Ingredient:
-		return "keeps"
+		return words.Keeps
 	case p.Shutter && p.Kind == Action:
-		return "seconds"
+		return words.Seconds
 	case p.Step < len(m.r.Steps) && cooksAfter(m.r, p.Step):
-		return "holds" // it is still being made
+		return words.Holds // it is still being made
 	case m.form == Frozen:
-		return "2 to 3 min, then it runs"
+		return words.Melts
 	case steams(m.r) != "":
-		return "under 1 min while it steams"
+		return words.Steams
 	case has(m.r, leaves):
-		return "about 10 min once dressed"
+		return words.Wilts
 	case has(m.r, foam):
-		return "minutes, then the foam falls"
+		return words.Falls
 	}
-	return "holds"
+	return words.Holds
 }
 
 var (
@@ -177,7 +178,7 @@ func (m *miner) ingredients() {
 			continue
 		}
 		n++
-		m.add(Proposal{Key: m.key(Ingredient, in.Item), Kind: Ingredient, Step: -1, Angle: Down, Cause: in.Item,
+		m.add(Proposal{Key: m.key(Ingredient, in.Item), Kind: Ingredient, Step: -1, Angle: words.StraightDown, Cause: in.Item,
 			Title: "Just the " + in.Item, Because: "“" + in.Item + "” makes a picture before anything is done to it"})
 	}
 }
@@ -278,7 +279,7 @@ var flows = regexp.MustCompile(`(?i)^(?:pour|drizzl|squeez|ladl|sift|dust|flam)`
 func (m *miner) clip(actions []Proposal) {
 	for _, p := range actions {
 		if flows.MatchString(p.Cause) {
-			m.add(Proposal{Key: "clip", Kind: Clip, Step: p.Step, Angle: p.Angle, Light: Continuous, Vessel: p.Vessel, Tool: p.Tool, Cause: p.Cause, Hands: p.Hands, Shutter: true, Hold: "seconds", Caution: p.Caution,
+			m.add(Proposal{Key: "clip", Kind: Clip, Step: p.Step, Angle: p.Angle, Light: words.Continuous, Vessel: p.Vessel, Tool: p.Tool, Cause: p.Cause, Hands: p.Hands, Shutter: true, Hold: "seconds", Caution: p.Caution,
 				Title: "Short clip: " + p.Title, Because: "“" + p.Cause + "” moves, and a short clip of it is often wanted too; it needs continuous light and a slot of its own"})
 			return
 		}
@@ -373,21 +374,21 @@ func (m *miner) finals() {
 		name = "The dish"
 	}
 	m.add(Proposal{Key: "hero", Kind: Hero, Step: end, Angle: m.angle, Cause: string(m.form), Title: name, Because: m.why})
-	second, why := ThreeQuarter, "the client wants a choice: the same dish from three-quarter"
-	if m.angle == ThreeQuarter {
-		second, why = Low, "the client wants a choice: the same dish from lower down"
+	second, why := words.ThreeQuarter, "the client wants a choice: the same dish from three-quarter"
+	if m.angle == words.ThreeQuarter {
+		second, why = words.Low, "the client wants a choice: the same dish from lower down"
 		if m.form == Plate && steams(m.r) == "" {
-			second, why = Down, "the client wants a choice: the same plate from straight above"
+			second, why = words.StraightDown, "the client wants a choice: the same plate from straight above"
 		}
 	}
-	m.add(Proposal{Key: "alternate", Kind: Alternate, Step: end, Angle: second, Cause: m.angle, Title: name + ", another angle", Because: why})
+	m.add(Proposal{Key: "alternate", Kind: Alternate, Step: end, Angle: second, Cause: string(m.angle), Title: name + ", another angle", Because: why})
 	cause := "texture"
 	if w := m.firstIn(glossy); w != "" {
 		cause = w
 	}
-	m.add(Proposal{Key: "detail", Kind: Detail, Step: end, Angle: ThreeQuarter, Cause: cause, Title: "Close on the " + strings.ToLower(cause), Because: "“" + cause + "” is worth coming close to"})
+	m.add(Proposal{Key: "detail", Kind: Detail, Step: end, Angle: words.ThreeQuarter, Cause: cause, Title: "Close on the " + strings.ToLower(cause), Because: "“" + cause + "” is worth coming close to"})
 	if w := many.FindString(name + " " + m.r.Yield); w != "" {
-		m.add(Proposal{Key: "repeat", Kind: Repeat, Step: end, Angle: Down, Cause: w, Title: "Rows of " + strings.ToLower(w), Because: "many alike (“" + w + "”) make a frame of repeated shapes"})
+		m.add(Proposal{Key: "repeat", Kind: Repeat, Step: end, Angle: words.StraightDown, Cause: w, Title: "Rows of " + strings.ToLower(w), Because: "many alike (“" + w + "”) make a frame of repeated shapes"})
 	}
 	m.add(Proposal{Key: "free", Kind: Free, Step: end, Angle: m.angle, Cause: "after the winner", Title: "Free frames", Because: "camera off the tripod for five minutes once the winner is safe"})
 }

@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"testing"
 
 	"figladder/internal/craft/recipe"
@@ -44,58 +45,58 @@ var recipes = []struct {
 	ingredients  string
 	method       string
 	form         Form
-	angle        string
+	angle        words.Angle
 	irreversible []int
 	action       []string // must be among them
 }{
 	{"Quince pavlova", "4 egg whites\n220 g caster sugar\n2 quinces\n300 ml double cream",
 		"Whisk the egg whites to stiff peaks.\nPour the sugar in slowly while whisking.\nBake for 90 minutes, then leave to cool in the oven.\nPoach the quinces until pink.\nPile on the cream and quinces, drizzle with the syrup.\nCut into wedges at the table.",
-		Tall, Level, []int{4, 5}, []string{"drizzle", "cut"}},
+		Tall, words.Level, []int{4, 5}, []string{"drizzle", "cut"}},
 	{"Cider mussels with sea beet", "1 kg mussels\n300 ml cider\n100 g sea beet",
 		"Rinse the mussels and tear off the beards.\nSoften the shallots in butter.\nPour in the cider, add the mussels, cover and steam for 4 minutes.\nStir in the sea beet.\nServe steaming, with parsley scattered over.",
-		Bowl, ThreeQuarter, []int{}, []string{"pour"}},
+		Bowl, words.ThreeQuarter, []int{}, []string{"pour"}},
 	{"Sloe and tonic", "50 ml sloe gin\n150 ml tonic water\nice",
-		"Fill the glass with ice.\nPour the sloe gin over the ice.\nTop with tonic.", Drink, Level, []int{1, 2}, []string{"pour"}},
+		"Fill the glass with ice.\nPour the sloe gin over the ice.\nTop with tonic.", Drink, words.Level, []int{1, 2}, []string{"pour"}},
 	{"Cured trout on rye crispbread with horseradish", "500 g trout fillet\n4 rye crispbreads\n2 tbsp horseradish",
 		"Cure the trout for two days.\nSlice the trout thinly.\nSpread the crispbread with horseradish cream.\nLay on the trout, grate horseradish over and squeeze lemon over.",
-		Flat, Down, []int{2, 3}, []string{"squeeze"}},
+		Flat, words.StraightDown, []int{2, 3}, []string{"squeeze"}},
 	{"Black sesame ice cream", "60 g black sesame seeds\n500 ml milk",
 		"Toast the sesame seeds.\nWhisk the yolks with sugar, pour into the pan and cook to a custard.\nChurn, then freeze for 4 hours.\nScoop into the coupe and sprinkle with sesame.",
-		Frozen, ThreeQuarter, []int{3}, []string{"sprinkle"}},
+		Frozen, words.ThreeQuarter, []int{3}, []string{"sprinkle"}},
 	{"Leek soup", "3 leeks\n1 l stock",
 		"Slice the leeks.\nSweat in butter, add the stock and simmer for 20 minutes.\nBlend until smooth, return to the pan.\nLadle into bowls and drizzle with oil to serve.",
-		Bowl, ThreeQuarter, []int{3}, []string{"drizzle"}},
+		Bowl, words.ThreeQuarter, []int{3}, []string{"drizzle"}},
 	{"Winter salad", "2 heads chicory\n1 pomegranate",
 		"Cut the chicory into wedges.\nBreak open the pomegranate.\nArrange on a plate.\nPour the dressing over and toss just before serving.",
-		Flat, Down, []int{3}, []string{"pour"}},
+		Flat, words.StraightDown, []int{3}, []string{"pour"}},
 	{"Lemon tart", "6 lemons\n5 eggs",
 		"Roll out the pastry and line the tin.\nWhisk eggs and sugar with the lemon juice.\nPour the filling into the case and bake for 35 minutes.\nDust with icing sugar and torch the top.",
-		Flat, Down, []int{3}, []string{"dust", "torch"}},
-	{"Plain boiled potatoes", "1 kg new potatoes", "Boil the potatoes until tender.\nDrain and serve.", Plate, ThreeQuarter, []int{}, nil},
+		Flat, words.StraightDown, []int{3}, []string{"dust", "torch"}},
+	{"Plain boiled potatoes", "1 kg new potatoes", "Boil the potatoes until tender.\nDrain and serve.", Plate, words.ThreeQuarter, []int{}, nil},
 	{"Smoked pear toddy", "1 pear\n50 ml pear spirit",
 		"Warm the spirit with honey.\nFill the glass with boiling water.\nPour over the spirit.\nFlame a strip of orange peel over the glass.",
-		Drink, Level, []int{2, 3}, []string{"flame", "pour"}},
+		Drink, words.Level, []int{2, 3}, []string{"flame", "pour"}},
 	{"Courgette fritters", "2 courgettes\n1 egg\n60 g flour\n100 g yogurt",
 		"Grate the courgettes and squeeze out the water.\nStir in the egg and flour.\nDrop spoonfuls into hot oil and fry until golden.\nServe at once with yogurt, dusted with paprika.",
-		Plate, ThreeQuarter, []int{}, []string{"squeeze"}},
+		Plate, words.ThreeQuarter, []int{}, []string{"squeeze"}},
 	{"Rhubarb trifle", "400 g rhubarb\n200 g sponge\n500 ml custard\n300 ml cream",
 		"Roast the rhubarb until soft.\nLayer sponge and rhubarb in a glass bowl.\nPour the custard over the sponge and chill for 3 hours.\nWhip the cream and spread it over the top.\nSprinkle with almonds and serve.",
-		Tall, Level, []int{2, 3, 4}, []string{"pour", "sprinkle"}},
+		Tall, words.Level, []int{2, 3, 4}, []string{"pour", "sprinkle"}},
 	{"Oysters with shallot vinegar", "12 oysters\n1 shallot\n50 ml vinegar",
 		"Chop the shallot and stir it into the vinegar.\nShuck the oysters on to crushed ice.\nSpoon the vinegar over at the table.",
-		Plate, ThreeQuarter, []int{2}, []string{"shuck"}},
+		Plate, words.ThreeQuarter, []int{2}, []string{"shuck"}},
 	{"Salted caramel sauce", "200 g sugar\n90 g butter\n120 ml cream",
 		"Melt the sugar without stirring until amber.\nWhisk in the butter.\nPour in the cream slowly; it will spit.\nDrizzle over ice cream while warm.",
-		Plate, ThreeQuarter, []int{3}, []string{"drizzle", "pour"}},
+		Plate, words.ThreeQuarter, []int{3}, []string{"drizzle", "pour"}},
 	{"Beef stew with dumplings", "1 kg beef shin\n300 ml stout\n8 dumplings",
 		"Brown the beef.\nPour in the stout, cover and simmer for 3 hours.\nAdd the dumplings and cook for 20 minutes.\nLadle into bowls and scatter parsley over.",
-		Bowl, ThreeQuarter, []int{3}, []string{"pour", "scatter"}},
+		Bowl, words.ThreeQuarter, []int{3}, []string{"pour", "scatter"}},
 	{"Chocolate layer cake", "300 g flour\n50 g cocoa\n3 eggs",
 		"Sift the flour and cocoa into a bowl.\nBeat in the eggs.\nBake in two tins for 30 minutes and cool.\nSandwich with cream.\nPour the glaze over and leave to set.\nSlice the cake and serve.",
-		Tall, Level, []int{4, 5}, []string{"sift", "pour", "slice"}},
+		Tall, words.Level, []int{4, 5}, []string{"sift", "pour", "slice"}},
 	{"Soft-boiled egg on toast", "1 egg\n1 slice sourdough",
 		"Boil the egg for six minutes and peel it.\nToast the bread and butter it.\nSit the egg on the toast and break it open.",
-		Flat, Down, []int{2}, []string{"break"}},
+		Flat, words.StraightDown, []int{2}, []string{"break"}},
 }
 
 func TestMineFindsActionsAndWhatCannotBeUndone(t *testing.T) {
@@ -138,7 +139,7 @@ func TestPourAsksForHandsAndAShutter(t *testing.T) {
 		if p.Kind == Action {
 			assert.Equal(t, 1, p.Hands)
 			assert.True(t, p.Shutter)
-			assert.Equal(t, "seconds", p.Hold)
+			assert.Equal(t, words.Seconds, p.Hold)
 			return
 		}
 	}

@@ -28,8 +28,8 @@ func Renew(was, have, now Proposal) Renewal {
 	}
 	f := &out.Frame
 	words("words", was.Title, have.Title, now.Title, func() { f.Title = now.Title })
-	words("angle", was.Angle, have.Angle, now.Angle, func() { f.Angle = now.Angle })
-	words("light", was.Light, have.Light, now.Light, func() { f.Light = now.Light })
+	words("angle", string(was.Angle), string(have.Angle), string(now.Angle), func() { f.Angle = now.Angle })
+	words("light", string(was.Light), string(have.Light), string(now.Light), func() { f.Light = now.Light })
 	words("vessel", was.Vessel, have.Vessel, now.Vessel, func() { f.Vessel = now.Vessel })
 	words("tool", was.Tool, have.Tool, now.Tool, func() { f.Tool = now.Tool })
 	words("hands", fmt.Sprint(was.Hands), fmt.Sprint(have.Hands), fmt.Sprint(now.Hands), func() { f.Hands = now.Hands })

@@ -1,6 +1,7 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"testing"
 
 	"figladder/internal/craft/recipe"
@@ -37,16 +38,16 @@ func TestKeysOutliveAnInsertedStep(t *testing.T) {
 }
 
 func TestRenewFollowsTheRecipeAndKeepsWhatAPersonChanged(t *testing.T) {
-	was := Proposal{Key: "hero", Title: "Lemon tart", Angle: Down, Light: Corner, Hands: 0, Step: 4, Hold: "holds"}
+	was := Proposal{Key: "hero", Title: "Lemon tart", Angle: words.StraightDown, Light: words.FromCorner, Hands: 0, Step: 4, Hold: "holds"}
 	have := was
 	have.Title = "The tart, a slice missing"
 	now := was
-	now.Title, now.Angle, now.Step, now.Hold = "Lime tart", ThreeQuarter, 5, "keeps"
+	now.Title, now.Angle, now.Step, now.Hold = "Lime tart", words.ThreeQuarter, 5, "keeps"
 	got := Renew(was, have, now)
 	assert.Equal(t, "The tart, a slice missing", got.Frame.Title, "what a person wrote stays")
-	assert.Equal(t, ThreeQuarter, got.Frame.Angle, "what nobody touched follows")
+	assert.Equal(t, words.ThreeQuarter, got.Frame.Angle, "what nobody touched follows")
 	assert.Equal(t, 5, got.Frame.Step)
-	assert.Equal(t, "keeps", got.Frame.Hold)
+	assert.Equal(t, words.Keeps, got.Frame.Hold)
 	assert.Len(t, got.Changed, 2)
 	assert.Len(t, got.Kept, 1)
 	assert.Empty(t, Renew(was, have, was).Changed, "a recipe that did not change asks for nothing")
@@ -55,7 +56,7 @@ func TestRenewFollowsTheRecipeAndKeepsWhatAPersonChanged(t *testing.T) {
 func TestRenewTwiceIsRenewOnce(t *testing.T) {
 	word := rapid.SampledFrom([]string{"", "a", "b", "c"})
 	draw := func(t *rapid.T, name string) Proposal {
-		return Proposal{Title: word.Draw(t, name+" title"), Angle: word.Draw(t, name+" angle"), Light: word.Draw(t, name+" light"), Vessel: word.Draw(t, name+" vessel"), Tool: word.Draw(t, name+" tool"),
+		return Proposal{Title: word.Draw(t, name+" title"), Angle: words.Angle(word.Draw(t, name+" angle")), Light: words.Direction(word.Draw(t, name+" light")), Vessel: word.Draw(t, name+" vessel"), Tool: word.Draw(t, name+" tool"),
 			Hands: rapid.IntRange(0, 2).Draw(t, name+" hands"), Shutter: rapid.Bool().Draw(t, name+" shutter"), Step: rapid.IntRange(0, 3).Draw(t, name+" step")}
 	}
 	rapid.Check(t, func(t *rapid.T) {
@@ -113,15 +114,15 @@ func TestToolVesselAndLight(t *testing.T) {
 	assert.Equal(t, "jug", all["action-pour"].Tool, "what is usual")
 	assert.Equal(t, "glass", all["action-pour"].Vessel)
 	assert.Equal(t, "mug", all["hero"].Vessel, "the last thing it is in")
-	assert.Equal(t, Behind, all["hero"].Light, "a drink wants light through it")
-	assert.Equal(t, Corner, all["ingredient-pear"].Light)
-	assert.Equal(t, Continuous, all["clip"].Light)
+	assert.Equal(t, words.FromBehind, all["hero"].Light, "a drink wants light through it")
+	assert.Equal(t, words.FromCorner, all["ingredient-pear"].Light)
+	assert.Equal(t, words.Continuous, all["clip"].Light)
 	soup := byKey(Mine(recipe.Typed("Leek soup", "leeks", "Chop the leeks.\nBlend."), Bowl, 12))
 	assert.Equal(t, "board", soup["action-chop"].Vessel)
 	assert.Equal(t, "bowl", soup["hero"].Vessel)
 	assert.Contains(t, Vessels, soup["hero"].Vessel)
 	for _, p := range all {
-		assert.Contains(t, Lights, p.Light)
+		assert.Contains(t, words.Directions, p.Light)
 		assert.Contains(t, Vessels, p.Vessel)
 	}
 }

@@ -1,35 +1,25 @@
 package shots
 
 import (
+	"figladder/internal/craft/words"
 	"regexp"
 	"strings"
 
 	"figladder/internal/craft/recipe"
 )
 
-// Lights, in the words a photographer uses, as the food sees them.
-const (
-	Side       = "from the side"
-	Behind     = "from behind"
-	Corner     = "from a top corner"
-	Continuous = "continuous"
-)
-
-// Lights lists them.
-var Lights = []string{Side, Behind, Corner, Continuous}
-
 // light is where the light of a frame usually comes from: from behind through a
 // drink and through steam, from a top corner for what is seen from straight above
 // (its shadow then falls where the viewer's own would not), from the side for
 // texture (handbook L3, L8). A clip needs light that does not flash.
-func (m *miner) light(p Proposal) string {
+func (m *miner) light(p Proposal) words.Direction {
 	switch {
-	case p.Angle == Down:
-		return Corner
+	case p.Angle == words.StraightDown:
+		return words.FromCorner
 	case m.form == Drink, steams(m.r) != "" && p.Kind != Ingredient:
-		return Behind
+		return words.FromBehind
 	}
-	return Side
+	return words.FromSide
 }
 
 // Vessels, in a word each.

@@ -2,6 +2,7 @@
 package propcsv
 
 import (
+	"figladder/internal/craft/words"
 	"strings"
 
 	"encoding/json"
@@ -51,12 +52,12 @@ func Props() []table.Column[Prop] {
 		size("blade", func(s *cupboard.Sizes) *float64 { return &s.BladeMm }),
 		text("colour", func(p *cupboard.Prop) *string { return &p.Front.Colour }, "color"),
 		text("second colour", func(p *cupboard.Prop) *string { return &p.Front.Second }, "second color"),
-		table.OneOf("finish", cupboard.Finishes, func(p *Prop) *string { return &p.Prop.Front.Finish }),
+		table.Formerly(table.OneOf("finish", words.Finishes, func(p *Prop) *words.Finish { return &p.Prop.Front.Finish }), finishesWere),
 		table.Real("pattern", func(p *Prop) *float64 { return &p.Prop.Front.Pattern }),
 		text("face", func(p *cupboard.Prop) *string { return &p.Front.Name }),
 		text("back colour", func(p *cupboard.Prop) *string { return &p.Back.Colour }, "back color"),
 		text("back second colour", func(p *cupboard.Prop) *string { return &p.Back.Second }),
-		table.OneOf("back finish", append([]string{""}, cupboard.Finishes...), func(p *Prop) *string { return &p.Prop.Back.Finish }),
+		table.Formerly(table.OneOf("back finish", append([]words.Finish{""}, words.Finishes...), func(p *Prop) *words.Finish { return &p.Prop.Back.Finish }), finishesWere),
 		table.Real("back pattern", func(p *Prop) *float64 { return &p.Prop.Back.Pattern }),
 		text("back face", func(p *cupboard.Prop) *string { return &p.Back.Name }),
 		text("material", func(p *cupboard.Prop) *string { return &p.Material }),
@@ -125,7 +126,7 @@ func Kit() []table.Column[Item] {
 		real("lux at 1 m", func(i *kit.Item) *float64 { return &i.LuxAt1m }),
 		size("width", func(i *kit.Item) *float64 { return &i.WidthMm }),
 		size("height", func(i *kit.Item) *float64 { return &i.HeightMm }),
-		table.OneOf("surface", kit.Surfaces, func(i *Item) *string { return &i.Item.Surface }),
+		table.Formerly(table.OneOf("surface", kit.Surfaces, func(i *Item) *words.CardFace { return &i.Item.Surface }), map[string]string{"diffusion": string(words.Diffuser)}),
 		table.Whole("clamps", 0, func(i *Item) *int { return &i.Item.Clamps }),
 		phoneLenses(),
 		table.Text("id", func(i *Item) *string { return &i.ID }),
@@ -157,3 +158,6 @@ func phoneLenses() table.Column[Item] {
 			return nil
 		}}
 }
+
+// finishesWere is what finishes were called in files written before they had one name.
+var finishesWere = map[string]string{"glossy": string(words.Gloss)}

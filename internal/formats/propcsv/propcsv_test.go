@@ -3,6 +3,7 @@ package propcsv
 import (
 	"bytes"
 	"encoding/csv"
+	"figladder/internal/craft/words"
 	"strings"
 	"testing"
 
@@ -23,7 +24,7 @@ func TestACupboardComesBackExactly(t *testing.T) {
 		for range rapid.IntRange(0, 4).Draw(t, "props") {
 			p := cupboard.Prop{Name: text.Draw(t, "name") + "x", Kind: rapid.SampledFrom(cupboard.Kinds).Draw(t, "kind"), Material: text.Draw(t, "material"), Condition: rapid.SampledFrom(cupboard.Conditions).Draw(t, "condition"),
 				Count: rapid.IntRange(0, 99).Draw(t, "count"), Shelf: text.Draw(t, "shelf"), Maker: text.Draw(t, "maker"), PriceMinor: rapid.Int64Range(0, 1e7).Draw(t, "price"), FoodContact: rapid.SampledFrom(contacts).Draw(t, "contact"),
-				Front: cupboard.Face{Colour: "#aabbcc", Finish: rapid.SampledFrom(cupboard.Finishes).Draw(t, "finish"), Pattern: rapid.Float64Range(0, 1).Draw(t, "pattern")}, Ties: []string{}, History: []cupboard.Event{}}
+				Front: cupboard.Face{Colour: "#aabbcc", Finish: rapid.SampledFrom(words.Finishes).Draw(t, "finish"), Pattern: rapid.Float64Range(0, 1).Draw(t, "pattern")}, Ties: []string{}, History: []cupboard.Event{}}
 			for _, key := range cupboard.SizeKeys {
 				p.Sizes.Set(key, float64(rapid.IntRange(0, 3_000_000).Draw(t, key))/1000) // a thousandth of a millimetre is finer than any ruler
 			}

@@ -43,6 +43,19 @@ func OneOf[T any, S ~string](name string, words []S, at func(*T) *S, also ...str
 	}}
 }
 
+// Formerly is a column that also takes words which files written earlier have, and what
+// each is called now.
+func Formerly[T any](c Column[T], now map[string]string) Column[T] {
+	set := c.Set
+	c.Set = func(v *T, s string) error {
+		if w, was := now[strings.ToLower(strings.TrimSpace(s))]; was {
+			s = w
+		}
+		return set(v, s)
+	}
+	return c
+}
+
 // Real is a column of a number.
 func Real[T any](name string, at func(*T) *float64, also ...string) Column[T] {
 	return Column[T]{Name: name, Also: also, Get: func(v T) string { return Number(*at(&v)) }, Set: func(v *T, s string) (err error) { *at(v), err = real(s); return err }}

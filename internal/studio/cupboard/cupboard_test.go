@@ -24,7 +24,7 @@ func TestTheCupboardIsSifted(t *testing.T) {
 	shoot, err := k.Brief.MakeShoot(ctx, k.Owner, "A", brief.Brief{Kind: "own", When: "2026-12-03"})
 	require.NoError(t, err)
 	red := studiotest.APlate("Scarlet bowl", 1)
-	red.Kind, red.Front.Colour, red.Front.Finish, red.Material = cupboard.Bowl, "#d01515", "glossy", "stoneware"
+	red.Kind, red.Front.Colour, red.Front.Finish, red.Material = cupboard.Bowl, "#d01515", "gloss", "stoneware"
 	large := studiotest.APlate("Dinner plate", 1)
 	large.Sizes.DiameterMm, large.Front.Colour = 290, "#fbfbf9"
 	keys := map[string]string{}
@@ -72,7 +72,7 @@ func TestWhatSuitsADish(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	_, dish, _ := k.Toddy(t)
-	glass := cupboard.Prop{Name: "Ribbed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 140}, Front: cupboard.Face{Colour: "#cfd6d2", Finish: "glossy", Pattern: 0.6}, Condition: "patina", Count: 2}
+	glass := cupboard.Prop{Name: "Ribbed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 140}, Front: cupboard.Face{Colour: "#cfd6d2", Finish: "gloss", Pattern: 0.6}, Condition: "patina", Count: 2}
 	for _, p := range []cupboard.Prop{glass, studiotest.APlate("Slate plate", 1)} {
 		_, err := k.Cupboard.AddProp(ctx, k.Owner, p)
 		require.NoError(t, err)
@@ -91,7 +91,7 @@ func TestClearVesselsGoThroughTheFramesOfIngredients(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, dish, _ := k.Toddy(t)
-	_, err := k.Cupboard.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Pressed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 90}, Front: cupboard.Face{Colour: "#d6dedb", Finish: "glossy"}, Material: "pressed glass", Condition: "patina", Count: 2})
+	_, err := k.Cupboard.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Pressed tumbler", Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 72, HeightMm: 90}, Front: cupboard.Face{Colour: "#d6dedb", Finish: "gloss"}, Material: "pressed glass", Condition: "patina", Count: 2})
 	require.NoError(t, err)
 	said := func() *finding.Finding {
 		got, err := k.Cupboard.SuitedTo(ctx, dish.Key)

@@ -2,10 +2,9 @@ package cupboard
 
 import (
 	"context"
-	"slices"
 
 	"figladder/internal/craft/kit"
-	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 )
 
@@ -33,13 +32,8 @@ func (s *Room) PackFor(ctx context.Context, shootID string) (*kit.Bag, error) {
 	}
 	var planned []kit.Planned
 	for _, r := range sets {
-		p := kit.Planned{Shot: titles[r.ShotID].Title, FocalMm: r.Set.Camera.FocalMm, ElevationDeg: r.Set.Camera.ElevationDeg, Softbox: slices.ContainsFunc(r.Set.Lights, func(l scene.Light) bool { return l.On && l.Kind == "softbox" }), Clip: titles[r.ShotID].Kind == "clip"}
-		for _, c := range r.Set.Cards { // the largest that is in
-			if c.On && c.Kind != "diffuser" && c.WidthMm*c.HeightMm > p.CardWMm*p.CardHMm {
-				p.CardWMm, p.CardHMm = c.WidthMm, c.HeightMm
-			}
-		}
-		planned = append(planned, p)
+		shot := titles[r.ShotID]
+		planned = append(planned, r.Set.Takes(shot.Title, shot.Kind == string(shots.Clip)))
 	}
 	bag := kit.Pack(owned, planned, len(list))
 	return &bag, nil

@@ -94,7 +94,7 @@ func (s *Room) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 		byRole[x.Suits.Role] = append(byRole[x.Suits.Role], x)
 	}
 	out := &Suited{Dish: dish.Recipe.Title, Schools: colour.Schools, Held: []string{}, Missing: []finding.Finding{}}
-	out.Asked = brief.Join(", ", dish.Form, ask.Angle, ask.Light, map[bool]string{true: "dark", false: "bright"}[ask.Dark], map[bool]string{true: "bold", false: "quiet"}[ask.Bold])
+	out.Asked = brief.Join(", ", dish.Form, string(ask.Angle), string(ask.Light), map[bool]string{true: "dark", false: "bright"}[ask.Dark], map[bool]string{true: "bold", false: "quiet"}[ask.Bold])
 	for role, into := range map[string]*[]SuitedProp{"vessel": &out.Vessels, "ground": &out.Grounds, "beside": &out.Beside} {
 		*into = best(byRole[role], free)
 		if len(*into) == 0 {

@@ -2,8 +2,8 @@ package list
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
-	"slices"
 	"strings"
 
 	"figladder/internal/craft/finding"
@@ -128,10 +128,10 @@ func (s *Room) TryList(ctx context.Context, who core.Who, shootID string, edits 
 			if err != nil {
 				return err
 			}
-			if row.ShootID != shootID || field != "angle" || e.Text == nil || !slices.Contains(shots.Angles, *e.Text) {
+			if row.ShootID != shootID || field != "angle" || e.Text == nil || !words.Is(words.Angle(*e.Text)) {
 				return core.Fields("", []finding.FieldProblem{{Path: "edits", Words: "“" + e.Path + "” is nothing that can be changed here."}})
 			}
-			row.Angle = *e.Text
+			row.Angle = words.Angle(*e.Text)
 			if err := j.Update(row); err != nil {
 				return err
 			}

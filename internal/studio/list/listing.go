@@ -3,6 +3,7 @@ package list
 import (
 	"context"
 	"encoding/json"
+	"figladder/internal/craft/words"
 	"strings"
 
 	"figladder/internal/craft/ladder"
@@ -24,8 +25,8 @@ type ListAsk struct {
 	Words  string // in the title
 	Dish   string // key of a dish
 	Kind   string
-	Angle  string
-	Light  string
+	Angle  words.Angle
+	Light  words.Direction
 	Vessel string
 	Hands  string // "more" for frames that need more hands, "none" for those that do not
 	After  string // key of the last shot already seen
@@ -84,7 +85,7 @@ func (s *Room) List(ctx context.Context, shootID string, ask ListAsk) (*ListPage
 // sifted is the query of what was asked for.
 func sifted(tx *gorm.DB, shootID string, ask ListAsk) (*gorm.DB, error) {
 	q := tx.Where("shoot_id = ?", shootID)
-	for column, v := range map[string]string{"dish_id": ask.Dish, "kind": ask.Kind, "angle": ask.Angle, "light": ask.Light, "vessel": ask.Vessel} {
+	for column, v := range map[string]string{"dish_id": ask.Dish, "kind": ask.Kind, "angle": string(ask.Angle), "light": string(ask.Light), "vessel": ask.Vessel} {
 		if v != "" {
 			q = q.Where(column+" = ?", v)
 		}

@@ -1,6 +1,7 @@
 package list_test
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 	"strings"
 	"testing"
@@ -117,7 +118,7 @@ func TestAdviceAboutAListCanBeTakenAndSetAside(t *testing.T) {
 	require.NoError(t, k.List.TryList(ctx, k.Owner, shoot.Key, steam.Try[0].Edits))
 	back, err := k.List.Shot(ctx, hero.Key)
 	require.NoError(t, err)
-	assert.Equal(t, "three-quarter", back.Angle)
+	assert.Equal(t, words.ThreeQuarter, back.Angle)
 	for _, e := range []finding.Edit{finding.SetText(hero.Key+".title", "x"), finding.SetText(hero.Key+".angle", "sideways"), finding.SetText("nobody.angle", "low")} {
 		assert.Error(t, k.List.TryList(ctx, k.Owner, shoot.Key, []finding.Edit{e}))
 	}

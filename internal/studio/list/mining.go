@@ -2,6 +2,7 @@ package list
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"slices"
 
@@ -29,7 +30,7 @@ type Orphan struct {
 
 // MinedDish is what a dish's recipe suggests, with decisions.
 type MinedDish struct {
-	Angle        string               `json:"angle" doc:"Main angle for this form"`
+	Angle        words.Angle          `json:"angle" doc:"Main angle for this form"`
 	Because      string               `json:"because" doc:"Why that angle"`
 	Supporting   int                  `json:"supporting" doc:"Supporting frames wanted beside the final"`
 	Frames       []MinedFrame         `json:"frames" doc:"Suggested frames in shooting order"`

@@ -40,7 +40,7 @@ func (s *Room) PrintShots(ctx context.Context, shootID string) ([]byte, error) {
 			hands = strings.TrimSpace(hands + " shutter")
 		}
 		p := &out.Parts[len(out.Parts)-1]
-		p.Rows = append(p.Rows, []string{sheet.Tick, fmt.Sprint(i + 1), title, x.Kind, briefroom.Join(", ", x.Angle, x.Light), briefroom.Join(", ", x.Vessel, x.Tool), hands, x.Hold})
+		p.Rows = append(p.Rows, []string{sheet.Tick, fmt.Sprint(i + 1), title, x.Kind, briefroom.Join(", ", string(x.Angle), string(x.Light)), briefroom.Join(", ", x.Vessel, x.Tool), hands, string(x.Hold)})
 	}
 	return out.PDF()
 }

@@ -2,6 +2,7 @@ package list
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"fmt"
 	"unicode"
 	"unicode/utf8"
@@ -147,10 +148,10 @@ func (s *Room) seriesDishes(ctx context.Context, rows []store.Dish, list []store
 // framesOf is what a dish is photographed as: its frames on the list, or those
 // picked for it while there are none; and the set of its hero.
 func framesOf(row store.Dish, list []store.Shot) (kinds []shots.Kind, setup string) {
-	add := func(k shots.Kind, angle, light string) {
+	add := func(k shots.Kind, angle words.Angle, light words.Direction) {
 		kinds = append(kinds, k)
 		if setup == "" || k == shots.Hero {
-			setup = angle + ", " + light
+			setup = string(angle) + ", " + string(light)
 		}
 	}
 	for _, x := range list {

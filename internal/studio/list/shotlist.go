@@ -3,6 +3,7 @@ package list
 import (
 	"context"
 	"errors"
+	"figladder/internal/craft/words"
 	"fmt"
 	"slices"
 	"sort"
@@ -23,7 +24,7 @@ func (s *Room) ListCSV(ctx context.Context, shootID string) ([]byte, error) {
 	}
 	rows := make([]shotcsv.Row, len(list))
 	for i, x := range list {
-		rows[i] = shotcsv.Row{ID: x.Key, Dish: dishes[x.DishID].Recipe.Title, Kind: x.Kind, Title: x.Title, Angle: x.Angle, Hands: x.Hands, Shutter: x.Shutter, Light: x.Light, Vessel: x.Vessel, Because: x.Because}
+		rows[i] = shotcsv.Row{ID: x.Key, Dish: dishes[x.DishID].Recipe.Title, Kind: x.Kind, Title: x.Title, Angle: string(x.Angle), Hands: x.Hands, Shutter: x.Shutter, Light: string(x.Light), Vessel: x.Vessel, Because: x.Because}
 	}
 	return shotcsv.Write(rows)
 }
@@ -100,7 +101,7 @@ func laid(rows []shotcsv.Row, bad shotcsv.Errors, have []store.Shot, dishes []st
 		if told[r.Line] {
 			continue
 		}
-		if e := (ShotEdit{Title: r.Title, Angle: r.Angle, Light: r.Light}).check(); e != nil {
+		if e := (ShotEdit{Title: r.Title, Angle: words.Angle(r.Angle), Light: words.Direction(r.Light)}).check(); e != nil {
 			wrong(r.Line, "%s", e.(*core.FieldError).Problems[0].Words)
 		}
 		var row store.Shot
@@ -160,7 +161,7 @@ func laid(rows []shotcsv.Row, bad shotcsv.Errors, have []store.Shot, dishes []st
 func edit(r shotcsv.Row, row *store.Shot) {
 	row.Title = strings.TrimSpace(r.Title)
 	if r.Has("angle") {
-		row.Angle = r.Angle
+		row.Angle = words.Angle(r.Angle)
 	}
 	if r.Has("hands") {
 		row.Hands = r.Hands
@@ -169,7 +170,7 @@ func edit(r shotcsv.Row, row *store.Shot) {
 		row.Shutter = r.Shutter
 	}
 	if r.Has("light") {
-		row.Light = r.Light
+		row.Light = words.Direction(r.Light)
 	}
 	if r.Has("vessel") {
 		row.Vessel = strings.ToLower(r.Vessel)

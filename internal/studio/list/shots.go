@@ -2,6 +2,7 @@ package list
 
 import (
 	"context"
+	"figladder/internal/craft/words"
 	"slices"
 	"strings"
 
@@ -18,12 +19,12 @@ func (s *Room) Shot(ctx context.Context, id string) (*store.Shot, error) {
 
 // ShotEdit is what a person may change about a shot.
 type ShotEdit struct {
-	Title   string `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
-	Angle   string `json:"angle" maxLength:"60" doc:"Angle word"`
-	Hands   int    `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
-	Shutter bool   `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
-	Light   string `json:"light" maxLength:"60" doc:"Where the light comes from, in a word"`
-	Vessel  string `json:"vessel" maxLength:"60" doc:"What it is in or on"`
+	Title   string          `json:"title" minLength:"1" maxLength:"300" doc:"What it shows"`
+	Angle   words.Angle     `json:"angle" doc:"Angle word"`
+	Hands   int             `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
+	Shutter bool            `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
+	Light   words.Direction `json:"light" doc:"Where the light comes from, in a word"`
+	Vessel  string          `json:"vessel" maxLength:"60" doc:"What it is in or on"`
 }
 
 func (e ShotEdit) put(row *store.Shot) {
@@ -32,14 +33,14 @@ func (e ShotEdit) put(row *store.Shot) {
 
 func (e ShotEdit) check() error {
 	var bad []finding.FieldProblem
-	if e.Light != "" && !slices.Contains(shots.Lights, e.Light) {
-		bad = append(bad, finding.FieldProblem{Path: "light", Words: "“" + e.Light + "” is no light. Choose one of: " + strings.Join(shots.Lights, ", ") + "."})
+	if e.Light != "" && !words.Is(e.Light) {
+		bad = append(bad, finding.FieldProblem{Path: "light", Words: "“" + string(e.Light) + "” is no light. Choose one of: " + strings.Join(e.Light.Words(), ", ") + "."})
 	}
 	if strings.TrimSpace(e.Title) == "" {
 		bad = append(bad, finding.FieldProblem{Path: "title", Words: "Say what the frame shows."})
 	}
-	if e.Angle != "" && !slices.Contains(shots.Angles, e.Angle) {
-		bad = append(bad, finding.FieldProblem{Path: "angle", Words: "“" + e.Angle + "” is no angle. Choose one of: " + strings.Join(shots.Angles, ", ") + "."})
+	if e.Angle != "" && !words.Is(e.Angle) {
+		bad = append(bad, finding.FieldProblem{Path: "angle", Words: "“" + string(e.Angle) + "” is no angle. Choose one of: " + strings.Join(e.Angle.Words(), ", ") + "."})
 	}
 	return core.Fields("", bad)
 }
@@ -57,7 +58,7 @@ func (s *Room) AddShot(ctx context.Context, who core.Who, dishID string, kind st
 		return nil, err
 	}
 	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Because: "you asked for it",
-		Step: len(dish.Recipe.Steps), Hold: "holds"}
+		Step: len(dish.Recipe.Steps), Hold: words.Holds}
 	e.put(row)
 	if err := s.Deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
 		if err := core.Last(j.TX, &store.Shot{}, dish.ShootID, &row.Position); err != nil {

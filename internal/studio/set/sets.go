@@ -3,6 +3,7 @@ package set
 import (
 	"context"
 	"errors"
+	"figladder/internal/craft/words"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/compose"
@@ -183,11 +184,11 @@ func (s *Room) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, error)
 
 // Addition is something more for a set: one of these is said.
 type Addition struct {
-	Thing string      `json:"thing" doc:"Kind of a thing, in its usual size"`
-	Light string      `json:"light" doc:"Kind of a light, in its usual size"`
-	Prop  string      `json:"prop" doc:"Key of a prop of the cupboard"`
-	Card  *scene.Card `json:"card" required:"false" doc:"A card"`
-	Key   int         `json:"key" doc:"Card: place of the light it is across from"`
+	Thing string          `json:"thing" doc:"Kind of a thing, in its usual size"`
+	Light words.LightKind `json:"light" doc:"Kind of a light, in its usual size"`
+	Prop  string          `json:"prop" doc:"Key of a prop of the cupboard"`
+	Card  *scene.Card     `json:"card" required:"false" doc:"A card"`
+	Key   int             `json:"key" doc:"Card: place of the light it is across from"`
 }
 
 // AddToSet puts something more into a set, where it usually goes.

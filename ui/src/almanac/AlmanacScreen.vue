@@ -3,17 +3,20 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
+import { useBlanks } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
+import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
 import PlaceForm from './PlaceForm.vue'
 
 /** For each window of the studio: when the sun comes in, and when the light is soft. */
 const route = useRoute()
 const router = useRouter()
+const blanks = useBlanks()
 type Place = Schema['AlmanacPlace']
 const kept = useQuery({ queryKey: ['place'], queryFn: () => ask(api.GET('/api/place')) })
 const draft = useDraft<Place>({
@@ -99,8 +102,8 @@ const calendar = computed(() => `/api/almanac/${at.value}/light.ics?from=${month
 
 function addWindow() {
   const p = draft.value.value
-  if (!p) return
-  p.windows = [...(p.windows ?? []), { name: 'Window', roof: false, bearingDeg: 0, widthMm: 1200, heightMm: 1400, sillMm: 800, revealMm: 150, glass: 0.8, awayMm: 1200, alongMm: 0, outside: [] }]
+  if (!p || !blanks.data.value) return
+  p.windows = [...(p.windows ?? []), copy(blanks.data.value.window)]
   at.value = p.windows.length - 1
   editing.value = true
   draft.touch()

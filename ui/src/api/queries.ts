@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
-import { api, ask } from './client'
+import { api, ask, type Angle, type Direction } from './client'
 
 type Id = MaybeRefOrGetter<string>
 const by = (id: Id) => ({ params: { path: { id: toValue(id) } } })
@@ -18,7 +18,7 @@ export const useMined = (id: Id) => useQuery({ queryKey: ['mined', now(id)], ena
 /** The first shots of a list, for the screens that go through them one by one. */
 export const useShots = (id: Id) =>
   useQuery({ queryKey: ['shots', now(id)], enabled: known(id), queryFn: async () => (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { limit: 500 } } }))).rows })
-export type Sieve = { words: string; dish: string; kind: string; angle: string; light: string; vessel: string; hands: '' | 'more' | 'none' }
+export type Sieve = { words: string; dish: string; kind: string; angle: Angle; light: Direction; vessel: string; hands: '' | 'more' | 'none' }
 /** A shot list in pages, sifted. */
 export const useList = (id: Id, sieve: Sieve) =>
   useInfiniteQuery({
@@ -52,6 +52,7 @@ export const usePropKinds = () => useQuery({ queryKey: ['prop-kinds'], staleTime
 export const useSuited = (id: Id) => useQuery({ queryKey: ['suited', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/dishes/{id}/props', by(id))) })
 export const usePulls = (id: Id) => useQuery({ queryKey: ['pulls', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/pulls', by(id))) })
 export const usePack = (id: Id) => useQuery({ queryKey: ['pack', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/pack', by(id))) })
+export const useBlanks = () => useQuery({ queryKey: ['blanks'], staleTime: Infinity, queryFn: () => ask(api.GET('/api/blanks')) })
 export const useKit = () => useQuery({ queryKey: ['kit'], queryFn: () => ask(api.GET('/api/kit')) })
 export const useLacking = () => useQuery({ queryKey: ['lacking'], queryFn: () => ask(api.GET('/api/cupboard/lacking')) })
 export const useShopping = (id: Id) => useQuery({ queryKey: ['shopping', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/shoots/{id}/shopping', by(id))) })

@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blanks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What things begin with */
+        get: operations["blanks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -2117,8 +2134,11 @@ export interface components {
              * @description Card: place of the light it is across from
              */
             key: number;
-            /** @description Kind of a light, in its usual size */
-            light: string;
+            /**
+             * @description Kind of a light, in its usual size
+             * @enum {string}
+             */
+            light: "" | "window" | "roof light" | "softbox" | "bare head" | "gridded head" | "LED panel" | "phone lamp" | "bulb";
             /** @description Key of a prop of the cupboard */
             prop: string;
             /** @description Kind of a thing, in its usual size */
@@ -2220,7 +2240,7 @@ export interface components {
             awayMm: number;
             /**
              * Format: double
-             * @description Its lower edge above the floor; negative below
+             * @description Its lower edge, above the floor of a room or the table top of a set; negative below
              */
             bottomMm: number;
             /** @description #rrggbb */
@@ -2231,7 +2251,7 @@ export interface components {
              */
             heightMm: number;
             /**
-             * @description What it is
+             * @description What it is. A tree lets a third of the light through, an awning a fifth
              * @enum {string}
              */
             kind: "wall" | "tree" | "awning";
@@ -2439,8 +2459,11 @@ export interface components {
              * @description Elevation above the table plane that it stands for
              */
             deg: number;
-            /** @description straight down, three-quarter, low, level or slightly below */
-            word: string;
+            /**
+             * @description The angle
+             * @enum {string}
+             */
+            word: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
         };
         Answer: {
             /**
@@ -2594,6 +2617,20 @@ export interface components {
              * @description Of the choices; 0 before the first
              */
             version: number;
+        };
+        Blanks: {
+            /** @description Kinds of thing that are food */
+            edible: string[];
+            /** @description Families of hue that props are sifted by */
+            hues: string[];
+            /** @description A piece of kit */
+            kit: components["schemas"]["KitItem"];
+            /** @description A prop */
+            prop: components["schemas"]["Prop"];
+            /** @description Kinds of thing that are turned about an axis: asked for their diameter */
+            round: string[];
+            /** @description A window of the studio */
+            window: components["schemas"]["AlmanacWindow"];
         };
         Brief: {
             /** @description Dishes thought of, with what spoke for and against each */
@@ -2784,7 +2821,7 @@ export interface components {
              * @description Its face
              * @enum {string}
              */
-            kind: "white" | "black" | "dull foil" | "silver" | "shiny foil" | "gold" | "diffuser";
+            kind: "" | "white" | "black" | "dull foil" | "silver" | "shiny foil" | "gold" | "diffuser";
             /** @description What you call it */
             name: string;
             /** @description Whether it is in */
@@ -4075,7 +4112,7 @@ export interface components {
              * @description Card, diffuser: its surface
              * @enum {string}
              */
-            surface: "" | "white" | "black" | "dull foil" | "silver" | "gold" | "diffusion";
+            surface: "" | "white" | "black" | "dull foil" | "silver" | "shiny foil" | "gold" | "diffuser";
             /**
              * Format: double
              * @description Weight
@@ -4237,7 +4274,7 @@ export interface components {
              * @description What it is
              * @enum {string}
              */
-            kind: "window" | "roof light" | "softbox" | "bare head" | "gridded head" | "LED panel" | "phone lamp" | "bulb";
+            kind: "" | "window" | "roof light" | "softbox" | "bare head" | "gridded head" | "LED panel" | "phone lamp" | "bulb";
             /**
              * Format: double
              * @description Brightness of its face; for a window, of the sky behind the glass when that is not worked out
@@ -4253,7 +4290,7 @@ export interface components {
             /** @description Whether it is lit, or the window open */
             on: boolean;
             /** @description Window: what stands before the sky, nearest first */
-            outside: components["schemas"]["Outside"][];
+            outside: components["schemas"]["AlmanacOutside"][];
             /**
              * Format: double
              * @description Window: depth of the opening
@@ -4470,8 +4507,11 @@ export interface components {
             other: string;
         };
         MinedDish: {
-            /** @description Main angle for this form */
-            angle: string;
+            /**
+             * @description Main angle for this form
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /** @description Why that angle */
             because: string;
             /**
@@ -4492,8 +4532,11 @@ export interface components {
             supporting: number;
         };
         MinedFrame: {
-            /** @description Angle word */
-            angle: string;
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /** @description Why it is suggested */
             because: string;
             /** @description The word or ingredient that caused it */
@@ -4509,16 +4552,22 @@ export interface components {
              * @description Pairs of hands besides the photographer's
              */
             hands: number;
-            /** @description How long it holds before the lens */
-            hold: string;
+            /**
+             * @description How long it holds before the lens
+             * @enum {string}
+             */
+            hold: "" | "keeps" | "holds" | "about 10 min once dressed" | "minutes, then the foam falls" | "2 to 3 min, then it runs" | "under 1 min while it steams" | "seconds";
             /** @description For one on the list: what you changed and would keep */
             kept: string[];
             /** @description Stable name within the dish */
             key: string;
             /** @description What the frame is for */
             kind: string;
-            /** @description Where the light comes from, in a word */
-            light: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
             /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
             pick: boolean;
             /** @description The shot it became, or empty */
@@ -4621,40 +4670,6 @@ export interface components {
             name: string;
             /** @description SVG path */
             path: string;
-        };
-        Outside: {
-            /**
-             * Format: double
-             * @description How far its middle is to the right of the window's, as you look out
-             */
-            alongMm: number;
-            /**
-             * Format: double
-             * @description Distance from the window
-             */
-            awayMm: number;
-            /**
-             * Format: double
-             * @description Its lower edge above the table top; negative below
-             */
-            bottomMm: number;
-            /** @description #rrggbb */
-            colour: string;
-            /**
-             * Format: double
-             * @description Up
-             */
-            heightMm: number;
-            /**
-             * @description What it is. A tree lets a third of the light through, an awning a fifth
-             * @enum {string}
-             */
-            kind: "wall" | "tree" | "awning";
-            /**
-             * Format: double
-             * @description Across
-             */
-            widthMm: number;
         };
         Overlap: {
             /** @description Key of one */
@@ -4900,7 +4915,7 @@ export interface components {
              * @description Matt to mirror; empty for a side that there is not
              * @enum {string}
              */
-            finish: "" | "matt" | "satin" | "glossy" | "mirror";
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
             /** @description What this side is called; empty for a prop of one */
             name: string;
             /**
@@ -4964,7 +4979,7 @@ export interface components {
              * @description A guess from the highlights
              * @enum {string}
              */
-            finish: "matt" | "satin" | "glossy" | "mirror";
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
             /**
              * Format: double
              * @description Share of the prop that is near white although it is no white thing
@@ -5150,8 +5165,11 @@ export interface components {
             resaleShare: number;
         };
         Proposal: {
-            /** @description Angle word */
-            angle: string;
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /** @description Why it is suggested */
             because: string;
             /** @description The word or ingredient that caused it */
@@ -5165,14 +5183,20 @@ export interface components {
              * @description Pairs of hands besides the photographer's
              */
             hands: number;
-            /** @description How long it holds before the lens */
-            hold: string;
+            /**
+             * @description How long it holds before the lens
+             * @enum {string}
+             */
+            hold: "" | "keeps" | "holds" | "about 10 min once dressed" | "minutes, then the foam falls" | "2 to 3 min, then it runs" | "under 1 min while it steams" | "seconds";
             /** @description Stable name within the dish */
             key: string;
             /** @description What the frame is for */
             kind: string;
-            /** @description Where the light comes from, in a word */
-            light: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
             /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
             pick: boolean;
             /** @description Whether the shutter speed decides how it looks */
@@ -5768,8 +5792,11 @@ export interface components {
             version: number;
         };
         SetReading: {
-            /** @description The camera's angle in a word */
-            angle: string;
+            /**
+             * @description The camera's angle in a word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /** @description The words there are, and what they stand for */
             angles: components["schemas"]["AngleWord"][];
             /**
@@ -6069,8 +6096,11 @@ export interface components {
             shown: string;
         };
         Shot: {
-            /** @description Angle word */
-            angle: string;
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /** @description Why it is on the list */
             because: string;
             /** @description The word or ingredient that caused it */
@@ -6091,14 +6121,20 @@ export interface components {
              * @description Pairs of hands besides the photographer's
              */
             hands: number;
-            /** @description How long it holds */
-            hold: string;
+            /**
+             * @description How long it holds
+             * @enum {string}
+             */
+            hold: "" | "keeps" | "holds" | "about 10 min once dressed" | "minutes, then the foam falls" | "2 to 3 min, then it runs" | "under 1 min while it steams" | "seconds";
             /** @description Key of the row */
             readonly id: string;
             /** @description What the frame is for */
             kind: string;
-            /** @description Where the light comes from, in a word */
-            light: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
             /** @description Keys of proposals that this frame shows too */
             merged: string[];
             /** @description The proposal as it was accepted, to tell a person's changes from the recipe's */
@@ -6134,8 +6170,11 @@ export interface components {
             vessel: string;
         };
         ShotAdd: {
-            /** @description Angle word */
-            angle: string;
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /**
              * Format: int64
              * @description Pairs of hands besides the photographer's
@@ -6143,8 +6182,11 @@ export interface components {
             hands: number;
             /** @description What the frame is for */
             kind: string;
-            /** @description Where the light comes from, in a word */
-            light: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
             /** @description Whether the shutter speed decides how it looks */
             shutter: boolean;
             /** @description What it shows */
@@ -6153,15 +6195,21 @@ export interface components {
             vessel: string;
         };
         ShotSave: {
-            /** @description Angle word */
-            angle: string;
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
             /**
              * Format: int64
              * @description Pairs of hands besides the photographer's
              */
             hands: number;
-            /** @description Where the light comes from, in a word */
-            light: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
             /** @description Whether the shutter speed decides how it looks */
             shutter: boolean;
             /** @description What it shows */
@@ -6345,7 +6393,7 @@ export interface components {
              * @description How it shines
              * @enum {string}
              */
-            finish: "matt" | "satin" | "gloss" | "mirror";
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
             /**
              * @description What the top is; empty is wood
              * @enum {string}
@@ -6478,7 +6526,7 @@ export interface components {
              * @description How it shines
              * @enum {string}
              */
-            finish: "matt" | "satin" | "gloss" | "mirror";
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
             /**
              * Format: double
              * @description Height or thickness
@@ -6820,7 +6868,7 @@ export interface components {
              * @description How it shines
              * @enum {string}
              */
-            finish: "matt" | "satin" | "gloss" | "mirror";
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
             /**
              * Format: double
              * @description From the table to the rim
@@ -7111,6 +7159,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    blanks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blanks"];
+                };
             };
             /** @description Error */
             default: {
@@ -10866,9 +10943,9 @@ export interface operations {
                 /** @description Only of this kind */
                 kind?: string;
                 /** @description Only from this angle */
-                angle?: string;
+                angle?: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
                 /** @description Only in this light */
-                light?: string;
+                light?: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
                 /** @description Only in this vessel */
                 vessel?: string;
                 /** @description Only those that need more hands, or those that do not */

@@ -4,6 +4,7 @@ import 'element-plus/es/components/message-box/style/css'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
+import { limits } from '../api/words'
 import { useBriefReading, useRefresh, useShoot, useStart } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
@@ -121,7 +122,7 @@ function addColour() {
         </div>
       </section>
       <section aria-label="Hands and dishes">
-        <div class="hands"><label for="hands">Pairs of hands on the day, yours included</label><el-input-number id="hands" v-model="b.hands" :min="0" :max="40" aria-label="Pairs of hands on the day" @change="draft.touch" /><span class="soft small">{{ b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open' }}</span></div>
+        <div class="hands"><label for="hands">Pairs of hands on the day, yours included</label><el-input-number id="hands" v-model="b.hands" v-bind="limits.Brief.hands" aria-label="Pairs of hands on the day" @change="draft.touch" /><span class="soft small">{{ b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open' }}</span></div>
         <h2>Dishes thought of</h2>
         <p v-if="!b.candidates.length" class="soft small">Write down what you thought of and why you chose or dropped it; the next shoot can look back.</p>
         <div v-for="(c, i) in b.candidates" :key="i" class="candidate">
@@ -140,11 +141,11 @@ function addColour() {
           <tbody>
             <tr v-for="(d, i) in b.deliverables" :key="i">
               <td><el-input v-model="d.name" :aria-label="`Deliverable ${i + 1}: what for`" placeholder="Feed" /></td>
-              <td><el-input v-model.number="d.count" type="number" min="1" max="500" :aria-label="`Deliverable ${i + 1}: finals`" class="num" /></td>
+              <td><el-input v-model.number="d.count" type="number" v-bind="limits.Deliverable.count" :aria-label="`Deliverable ${i + 1}: finals`" class="num" /></td>
               <td>
                 <el-select v-model="d.shape" :aria-label="`Deliverable ${i + 1}: shape`" class="shape" @change="draft.touch"><el-option v-for="s in shapes" :key="s" :value="s" /></el-select>
               </td>
-              <td><el-input v-model.number="d.longPx" type="number" min="1" max="30000" :aria-label="`Deliverable ${i + 1}: least pixels`" class="px"><template #suffix>px</template></el-input></td>
+              <td><el-input v-model.number="d.longPx" type="number" v-bind="limits.Deliverable.longPx" :aria-label="`Deliverable ${i + 1}: least pixels`" class="px"><template #suffix>px</template></el-input></td>
               <td><el-input v-model="d.due" type="date" :aria-label="`Deliverable ${i + 1}: due`" /></td>
               <td><el-button text :aria-label="`Remove deliverable ${i + 1}`" @click="b.deliverables.splice(i, 1), draft.touch()">Remove</el-button></td>
             </tr>

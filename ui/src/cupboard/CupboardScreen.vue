@@ -3,23 +3,25 @@ import { useElementSize, useVirtualList } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useProp, usePropKinds, useProps, useRefresh, type PropSieve } from '../api/queries'
+import { useBlanks, useProp, usePropKinds, useProps, useRefresh, type PropSieve } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
 import { day, money, shortDay } from '../parts/shown'
 import CupboardNav from './CupboardNav.vue'
 import PropForm from './PropForm.vue'
 import PropView from './PropView.vue'
 import TableFile from './TableFile.vue'
-import { emptyProp, finishes, hues, sizeOf, type Prop } from './prop'
+import { finishes, sizeOf, type Prop } from './prop'
 
 const refresh = useRefresh()
 const sieve = reactive<PropSieve>({ words: '', group: 'things', kind: '', hue: '', finish: '', light: '', leastMm: 0, mostMm: 0, freeOn: '', unseen: false })
 const list = useProps(sieve)
 const kinds = usePropKinds()
+const blanks = useBlanks()
 const ground = (kind: string) => kinds.data.value?.find((k) => k.kind === kind)?.ground ?? false
 const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const asTable = ref(false)
@@ -53,7 +55,7 @@ const draft = ref<{ id: string; version: number; prop: Prop }>()
 const draftError = ref<unknown>()
 function add() {
   draftError.value = undefined
-  draft.value = { id: '', version: 0, prop: emptyProp() }
+  if (blanks.data.value) draft.value = { id: '', version: 0, prop: copy(blanks.data.value.prop) }
 }
 function edit() {
   const r = report.data.value?.row
@@ -114,7 +116,7 @@ useKeys([
     <div class="sieve" role="search" aria-label="Sift the cupboard">
       <el-input v-model="sieve.words" name="find" size="small" clearable aria-label="Find in the cupboard" placeholder="Find words  /" />
       <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind" placeholder="Kind" :value-on-clear="''"><el-option v-for="k in kinds.data.value?.filter((k) => k.ground === (sieve.group === 'grounds'))" :key="k.kind" :value="k.kind" /></el-select>
-      <el-select v-model="sieve.hue" size="small" clearable aria-label="Hue" placeholder="Hue" :value-on-clear="''"><el-option v-for="h in hues" :key="h" :value="h" /></el-select>
+      <el-select v-model="sieve.hue" size="small" clearable aria-label="Hue" placeholder="Hue" :value-on-clear="''"><el-option v-for="h in blanks.data.value?.hues ?? []" :key="h" :value="h" /></el-select>
       <el-select v-model="sieve.light" size="small" clearable aria-label="Lightness" placeholder="Lightness" :value-on-clear="''"><el-option value="dark" /><el-option value="middle" /><el-option value="light" /></el-select>
       <el-select v-model="sieve.finish" size="small" clearable aria-label="Finish" placeholder="Finish" :value-on-clear="''"><el-option v-for="f in finishes" :key="f" :value="f" /></el-select>
       <span class="sizes"><el-input v-model.lazy="least" size="small" inputmode="decimal" aria-label="At least this large, cm" placeholder="from cm" /><el-input v-model.lazy="most" size="small" inputmode="decimal" aria-label="At most this large, cm" placeholder="to cm" /></span>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useKit, useRefresh } from '../api/queries'
+import { useBlanks, useKit, useRefresh } from '../api/queries'
+import { limits, words } from '../api/words'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
 import CupboardNav from './CupboardNav.vue'
 import TableFile from './TableFile.vue'
@@ -13,6 +15,7 @@ import TableFile from './TableFile.vue'
 type Item = Schema['KitItem']
 const refresh = useRefresh()
 const kit = useKit()
+const blanks = useBlanks()
 const error = ref<unknown>()
 const chosenId = ref('')
 const chosen = computed(() => kit.data.value?.find((k) => k.row.id === chosenId.value) ?? kit.data.value?.[0])
@@ -27,7 +30,7 @@ const kinds: { key: Item['kind']; words: string; fields: { key: keyof Item; word
   { key: 'diffuser', words: 'Diffusers', fields: [{ key: 'widthMm', words: 'Width', unit: 'mm' }, { key: 'heightMm', words: 'Height', unit: 'mm' }, { key: 'clamps', words: 'Clamps to stand it' }] },
   { key: 'other', words: 'Other', fields: [] },
 ]
-const surfaces = ['white', 'black', 'dull foil', 'silver', 'gold', 'diffusion']
+const surfaces = words.KitItem.surface
 const groups = computed(() => kinds.map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) })).filter((g) => g.rows.length))
 const told = (i: Item) =>
   ({
@@ -35,7 +38,6 @@ const told = (i: Item) =>
     support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`, lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`, modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
     diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, other: '',
   })[i.kind]
-const blank = (): Item => ({ name: '', kind: 'lens', count: 1, shelf: '', weightG: 0, sensorWMm: 0, sensorHMm: 0, pixelsLong: 0, highestIso: 0, shortestMm: 0, longestMm: 0, widestNumber: 0, closestMm: 0, largest: 0, reachMm: 0, loadG: 0, overhead: false, guide: 0, luxAt1m: 0, widthMm: 0, heightMm: 0, surface: '', clamps: 0, lenses: [] })
 const lensFields = [['focalMm', 'Focal length, as it is, mm'], ['number', 'f-number'], ['sensorWMm', 'Sensor, long side, mm'], ['sensorHMm', 'Short side, mm'], ['pixelsLong', 'Pixels, long side'], ['closestMm', 'Closest focus, mm']] as const
 function addLens(i: Item) {
   i.lenses = [...(i.lenses ?? []), { name: ['Main', 'Wide', 'Long'][i.lenses?.length ?? 0] ?? 'Lens', focalMm: 0, number: 0, sensorWMm: i.sensorWMm, sensorHMm: i.sensorHMm, pixelsLong: i.pixelsLong, closestMm: 0 }]
@@ -45,7 +47,8 @@ const draftError = ref<unknown>()
 const fields = computed(() => kinds.find((k) => k.key === draft.value?.item.kind)?.fields ?? [])
 function begin(k?: Schema['KitPiece']) {
   draftError.value = undefined
-  draft.value = k ? { id: k.row.id, version: k.row.version, item: JSON.parse(JSON.stringify(k.row.item)) as Item } : { id: '', version: 0, item: blank() }
+  if (!blanks.data.value) return
+  draft.value = k ? { id: k.row.id, version: k.row.version, item: copy(k.row.item) } : { id: '', version: 0, item: copy(blanks.data.value.kit) }
 }
 async function save() {
   if (!draft.value) return
@@ -114,8 +117,8 @@ useKeys([{ key: 'n', does: 'Write a piece down', run: () => begin() }, { key: 'e
         </fieldset>
         <p v-if="draft.item.kind === 'phone'"><el-button size="small" :disabled="(draft.item.lenses?.length ?? 0) >= 6" @click="addLens(draft.item)">Write a lens of it down</el-button></p>
         <p v-for="f in ['sensorWMm', 'sensorHMm', 'longestMm', 'closestMm', 'widthMm'].filter((x) => about(x))" :key="f" class="bad">{{ about(f) }}</p>
-        <label>Weight <span><el-input-number v-model="draft.item.weightG" :min="0" :controls="false" aria-label="Weight" /> <small class="soft">g</small></span></label>
-        <label>Count <el-input-number v-model="draft.item.count" :min="0" :max="99" :controls="false" aria-label="Count" /></label>
+        <label>Weight <span><el-input-number v-model="draft.item.weightG" v-bind="limits.KitItem.weightG" :controls="false" aria-label="Weight" /> <small class="soft">g</small></span></label>
+        <label>Count <el-input-number v-model="draft.item.count" v-bind="limits.KitItem.count" :controls="false" aria-label="Count" /></label>
         <label>Shelf <el-input v-model="draft.item.shelf" maxlength="60" aria-label="Shelf" /></label>
         <p class="acts end"><el-button @click="draft = undefined">Leave it</el-button><el-button type="primary" native-type="submit">Save</el-button></p>
       </form>

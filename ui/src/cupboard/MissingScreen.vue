@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
+import { limits } from '../api/words'
 import { useLacking, usePropKinds, useRefresh } from '../api/queries'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -122,7 +123,7 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
         <label>It costs <el-input-number v-model="draft.price" :min="0" :controls="false" aria-label="Price" /></label>
         <label>Sells again for, % <el-input-number v-model="draft.resale" :min="0" :max="100" :controls="false" aria-label="Sells again for, per cent" /></label>
         <label>Rents a day for <el-input-number v-model="draft.day" :min="0" :controls="false" aria-label="Rental a day" /></label>
-        <label>Days of use <el-input-number v-model="draft.days" :min="0" :max="3650" :controls="false" aria-label="Days of use" /></label>
+        <label>Days of use <el-input-number v-model="draft.days" v-bind="limits.PropWanted.days" :controls="false" aria-label="Days of use" /></label>
         <p class="acts"><el-button @click="draft.open = false">Leave it</el-button><el-button type="primary" native-type="submit">Save</el-button></p>
       </form>
     </el-dialog>

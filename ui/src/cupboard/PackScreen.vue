@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
+import { limits } from '../api/words'
 import { usePack, usePulls, useRefresh } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
@@ -56,7 +57,7 @@ const open = ref('')
         <li v-for="p in s.pulls" :key="p.reservation.id">
           <span class="pic"><PropView :drawing="p.prop.drawing" :scale="0.2" :most="40" :name="p.prop.prop.name" /></span>
           <span class="what"><b>{{ p.prop.prop.name }}</b><small>{{ p.dish || 'the whole shoot' }}</small></span>
-          <el-input-number :model-value="p.reservation.count" :min="1" :max="999" size="small" :aria-label="'How many ' + p.prop.prop.name" @change="put(p, { count: $event })" />
+          <el-input-number :model-value="p.reservation.count" v-bind="limits.SetHeldRequest.count" size="small" :aria-label="'How many ' + p.prop.prop.name" @change="put(p, { count: $event })" />
           <el-select :model-value="p.reservation.state" :aria-label="'Where ' + p.prop.prop.name + ' is'" @change="put(p, { state: $event })"><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w" /></el-select>
           <el-button text size="small" :aria-label="'Let go: ' + p.prop.prop.name" @click="letGo(p)">Let go</el-button>
         </li>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
+import { limits } from '../api/words'
 import { usePropKinds } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
 import { conditions, finishes, type Prop } from './prop'
@@ -58,7 +59,7 @@ const twoFaced = computed({ get: () => !!p.value.back.colour, set: (on: boolean)
     <div class="wide first">
       <label class="grow">Name <el-input v-model="p.name" maxlength="160" aria-label="Name of the prop" autofocus /><small v-if="about('name')" class="bad">{{ about('name') }}</small></label>
       <label>Kind <el-select :model-value="p.kind" aria-label="Kind of prop" @change="kind"><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select></label>
-      <label>Count <el-input-number v-model="p.count" :min="0" :max="999" :controls="false" aria-label="Count" /></label>
+      <label>Count <el-input-number v-model="p.count" v-bind="limits.Prop.count" :controls="false" aria-label="Count" /></label>
       <label>Shelf <el-input v-model="p.shelf" maxlength="60" aria-label="Shelf" class="short" /></label>
     </div>
     <fieldset>

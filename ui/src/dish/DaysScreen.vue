@@ -2,6 +2,7 @@
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
+import { limits } from '../api/words'
 import { useRefresh, useSeries } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -89,11 +90,11 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) => t.value
         <div><ReadingFigure v-for="r in p.readings" :key="r.key" :reading="r" :large="r.key !== 'planPrice'" /></div>
         <form novalidate class="terms" @submit.prevent="draft.flush">
           <h2>What days offer and cost</h2>
-          <label>A day before the lens <span><el-input-number v-model="t.dayMin" :min="30" :max="1440" :controls="false" size="small" aria-label="Minutes of a day" @change="draft.touch" /> min</span></label>
+          <label>A day before the lens <span><el-input-number v-model="t.dayMin" v-bind="limits.SeriesTerms.dayMin" :controls="false" size="small" aria-label="Minutes of a day" @change="draft.touch" /> min</span></label>
           <label>Room and hands a day <span><el-input-number :model-value="t.dayMinor / 100" :min="0" :controls="false" size="small" aria-label="Price of a day" @change="price('dayMinor', $event)" /> {{ t.currency }}</span></label>
-          <label>Building a set <span><el-input-number v-model="t.setupMin" :min="0" :max="600" :controls="false" size="small" aria-label="Minutes to build a set" @change="draft.touch" /> min</span></label>
+          <label>Building a set <span><el-input-number v-model="t.setupMin" v-bind="limits.SeriesTerms.setupMin" :controls="false" size="small" aria-label="Minutes to build a set" @change="draft.touch" /> min</span></label>
           <label>A set beside its time <span><el-input-number :model-value="t.setupMinor / 100" :min="0" :controls="false" size="small" aria-label="Price of a set" @change="price('setupMinor', $event)" /> {{ t.currency }}</span></label>
-          <label>Days at the most <span><el-input-number v-model="t.mostDays" :min="0" :max="60" :controls="false" size="small" aria-label="Days at the most" @change="draft.touch" /> <small class="soft">0: any</small></span></label>
+          <label>Days at the most <span><el-input-number v-model="t.mostDays" v-bind="limits.SeriesTerms.mostDays" :controls="false" size="small" aria-label="Days at the most" @change="draft.touch" /> <small class="soft">0: any</small></span></label>
           <label>Money <el-select v-model="t.currency" size="small" aria-label="Currency" @change="draft.touch"><el-option v-for="c in ['GBP', 'EUR', 'USD']" :key="c" :value="c" /></el-select></label>
         </form>
         <p class="small soft">What is left of a pack at the end of a day is counted as lost. Prices of packs come from Shopping.</p>

@@ -2,7 +2,8 @@
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, Problem, type Schema } from '../api/client'
+import { api, ask, Problem, type Schema, type Angle, type Direction } from '../api/client'
+import { limits } from '../api/words'
 import { useDishes, useEating, useMined, useRefresh } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -163,7 +164,7 @@ const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? [
 const unread = computed(() => chosen.value?.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
 const shutter = (f: Schema['MinedFrame']) => [f.angle, f.light, [f.vessel, f.tool].filter(Boolean).join(' and '), f.hands ? `${f.hands} more pair of hands` : '', f.shutter ? 'shutter matters' : '', f.hold].filter(Boolean).join(' · ')
 
-const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '', light: '', vessel: '', hands: 0, shutter: false })
+const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '' as Angle, light: '' as Direction, vessel: '', hands: 0, shutter: false })
 const changeError = ref<unknown>()
 async function change(f: Schema['MinedFrame']) {
   changeError.value = undefined
@@ -279,7 +280,7 @@ useKeys([
         </div>
         <div v-if="mined.data.value" class="many">
           <label for="supporting">Supporting frames beside the hero</label>
-          <el-input-number id="supporting" :model-value="mined.data.value.supporting" :min="0" :max="12" size="small" aria-label="Supporting frames beside the hero" @change="want" />
+          <el-input-number id="supporting" :model-value="mined.data.value.supporting" v-bind="limits.WantRequest.supporting" size="small" aria-label="Supporting frames beside the hero" @change="want" />
         </div>
         <div v-if="mined.data.value?.behind" class="behind" role="status">
           <p>▲ The recipe has changed since. {{ mined.data.value.behind }} {{ mined.data.value.behind === 1 ? 'frame on the list is' : 'frames on the list are' }} behind it.</p>
@@ -335,7 +336,7 @@ useKeys([
           <el-select v-model="changing.light" aria-label="Light"><el-option v-for="a in lights" :key="a" :value="a" /></el-select>
         </el-form-item>
         <el-form-item label="In or on" label-position="top"><el-input v-model="changing.vessel" aria-label="In or on" /></el-form-item>
-        <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" :min="0" :max="9" aria-label="More pairs of hands" /></el-form-item>
+        <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" v-bind="limits.ShotSave.hands" aria-label="More pairs of hands" /></el-form-item>
         <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
         <p class="acts wide"><el-button type="primary" native-type="submit">Save the frame</el-button></p>
       </form>

@@ -1,3 +1,5 @@
+import { words } from '../api/words'
+
 /** A day as people write it: "Thu 3 Dec 2026". */
 export function day(iso: string): string {
   if (!iso) return 'no day yet'
@@ -25,10 +27,10 @@ export const kindWords: Record<string, string> = {
 }
 
 /** The angle words the server takes, from above to below. */
-export const angles = ['straight down', 'three-quarter', 'low', 'level', 'slightly below']
+export const angles = words.Shot.angle
 
 /** The light words the server takes. */
-export const lights = ['from the side', 'from behind', 'from a top corner', 'continuous']
+export const lights = words.Shot.light
 
 /** Minor units of money as people write them: 1 234.50. */
 export function money(minor: number): string {

@@ -4,7 +4,7 @@ import { useThrottleFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Finding, type Report, type SceneSet, type Schema } from '../api/client'
-import { useFrames, useRefresh, useShots } from '../api/queries'
+import { useBlanks, useFrames, useRefresh, useShots } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import LadderMark from '../parts/LadderMark.vue'
@@ -106,7 +106,8 @@ watch(shotId, () => {
 
 const chosen = ref<Thing>('camera')
 const kind = computed(() => part(chosen.value)[0])
-const panelFields = computed(() => (draft.value.value ? fieldsOf(draft.value.value, chosen.value) : []))
+const blanks = useBlanks()
+const panelFields = computed(() => (draft.value.value ? fieldsOf(draft.value.value, chosen.value, blanks.data.value) : []))
 // The newest picture kept of this shot stands until another is made.
 const picture = ref('')
 const pictureOf = ref('')

@@ -1,4 +1,5 @@
 import type { SceneSet } from '../api/client'
+import { words } from '../api/words'
 
 /** What is chosen on the set: camera, kit, vessel, food, backdrop, daylight, table, room, or one of a list as light-0, card-1. */
 export type Thing = string
@@ -19,15 +20,13 @@ export interface Field {
 const cm = { unit: 'cm', scale: 0.1, step: 0.5 }
 const deg = { unit: '°', step: 1 }
 const percent = { unit: '%', scale: 100, step: 5 }
-const one = (all: string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
+const one = (all: readonly string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
 /** Choices of which the first leaves it to the usual. */
-const usual = (all: string[]) => [{ value: '', words: 'Usual' }, ...one(all)]
-export const finishes = one(['matt', 'satin', 'gloss', 'mirror'])
-export const lightKinds = one(['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'])
-export const thingKinds = one(['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'linen', 'tile', 'paper', 'box', 'knife', 'fork', 'spoon', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb'])
-const round = ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar']
-const food = ['mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb']
-export const cardKinds = one(['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'])
+const usual = (all: readonly string[]) => [{ value: '', words: 'Usual' }, ...one(all)]
+export const finishes = one(words.Thing.finish)
+export const lightKinds = one(words.Light.kind)
+export const thingKinds = one(words.Thing.kind)
+export const cardKinds = one(words.Card.kind)
 
 /** The tabs under the bench. */
 export const tabs: { key: string; name: string }[] = [
@@ -39,7 +38,7 @@ const plain: Record<string, Field[]> = {
   camera: [
     { path: 'camera.elevationDeg', label: 'Elevation', ...deg }, { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 }, { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
     { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
-    { path: 'camera.orientation', label: 'Frame lies', choices: one(['landscape', 'portrait']) },
+    { path: 'camera.orientation', label: 'Frame lies', choices: one(words.Camera.orientation) },
     { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
     { path: 'camera.aimXMm', label: 'Aims right of the dish', ...cm }, { path: 'camera.aimYMm', label: 'Aims beyond it', ...cm }, { path: 'camera.aimZMm', label: 'Aims above it', ...cm },
   ],
@@ -49,39 +48,39 @@ const plain: Record<string, Field[]> = {
     { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 }, { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
   ],
   vessel: [
-    { path: 'vessel.kind', label: 'Kind', choices: one(['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug']) },
+    { path: 'vessel.kind', label: 'Kind', choices: one(words.Vessel.kind) },
     { path: 'vessel.diameterMm', label: 'Diameter', ...cm }, { path: 'vessel.heightMm', label: 'Height', ...cm }, { path: 'vessel.xMm', label: 'From the left edge', ...cm }, { path: 'vessel.yMm', label: 'From the near edge', ...cm },
-    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.material', label: 'Made of', choices: usual(['ceramic', 'glass', 'metal', 'wood', 'stone']) }, { path: 'vessel.colour', label: 'Colour', colour: true },
+    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) }, { path: 'vessel.colour', label: 'Colour', colour: true },
   ],
   food: [
     { path: 'food.name', label: 'What it is', text: true }, { path: 'food.aboveMm', label: 'Rises above the rim', ...cm }, { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
-    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.form', label: 'Its shape', choices: usual(['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells']) }, { path: 'food.finish', label: 'Shines', choices: usual(['matt', 'satin', 'gloss']) },
-    { path: 'food.strength', label: 'Drink, share of full strength', ...percent }, { path: 'food.fillShare', label: 'Fills the vessel to', ...percent }, { path: 'food.pourMm', label: 'Poured from above the rim', ...cm }, { path: 'food.best', label: 'Best side looks', choices: usual(['near', 'far', 'left', 'right']) },
+    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) }, { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
+    { path: 'food.strength', label: 'Drink, share of full strength', ...percent }, { path: 'food.fillShare', label: 'Fills the vessel to', ...percent }, { path: 'food.pourMm', label: 'Poured from above the rim', ...cm }, { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
     { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
   ],
   backdrop: [
     { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] }, { path: 'backdrop.yMm', label: 'From the near edge', ...cm }, { path: 'backdrop.widthMm', label: 'Width', ...cm }, { path: 'backdrop.heightMm', label: 'Height', ...cm }, { path: 'backdrop.colour', label: 'Colour', colour: true },
   ],
   ground: [
-    { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] }, { path: 'ground.kind', label: 'Kind', choices: [{ value: 'board', words: 'Lying board' }, { value: 'sweep', words: 'Sheet swept up behind' }] }, { path: 'ground.material', label: 'Face', choices: usual(['paint', 'wood', 'stone', 'linen', 'paper', 'metal']) },
+    { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] }, { path: 'ground.kind', label: 'Kind', choices: [{ value: 'board', words: 'Lying board' }, { value: 'sweep', words: 'Sheet swept up behind' }] }, { path: 'ground.material', label: 'Face', choices: usual(words.Ground.material) },
     { path: 'ground.widthMm', label: 'Width', ...cm }, { path: 'ground.depthMm', label: 'Depth', ...cm }, { path: 'ground.riseMm', label: 'Sheet rises to', ...cm }, { path: 'ground.xMm', label: 'From the left edge', ...cm }, { path: 'ground.yMm', label: 'From the near edge', ...cm }, { path: 'ground.turnDeg', label: 'Turned', ...deg },
     { path: 'ground.finish', label: 'Finish', choices: finishes }, { path: 'ground.colour', label: 'Colour', colour: true },
   ],
   daylight: [
-    { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] }, { path: 'daylight.weather', label: 'Sky', choices: one(['overcast', 'mixed', 'clear']) },
+    { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] }, { path: 'daylight.weather', label: 'Sky', choices: one(words.Daylight.weather) },
     { path: 'daylight.day', label: 'Day', text: true }, { path: 'daylight.clock', label: 'Clock', text: true }, { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
     { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 }, { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 }, { path: 'daylight.zone', label: 'Time zone', text: true },
   ],
   table: [
-    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.material', label: 'Made of', choices: usual(['wood', 'stone', 'linen', 'paint', 'metal']) }, { path: 'table.colour', label: 'Colour', colour: true },
+    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.material', label: 'Made of', choices: usual(words.Table.material) }, { path: 'table.colour', label: 'Colour', colour: true },
   ],
   room: [{ path: 'room.widthMm', label: 'Width', ...cm }, { path: 'room.depthMm', label: 'Depth', ...cm }, { path: 'room.heightMm', label: 'Height', ...cm }, { path: 'room.reflectance', label: 'Walls return', step: 0.01 }],
 }
 
 const isWindow = (kind: string) => kind === 'window' || kind === 'roof light'
 
-/** The fields of what is chosen. */
-export function fieldsOf(set: SceneSet, thing: Thing): Field[] {
+/** The fields of what is chosen; alike tells which kinds of thing are round, and which are food. */
+export function fieldsOf(set: SceneSet, thing: Thing, alike: { round?: string[] | null; edible?: string[] | null } = {}): Field[] {
   const [kind, n] = part(thing)
   if (kind === 'light') {
     const l = set.lights?.[n]
@@ -106,16 +105,16 @@ export function fieldsOf(set: SceneSet, thing: Thing): Field[] {
     const t = set.things?.[n]
     if (!t) return []
     const p = `things.${n}.`
-    const isRound = round.includes(t.kind)
-    const isFood = food.includes(t.kind)
+    const isRound = alike.round?.includes(t.kind) ?? false
+    const isFood = alike.edible?.includes(t.kind) ?? false
     return [
       { path: p + 'on', label: 'In the set', flag: ['in', 'out'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: thingKinds },
       { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
       { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...cm }, ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...cm }]), { path: p + 'heightMm', label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height', ...cm },
       { path: p + 'liftMm', label: 'Lifted by', ...cm }, { path: p + 'tiltDeg', label: 'Leans away', ...deg },
-      ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []), ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(['berry', 'slice', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig']) }] : []),
+      ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []), ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(words.Thing.piece) }] : []),
       ...(isRound ? [{ path: p + 'fillShare', label: 'Filled to', ...percent }, { path: p + 'drink', label: 'With a drink of', colour: true }] : []),
-      { path: p + 'finish', label: 'Finish', choices: finishes }, ...(isFood ? [] : [{ path: p + 'material', label: 'Made of', choices: usual(['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper']) }]), { path: p + 'colour', label: 'Colour', colour: true }, { path: p + 'second', label: 'Second colour', colour: true },
+      { path: p + 'finish', label: 'Finish', choices: finishes }, ...(isFood ? [] : [{ path: p + 'material', label: 'Made of', choices: usual(words.Thing.material.filter((m) => m !== 'food')) }]), { path: p + 'colour', label: 'Colour', colour: true }, { path: p + 'second', label: 'Second colour', colour: true },
     ]
   }
   if (kind === 'card') {

@@ -3,7 +3,7 @@ import { useIntersectionObserver } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { computed, nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, Problem, type Finding, type Schema } from '../api/client'
+import { api, ask, Problem, type Finding, type Schema, type Angle, type Direction } from '../api/client'
 import { useDishes, useGrouping, useList, useListCheck, useListSums, useRefresh, type Sieve } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
@@ -101,7 +101,7 @@ function dropOn(id: string) {
   dragged.value = over.value = ''
 }
 
-const adding = reactive({ open: false, dish: '', kind: 'alternate', title: '', angle: 'three-quarter', light: 'from the side' })
+const adding = reactive({ open: false, dish: '', kind: 'alternate', title: '', angle: 'three-quarter' as Angle, light: 'from the side' as Direction })
 function add() {
   Object.assign(adding, { open: true, dish: chosen.value?.shot.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
 }

@@ -2,6 +2,7 @@
 package scenetest
 
 import (
+	"figladder/internal/craft/words"
 	"fmt"
 
 	"figladder/internal/craft/scene"
@@ -21,7 +22,7 @@ func Worst() map[string]scene.Set {
 			l.YMm, l.Outside = 200+float64(i)*350, []scene.Outside{out, out, out, out}
 			l.CurtainLeft, l.CurtainRight, l.BlindTop, l.RevealMm = 0.1, 0.1, 0.1, 300
 			s.Lights = append(s.Lights, l)
-			kinds := []string{"shiny foil", "silver", "gold", "diffuser", "dull foil", "white", "shiny foil", "diffuser"}
+			kinds := []words.CardFace{"shiny foil", "silver", "gold", "diffuser", "dull foil", "white", "shiny foil", "diffuser"}
 			s.Cards = append(s.Cards, scene.Card{Name: fmt.Sprint("Card ", i), Kind: kinds[i], On: true, XMm: 1200 + float64(i)*350, YMm: 2200, WidthMm: 300, HeightMm: 900, FacingDeg: 180, TiltDeg: float64(i) * 3})
 		}
 		s.Daylight = scene.Daylight{On: true, Weather: "mixed", Day: "2026-06-21", Clock: "18:00", Zone: "Europe/London", LatDeg: 50, LonDeg: -4, FarSideDeg: 0}

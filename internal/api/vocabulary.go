@@ -1,0 +1,38 @@
+package api
+
+import (
+	"reflect"
+
+	"figladder/internal/craft/words"
+	"github.com/danielgtaylor/huma/v2"
+)
+
+// listed describes a vocabulary to whoever reads the API: its words, and the empty one, which
+// says that nothing is chosen. Whether something must be, the document itself checks.
+type listed[T words.Vocabulary] struct{}
+
+// Schema implements huma.SchemaProvider.
+func (listed[T]) Schema(huma.Registry) *huma.Schema {
+	var of T
+	s := &huma.Schema{Type: huma.TypeString, Enum: []any{""}}
+	for _, w := range of.Words() {
+		s.Enum = append(s.Enum, w)
+	}
+	s.PrecomputeMessages()
+	return s
+}
+
+func tellWords[T words.Vocabulary](r huma.Registry) {
+	r.RegisterTypeAlias(reflect.TypeFor[T](), reflect.TypeFor[listed[T]]())
+}
+
+// vocabularies tells the API's description every vocabulary of craft/words.
+func vocabularies(r huma.Registry) huma.Registry {
+	tellWords[words.Angle](r)
+	tellWords[words.CardFace](r)
+	tellWords[words.Direction](r)
+	tellWords[words.Finish](r)
+	tellWords[words.Hold](r)
+	tellWords[words.LightKind](r)
+	return r
+}

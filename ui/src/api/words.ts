@@ -1,0 +1,309 @@
+// Written by scripts/words.mjs from the API's description. Do not edit.
+
+/** The words a field can hold, in the order they are offered; where none need be chosen, the empty one is left out. */
+export const words = {
+  Addition: {
+    light: ['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'],
+  },
+  AlmanacOutside: {
+    kind: ['wall', 'tree', 'awning'],
+  },
+  AngleWord: {
+    word: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+  },
+  Brief: {
+    kind: ['own', 'commission'],
+  },
+  Camera: {
+    orientation: ['landscape', 'portrait'],
+  },
+  Candidate: {
+    state: ['open', 'chosen', 'dropped'],
+  },
+  Card: {
+    kind: ['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'],
+  },
+  Change: {
+    kind: ['more', 'less', 'added', 'left out'],
+  },
+  ColourPart: {
+    from: ['typed', 'picture', 'table'],
+  },
+  ColourPlan: {
+    school: ['quiet', 'bold'],
+  },
+  ColourPoint: {
+    role: ['food', 'vessel', 'ground', 'accent'],
+  },
+  Cooked: {
+    kind: ['dish', 'trial'],
+  },
+  Daylight: {
+    weather: ['overcast', 'mixed', 'clear'],
+  },
+  Dish: {
+    form: ['plate', 'flat', 'tall', 'soup', 'drink', 'frozen'],
+  },
+  DishEdit: {
+    form: ['plate', 'flat', 'tall', 'soup', 'drink', 'frozen'],
+  },
+  Finding: {
+    severity: ['note', 'care', 'stop'],
+  },
+  Food: {
+    best: ['near', 'far', 'left', 'right'],
+    finish: ['matt', 'satin', 'gloss'],
+    form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells'],
+  },
+  Ground: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+    kind: ['board', 'sweep'],
+    material: ['paint', 'wood', 'stone', 'linen', 'paper', 'metal'],
+  },
+  Hit: {
+    kind: ['dish', 'shot'],
+  },
+  Invitation: {
+    role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  InviteRequest: {
+    role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  Invited: {
+    role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  KitItem: {
+    kind: ['body', 'lens', 'phone', 'support', 'lamp', 'modifier', 'card', 'diffuser', 'other'],
+    surface: ['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'],
+  },
+  Light: {
+    kind: ['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'],
+  },
+  MinedDish: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+  },
+  MinedFrame: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+    state: ['open', 'accepted', 'dropped'],
+  },
+  Mood: {
+    colour: ['bold', 'muted'],
+    key: ['bright', 'dark'],
+  },
+  Person: {
+    role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  Prop: {
+    condition: ['new', 'patina', 'worn', 'scratched', 'chipped', 'broken'],
+    foodContact: ['yes', 'no'],
+    kind: ['plate', 'bowl', 'tiny bowl', 'glass', 'jug', 'cutlery', 'board', 'linen', 'tile', 'paper', 'backdrop', 'other'],
+  },
+  PropChoice: {
+    verdict: ['rent', 'buy', 'either', 'unknown'],
+  },
+  PropFace: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+  },
+  PropLook: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+  },
+  PropSuits: {
+    role: ['vessel', 'ground', 'beside'],
+  },
+  Proposal: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  Publication: {
+    state: ['waiting', 'accepted', 'refused'],
+  },
+  Questions: {
+    balanced: ['yes', 'no'],
+    stands: ['yes', 'no'],
+    tells: ['yes', 'no'],
+  },
+  RenderAsk: {
+    as: ['passing', 'usual', 'large'],
+  },
+  Reservation: {
+    state: ['reserved', 'pulled', 'back', 'broken'],
+  },
+  SeriesTerms: {
+    currency: ['GBP', 'EUR', 'USD'],
+  },
+  Set: {
+    advice: ['loud', 'quiet', 'off'],
+  },
+  SetHabitsRequest: {
+    lensSchool: ['zoom', 'fifty', 'long'],
+  },
+  SetHeldRequest: {
+    state: ['reserved', 'pulled', 'back', 'broken'],
+  },
+  SetReading: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+  },
+  SetRoleRequest: {
+    role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  ShoppingGoods: {
+    fresh: ['day', 'keeps'],
+  },
+  Shot: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  ShotAdd: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  ShotSave: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  SketchShape: {
+    kind: ['wall', 'table', 'vessel', 'rim', 'food'],
+  },
+  Table: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+    material: ['wood', 'stone', 'linen', 'paint', 'metal'],
+  },
+  Thing: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+    kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb'],
+    material: ['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
+    piece: ['berry', 'slice', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig'],
+  },
+  Trial: {
+    kind: ['trial', 'source'],
+    verdict: ['works', 'nearly', 'fails'],
+  },
+  TrialBakeReading: {
+    kind: ['temperature', 'time'],
+  },
+  TrialColumn: {
+    verdict: ['works', 'nearly', 'fails'],
+  },
+  TrialIdea: {
+    state: ['open', 'tried', 'helped'],
+  },
+  TrialSave: {
+    kind: ['trial', 'source'],
+    verdict: ['works', 'nearly', 'fails'],
+  },
+  Vessel: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+    kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug'],
+    material: ['ceramic', 'glass', 'metal', 'wood', 'stone'],
+  },
+} as const
+
+/** What a number is held to. */
+export const limits = {
+  Brief: {
+    hands: { min: 0, max: 40 },
+  },
+  ColourPart: {
+    share: { min: 0, max: 100 },
+  },
+  CutOrder: {
+    centreX: { min: 0, max: 1 },
+    centreY: { min: 0, max: 1 },
+    zoom: { min: 0.05, max: 1 },
+  },
+  Deliverable: {
+    count: { min: 1, max: 500 },
+    longPx: { min: 1, max: 30000 },
+  },
+  Goal: {
+    fillStops: { min: 0, max: 8 },
+    fromClock: { min: 0, max: 12 },
+  },
+  KitFixedLens: {
+    closestMm: { min: 0, max: 5000 },
+    focalMm: { min: 0, max: 100 },
+    number: { min: 0, max: 32 },
+    pixelsLong: { min: 0, max: 30000 },
+    sensorHMm: { min: 0, max: 100 },
+    sensorWMm: { min: 0, max: 100 },
+  },
+  KitItem: {
+    clamps: { min: 0, max: 9 },
+    closestMm: { min: 0, max: 20000 },
+    count: { min: 0, max: 99 },
+    guide: { min: 0, max: 500 },
+    heightMm: { min: 0, max: 5000 },
+    highestIso: { min: 0, max: 409600 },
+    largest: { min: 0, max: 20 },
+    loadG: { min: 0, max: 100000 },
+    longestMm: { min: 0, max: 2000 },
+    luxAt1m: { min: 0, max: 1000000 },
+    pixelsLong: { min: 0, max: 30000 },
+    reachMm: { min: 0, max: 10000 },
+    sensorHMm: { min: 0, max: 100 },
+    sensorWMm: { min: 0, max: 100 },
+    shortestMm: { min: 0, max: 2000 },
+    weightG: { min: 0, max: 100000 },
+    widestNumber: { min: 0, max: 64 },
+    widthMm: { min: 0, max: 5000 },
+  },
+  LensAsk: {
+    farMm: { min: 1, max: 10000 },
+    nearestMm: { min: 0, max: 10000 },
+    widthMm: { min: 1, max: 5000 },
+  },
+  Prop: {
+    count: { min: 0, max: 999 },
+    priceMinor: { min: 0, max: 100000000 },
+  },
+  PropFace: {
+    pattern: { min: 0, max: 1 },
+  },
+  PropLoan: {
+    dayMinor: { min: 0, max: 100000000 },
+  },
+  PropWanted: {
+    dayMinor: { min: 0, max: 100000000 },
+    days: { min: 0, max: 3650 },
+    priceMinor: { min: 0, max: 100000000 },
+    resaleShare: { min: 0, max: 1 },
+  },
+  Reservation: {
+    count: { min: 1, max: 999 },
+  },
+  RoomAsk: {
+    farSideDeg: { min: -360, max: 360 },
+  },
+  SeriesOwn: {
+    minutes: { min: 1, max: 1440 },
+  },
+  SeriesTerms: {
+    dayMin: { min: 30, max: 1440 },
+    dayMinor: { min: 0, max: 100000000 },
+    mostDays: { min: 0, max: 60 },
+    setupMin: { min: 0, max: 600 },
+    setupMinor: { min: 0, max: 100000000 },
+  },
+  SetHeldRequest: {
+    count: { min: 1, max: 999 },
+  },
+  ShoppingGoods: {
+    priceMinor: { min: 0, max: 100000000 },
+  },
+  Shot: {
+    hands: { min: 0, max: 9 },
+  },
+  ShotAdd: {
+    hands: { min: 0, max: 9 },
+  },
+  ShotSave: {
+    hands: { min: 0, max: 9 },
+  },
+  WantRequest: {
+    supporting: { min: 0, max: 12 },
+  },
+} as const
