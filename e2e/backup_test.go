@@ -98,6 +98,7 @@ func run(t *testing.T, data string, args ...string) (string, error) {
 // A studio is backed up while it is worked in, and made again on an empty machine: all that
 // was answered for before is there, pictures too. A damaged backup is refused and says where.
 func TestBackedUpWhileItServesAndMadeAgainElsewhere(t *testing.T) {
+	t.Parallel()
 	data := folder(t)
 	s := start(t, "serve", "", data)
 	a, shoot := founded(t, s)

@@ -21,6 +21,7 @@ func shoot(p *page) {
 }
 
 func TestBadRecipeFilesSayWhatAndWhere(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()
@@ -63,6 +64,7 @@ func TestBadRecipeFilesSayWhatAndWhere(t *testing.T) {
 
 // Two people at once: the second is told, and chooses.
 func TestTwoAtOnce(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()
@@ -85,6 +87,7 @@ func TestTwoAtOnce(t *testing.T) {
 // Killed without a word, the server comes back with every accepted save, and what
 // was typed meanwhile is still on the screen.
 func TestKilledInTheMiddle(t *testing.T) {
+	t.Parallel()
 	db, data := storetest.URL(t), t.TempDir()
 	s := start(t, "serve", db, data)
 	p := open(t, s.URL, 1280, 800)

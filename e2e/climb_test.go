@@ -16,6 +16,7 @@ import (
 
 // One whole climb, from an empty studio to a published frame.
 func TestOneWholeClimb(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()

@@ -17,6 +17,7 @@ import (
 // A prop is added by its picture, found for a dish and held; a second shoot of the
 // same day clashes, and a swap mends it; a file with bad rows is told line by line.
 func TestCupboardFromPictureToSwap(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()

@@ -23,7 +23,13 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
+func TestMain(m *testing.M) {
+	code := storetest.Run(m)
+	if loaded.files != "" {
+		_ = os.RemoveAll(loaded.files)
+	}
+	os.Exit(code)
+}
 
 // binary is the application as make built it; built here when it is missing.
 func binary(t *testing.T) string {
@@ -54,6 +60,9 @@ func start(t *testing.T, command, database, data string) *server {
 	s := &server{Data: data, done: make(chan struct{})}
 	s.cmd = exec.Command(binary(t), command)
 	s.cmd.Env = append(os.Environ(), "DATABASE_URL="+database, "FIGLADDER_DATA="+data, "FIGLADDER_ADDRESS=127.0.0.1:0")
+	if os.Getenv("FIGLADDER_SHOTS") == "" {
+		s.cmd.Env = append(s.cmd.Env, "FIGLADDER_TRACED_PX=240") // frames are to be there, not to be looked at
+	}
 	out, err := s.cmd.StdoutPipe()
 	require.NoError(t, err)
 	s.cmd.Stderr = os.Stderr
@@ -114,9 +123,6 @@ func open(t *testing.T, base string, width, height int64) *page {
 	return p
 }
 
-// in is the same tab for a part of a test.
-func (p *page) in(t *testing.T) *page { return &page{t, p.ctx, p.base} }
-
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()
 	require.NoError(p.t, chromedp.Do(p.ctx, steps...))
@@ -146,7 +152,7 @@ func (p *page) until(js, why string) {
 		}
 		if time.Now().After(deadline) {
 			shot, _ := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
-			path := filepath.Join(os.TempDir(), "figladder-e2e.png")
+			path := filepath.Join(os.TempDir(), "figladder-e2e-"+p.t.Name()+".png")
 			_ = os.WriteFile(path, shot, 0o600)
 			p.t.Fatalf("waited in vain for %s (%v); see %s. The page says:\n%s", why, err, path, eval[string](p, "document.body.innerText.slice(0, 3000)"))
 		}

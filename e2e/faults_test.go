@@ -38,6 +38,7 @@ func (a *asker) comesBack(shoot string) {
 // Its own database stops, twice, once killed outright: the server says so, brings it up
 // again, and nothing that was answered for is gone. The page saves what was typed meanwhile.
 func TestItsDatabaseStopsAndComesBack(t *testing.T) {
+	t.Parallel()
 	data := folder(t)
 	s := start(t, "serve", "", data)
 	p := open(t, s.URL, 1280, 800)
@@ -74,6 +75,7 @@ func TestItsDatabaseStopsAndComesBack(t *testing.T) {
 // Killed outright in the middle of work, with its own database, it comes back with every
 // save that it answered for.
 func TestKilledOutrightNothingAnsweredForIsLost(t *testing.T) {
+	t.Parallel()
 	data := folder(t)
 	var shoot string
 	sure := 0
@@ -110,6 +112,7 @@ func TestKilledOutrightNothingAnsweredForIsLost(t *testing.T) {
 
 // A second start on the same folder is refused in words and harms nothing.
 func TestASecondStartOnTheSameFolderIsRefused(t *testing.T) {
+	t.Parallel()
 	data := folder(t)
 	s := start(t, "serve", "", data)
 	a, shoot := founded(t, s)
@@ -125,6 +128,7 @@ func TestASecondStartOnTheSameFolderIsRefused(t *testing.T) {
 // Two servers on one database and one folder of pictures: what is done at one is there at
 // the other, their saves do not run over each other, and one goes on when the other is killed.
 func TestTwoServersOnOneDatabase(t *testing.T) {
+	t.Parallel()
 	db, data := storetest.URL(t), t.TempDir()
 	var one, two *server
 	var both sync.WaitGroup
@@ -173,6 +177,7 @@ func TestTwoServersOnOneDatabase(t *testing.T) {
 // The disk that it stands on is full: it says so, keeps what it has, and goes on when there
 // is room again. It takes a disk of its own, which only root can make.
 func TestTheDiskIsFull(t *testing.T) {
+	t.Parallel()
 	if os.Geteuid() != 0 {
 		t.Skip("only root can make a small disk; store's TestAFullDisk… has another way")
 	}

@@ -37,6 +37,7 @@ const pavlovaMethod = "Whisk the egg whites to stiff peaks.\nBake for 90 minutes
 
 // A dish from its trials to its list, by mouse and keyboard.
 func TestTrialsMiningAndAnImpossibleOrder(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()
@@ -108,6 +109,7 @@ func TestTrialsMiningAndAnImpossibleOrder(t *testing.T) {
 
 // Colours from a picture, shopping ticked, days divided, a reference kept.
 func TestColoursShoppingDaysAndReferences(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()

@@ -38,10 +38,12 @@ func (p *page) things() int {
 	return eval[int](p, "document.querySelectorAll('.chips[aria-label=\"Things on this set\"] > button:not(.el-button)').length")
 }
 
-// setIsBuiltThroughTheLens builds on the trout's set by mouse and by keyboard alone,
+// TestASetIsBuiltThroughTheLens builds on the trout's set by mouse and by keyboard alone,
 // solves its depth, takes a try and takes it back, renders and stops, and mends a
 // run-out.
-func setIsBuiltThroughTheLens(t *testing.T, p *page) {
+func TestASetIsBuiltThroughTheLens(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
 	p.visit("Merrow", "/set/SECOND", "Key to fill", "")
 	p.until("document.querySelectorAll('[data-lens]').length > 5", "the frame in outline")
 
@@ -179,8 +181,10 @@ func setIsBuiltThroughTheLens(t *testing.T, p *page) {
 	assert.Equal(t, "200 %PDF 200 <svg", eval[string](p, "window.sheets"))
 }
 
-// questionsAreAnsweredAtTheFrame answers the three that decide, and takes one back.
-func questionsAreAnsweredAtTheFrame(t *testing.T, p *page) {
+// TestQuestionsAreAnsweredAtTheFrame answers the three that decide, and takes one back.
+func TestQuestionsAreAnsweredAtTheFrame(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
 	p.visit("Merrow", "/frames", "Does the hero stand out?", "")
 	for _, q := range []string{"Does the hero stand out?", "Is it balanced?", "Does it tell a story?"} {
 		eval[any](p, "document.querySelector('[aria-label=\""+q+" Yes\"]').click()")

@@ -21,9 +21,11 @@ func (p *page) number(selector string) float64 {
 	return v
 }
 
-// lightIsWorkedWith walks the light of the demo: cards are moved, switched and looked for, the set is lit from all
+// TestLightIsWorkedWith walks the light of the demo: cards are moved, switched and looked for, the set is lit from all
 // round, and the west window's year and day are read.
-func lightIsWorkedWith(t *testing.T, p *page) {
+func TestLightIsWorkedWith(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
 	p.visit("Merrow", "/set/HERO", "Key to fill", "")
 	filled := p.reading("keyFill")
 	told := p.number("[data-without='0']")

@@ -15,6 +15,7 @@ import (
 // The list goes out as CSV, is changed outside, and comes back; one with a
 // mistake is refused line by line.
 func TestListOutAndBack(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()

@@ -8,10 +8,7 @@ import (
 	"testing"
 	"time"
 
-	"figladder/internal/demo"
-	"figladder/internal/store/storetest"
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -47,18 +44,6 @@ var views = []view{
 	{"bin", "", "/studio/taken-away", "Taken away", ""},
 	{"vault", "", "/studio/files", "Read every file now", ""},
 	{"out", "Allotment", "/out", "accepted", ""},
-}
-
-func demoPage(t *testing.T) *page {
-	s := start(t, "demo", storetest.URL(t), t.TempDir())
-	p := open(t, s.URL, 1280, 800)
-	p.go_("/sign-in")
-	p.sees("Sign in")
-	p.type_("input[name=email]", demo.Email)
-	p.type_("input[name=password]", demo.Password)
-	p.key(kb.Enter)
-	p.sees("Shoots by day")
-	return p
 }
 
 // visit opens a view and waits until it is at rest.
@@ -101,20 +86,10 @@ func TestShots(t *testing.T) {
 	}
 }
 
-// TestDemo walks the demo's data: every view is looked at, then the light is worked
-// with. The demo takes a while to load, so it is loaded once.
-func TestDemo(t *testing.T) {
+// axe looks for what would keep a person out; the page must also fit its width.
+func TestEveryViewIsOpenToAll(t *testing.T) {
+	t.Parallel()
 	p := demoPage(t)
-	t.Run("every view is open to all", func(t *testing.T) { everyViewIsOpenToAll(t, p.in(t)) })
-	t.Run("through the lens", func(t *testing.T) { setIsBuiltThroughTheLens(t, p.in(t)) })
-	t.Run("questions at the frame", func(t *testing.T) { questionsAreAnsweredAtTheFrame(t, p.in(t)) })
-	t.Run("one of each is changed", func(t *testing.T) { oneOfEachIsChanged(t, p.in(t)) })
-	t.Run("light", func(t *testing.T) { lightIsWorkedWith(t, p.in(t)) })
-}
-
-// everyViewIsOpenToAll has axe look for what would keep a person out; the page must
-// also fit its width and reach everything by keyboard.
-func everyViewIsOpenToAll(t *testing.T, p *page) {
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "axe-core comes with the page's libraries")
 	for _, v := range views {

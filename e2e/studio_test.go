@@ -13,6 +13,7 @@ import (
 // and is refused the rest in words; a weak password is refused; signing out everywhere ends
 // the other window.
 func TestPeopleAreLetIn(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()
@@ -60,6 +61,7 @@ func TestPeopleAreLetIn(t *testing.T) {
 
 // What is taken away is on a list, and comes back whole.
 func TestWhatIsTakenAwayComesBack(t *testing.T) {
+	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
 	p := open(t, s.URL, 1280, 800)
 	p.owner()
@@ -90,7 +92,9 @@ func (p *page) noDialog() {
 }
 
 // One of each thing of the cupboard is opened, saved as it is, and saved changed.
-func oneOfEachIsChanged(t *testing.T, p *page) {
+func TestOneOfEachIsChanged(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
 	p.go_("/cupboard")
 	p.sees("On the table")
 	p.until("[...document.querySelectorAll('.tile')].some(t => t.innerText.includes('scarlet'))", "the wall")

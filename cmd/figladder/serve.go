@@ -125,7 +125,7 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		return err
 	}
 	defer hall.Close()
-	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
+	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx, TracedPx: conf.TracedPx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
 	queue, err := jobs.Start(context.WithoutCancel(ctx), h.db, st)
 	if err != nil {
 		return err

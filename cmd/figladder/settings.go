@@ -22,6 +22,7 @@ type settings struct {
 	Metrics     string   `env:"FIGLADDER_METRICS_ADDRESS"`                     // where Prometheus finds the figures; none when empty
 	Log         string   `env:"FIGLADDER_LOG" envDefault:"text"`               // text or json
 	FramePx     int      `env:"FIGLADDER_FRAME_PX" envDefault:"2000"`          // long side of the simulated camera's frames
+	TracedPx    int      `env:"FIGLADDER_TRACED_PX"`                           // at which it follows light; half of that when 0, small in tests
 }
 
 // logger writes as the settings say.

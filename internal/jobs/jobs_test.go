@@ -32,7 +32,7 @@ func studioWithQueue(t *testing.T) (*studio.Studio, string) {
 	require.NoError(t, err)
 	t.Cleanup(hall.Close)
 	s := storetest.Open(t)
-	st := studio.New(studio.Outside{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}})
+	st := studio.New(studio.Outside{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}})
 	q, err := jobs.Start(context.Background(), s, st)
 	require.NoError(t, err)
 	t.Cleanup(func() {

@@ -34,11 +34,12 @@ type Camera interface {
 }
 
 // Drawn is the simulated camera: it renders what stands before it. Whatever the
-// body's pixels, it delivers LongPx on the long side; it follows light at half that and
+// body's pixels, it delivers LongPx on the long side; it follows light at TracedPx and
 // enlarges, since a real camera takes no seconds.
 type Drawn struct {
-	LongPx  int // 2000 when 0
-	Samples int // paths a pixel, 3 when 0
+	LongPx   int // 2000 when 0
+	TracedPx int // long side at which light is followed, half of LongPx when 0
+	Samples  int // paths a pixel, 3 when 0
 }
 
 // Take implements Camera.
@@ -50,10 +51,14 @@ func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
 	if samples == 0 {
 		samples = 3
 	}
+	traced := d.TracedPx
+	if traced == 0 {
+		traced = long / 2
+	}
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	small, err := preview.RenderUntil(ctx, o.Before, o.Settings, o.FocusMm, preview.Options{LongPx: long / 2, Samples: samples, Seed: o.At.UnixNano()})
+	small, err := preview.RenderUntil(ctx, o.Before, o.Settings, o.FocusMm, preview.Options{LongPx: traced, Samples: samples, Seed: o.At.UnixNano()})
 	if err != nil {
 		return nil, err
 	}

@@ -9,6 +9,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 
@@ -28,6 +29,7 @@ var (
 	base     *url.URL
 	template string
 	scratch  *cluster.Cluster
+	lasting  []string // dropped when the package's tests are over
 	startErr error
 )
 
@@ -35,6 +37,9 @@ var (
 func Run(m *testing.M) int {
 	defer func() {
 		if admin != nil {
+			for _, name := range lasting {
+				_, _ = admin.Exec("drop database if exists " + name + " with (force)")
+			}
 			_, _ = admin.Exec("drop database if exists " + template)
 			_ = admin.Close()
 		}
@@ -90,11 +95,43 @@ func named(db string) string {
 // when the test ends.
 func URL(t testing.TB) string {
 	t.Helper()
+	return own(t, "")
+}
+
+// Lasting makes a database that stays until the package's tests are over, to be copied.
+func Lasting(t testing.TB) string {
+	t.Helper()
+	name := made(t, "")
+	lasting = append(lasting, name)
+	return named(name)
+}
+
+// CopyOf makes a database of the test's own as another one is, which nobody may be connected
+// to, and returns its address. It is dropped when the test ends.
+func CopyOf(t testing.TB, of string) string {
+	t.Helper()
+	u, err := url.Parse(of)
+	require.NoError(t, err)
+	return own(t, strings.TrimPrefix(u.Path, "/"))
+}
+
+// made copies a database under a new name.
+func made(t testing.TB, of string) string {
+	t.Helper()
 	once.Do(start)
 	require.NoError(t, startErr, "starting the test database")
+	if of == "" {
+		of = template
+	}
 	name := "t_" + short()
-	_, err := admin.Exec("create database " + name + " template " + template)
+	_, err := admin.Exec("create database " + name + " template " + of)
 	require.NoError(t, err)
+	return name
+}
+
+func own(t testing.TB, of string) string {
+	t.Helper()
+	name := made(t, of)
 	t.Cleanup(func() { _, _ = admin.Exec("drop database if exists " + name + " with (force)") })
 	return named(name)
 }

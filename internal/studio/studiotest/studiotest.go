@@ -67,7 +67,7 @@ func New(t testing.TB) *Kit {
 	k.Hall, err = standin.OpenHall(t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(k.Hall.Close)
-	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
+	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
 	p, err := k.People.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
 	require.NoError(t, err)
 	k.Owner = core.Who{ID: p.ID, Name: p.Name, Role: core.Role(p.Role)}
