@@ -1,5 +1,6 @@
 # make demo    run the application on the demo data (RESET=1 starts over)
-# make test    vet, the page's tests, unit tests, database tests and browser tests
+# make lint    what reads the code, Go and page
+# make test    lint, the page's tests, unit tests, database tests and browser tests
 # make shots   refresh docs/screenshots from the demo data
 # make bench   measure speed
 # make dev     the demo, with the page reloading as it is written
@@ -12,7 +13,7 @@ RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.g
 # Tests that hold the server to bounds in time and memory: nothing else may run beside them.
 ALONE := TestTheWorstThatIsLetIn|TestAThousandStrangersAtOnce
 
-.PHONY: tools testtools demo dev serve test race shots bench build types clean
+.PHONY: tools testtools demo dev serve lint test race shots bench build types clean
 tools:
 	@scripts/install.sh demo
 
@@ -53,9 +54,19 @@ bin/figladder: ui/dist/index.html $(RULES)
 	@echo "Building the binary."
 	@go build -o $@ ./cmd/figladder
 
-test: testtools build
+# What reads the code: errors not looked at, code nobody calls, what depends on the order of
+# evaluation, what is exported without a word; the page's form, rules and types.
+LINTER := go tool -modfile=lint/go.mod
+lint: build
 	@gofmt -l cmd internal ui/embed.go e2e | (! grep .) || (echo "gofmt these files"; exit 1)
 	go vet ./...
+	$(LINTER) errcheck -exclude lint/errcheck.txt ./...
+	$(LINTER) staticcheck -checks 'all,-ST1000,-ST1003,-ST1005' ./...
+	$(LINTER) gocritic check -enable evalOrder ./...
+	$(LINTER) revive -config lint/revive.toml -set_exit_status -exclude ui/node_modules/... ./...
+	cd ui && npm run lint --silent
+
+test: testtools build lint
 	cd ui && npm test --silent
 	bin/figladder with-database -- go test -count=1 -timeout 40m -skip '$(ALONE)' ./...
 	@echo "What holds bounds in time and memory runs by itself."

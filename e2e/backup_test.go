@@ -68,7 +68,8 @@ func founded(t *testing.T, s *server) (a *asker, shoot string) {
 	a = ask(t, s)
 	code, p := a.do("POST", "/api/first-owner", owner)
 	require.Equal(t, 200, code, "%v", p)
-	return a, a.shoot("Winter menu")
+	shoot = a.shoot("Winter menu")
+	return a, shoot
 }
 
 const emptyBrief = `{"kind":"own","who":"","what":"","when":"","where":"","why":"","how":"","zone":"Europe/London","hands":1,"mood":{"key":"dark","colour":"muted"},"houseColours":[],"deliverables":[],"candidates":[]}`

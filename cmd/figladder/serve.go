@@ -215,7 +215,7 @@ func startOver(conf settings) error {
 			if err != nil {
 				return err
 			}
-			defer lock.Close()
+			defer func() { _ = lock.Close() }()
 		}
 		if err := os.RemoveAll(dir); err != nil {
 			return err

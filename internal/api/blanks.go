@@ -13,17 +13,18 @@ import (
 // Blanks are what things begin with when they are written down, and which kinds of thing
 // are alike, so that the page keeps no rule of its own.
 type Blanks struct {
-	Window almanac.Window `json:"window" doc:"A window of the studio"`
-	Kit    kit.Item       `json:"kit" doc:"A piece of kit"`
-	Prop   cupboard.Prop  `json:"prop" doc:"A prop"`
-	Round  []string       `json:"round" doc:"Kinds of thing that are turned about an axis: asked for their diameter"`
-	Edible []string       `json:"edible" doc:"Kinds of thing that are food"`
-	Hues   []string       `json:"hues" doc:"Families of hue that props are sifted by"`
+	Window  almanac.Window  `json:"window" doc:"A window of the studio"`
+	Outside almanac.Outside `json:"outside" doc:"Something outside a window"`
+	Kit     kit.Item        `json:"kit" doc:"A piece of kit"`
+	Prop    cupboard.Prop   `json:"prop" doc:"A prop"`
+	Round   []string        `json:"round" doc:"Kinds of thing that are turned about an axis: asked for their diameter"`
+	Edible  []string        `json:"edible" doc:"Kinds of thing that are food"`
+	Hues    []string        `json:"hues" doc:"Families of hue that props are sifted by"`
 }
 
 func (a *API) blankRoutes() {
 	route(a, Assistant, "GET", "/api/blanks", "blanks", "What things begin with", func(context.Context, *none) (*body[Blanks], error) {
-		out := Blanks{Window: almanac.StartWindow(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames}
+		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames}
 		for _, k := range scene.Kinds {
 			t := scene.Thing{Kind: k}
 			if t.Round() {

@@ -199,21 +199,23 @@ func (a *API) dishRoutes() {
 
 // upload reads the one file of a form; what it should be is said when there is none.
 func upload(form multipart.Form, wanted string) (name string, data []byte, err error) {
-	for _, files := range form.File {
-		for _, h := range files {
-			if h.Size > recipeld.MostBytes {
-				return "", nil, huma.NewError(413, "too large")
-			}
-			f, err := h.Open()
-			if err != nil {
-				return "", nil, err
-			}
-			defer f.Close()
-			data, err := io.ReadAll(f)
-			return h.Filename, data, err
-		}
+	var files []*multipart.FileHeader
+	for _, list := range form.File {
+		files = append(files, list...)
 	}
-	return "", nil, &core.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: wanted}}}
+	switch {
+	case len(files) == 0:
+		return "", nil, &core.FieldError{Problems: []finding.FieldProblem{{Path: "file", Words: wanted}}}
+	case files[0].Size > recipeld.MostBytes:
+		return "", nil, huma.NewError(413, "too large")
+	}
+	f, err := files[0].Open()
+	if err != nil {
+		return "", nil, err
+	}
+	defer f.Close()
+	data, err = io.ReadAll(f)
+	return files[0].Filename, data, err
 }
 
 // ShotSave is a change to a shot with the version it was read at.

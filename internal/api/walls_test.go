@@ -588,7 +588,7 @@ func TestASlowBodyIsCutOff(t *testing.T) {
 	_, c := serve(t)
 	conn, err := net.Dial("tcp", strings.TrimPrefix(c.base, "http://"))
 	require.NoError(t, err)
-	defer conn.Close()
+	defer func() { _ = conn.Close() }()
 	_, err = fmt.Fprintf(conn, "POST /api/sign-in HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 500\r\n\r\n{\"email\":")
 	require.NoError(t, err)
 	require.NoError(t, conn.SetReadDeadline(time.Now().Add(15*time.Second)))

@@ -80,7 +80,7 @@ func Write(ctx context.Context, s *store.Store, url string, v *store.Vault, path
 		return m, err
 	}
 	defer os.Remove(dump.Name())
-	defer dump.Close()
+	defer func() { _ = dump.Close() }()
 	named, err := takeDump(ctx, s, url, dump)
 	if err != nil {
 		return m, err
@@ -118,7 +118,7 @@ func Write(ctx context.Context, s *store.Store, url string, v *store.Vault, path
 	if err != nil {
 		return m, err
 	}
-	defer d.Close()
+	defer func() { _ = d.Close() }()
 	return m, d.Sync()
 }
 
@@ -231,7 +231,7 @@ func walk(ctx context.Context, path string, each func(name string, r io.Reader) 
 	if err != nil {
 		return m, err
 	}
-	defer f.Close()
+	defer func() { _ = f.Close() }()
 	from := &counted{r: f}
 	r := tar.NewReader(from)
 	type found struct {
@@ -328,7 +328,7 @@ func Restore(ctx context.Context, s *store.Store, url string, v *store.Vault, pa
 		return m, err
 	}
 	defer os.Remove(dump.Name())
-	defer dump.Close()
+	defer func() { _ = dump.Close() }()
 	files := 0
 	_, err = walk(ctx, path, func(name string, r io.Reader) error {
 		if name == dumpName {

@@ -27,7 +27,7 @@ func Lock(path string) (*os.File, error) {
 		return nil, err
 	}
 	if err := syscall.Flock(int(f.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
-		defer f.Close()
+		defer func() { _ = f.Close() }()
 		if !errors.Is(err, syscall.EWOULDBLOCK) {
 			return nil, err
 		}

@@ -39,7 +39,8 @@ func readSecrets(dir string) (s secrets, err error) {
 	if err != nil {
 		return s, err
 	}
-	return s, json.Unmarshal(raw, &s)
+	err = json.Unmarshal(raw, &s)
+	return s, err
 }
 
 func (s secrets) write(dir string) error {
@@ -156,7 +157,7 @@ func (c *Cluster) open(ctx context.Context, address string) (*sql.DB, error) {
 			time.Sleep(50 * time.Millisecond)
 			continue
 		}
-		db.Close()
+		_ = db.Close()
 		return nil, err
 	}
 }

@@ -55,8 +55,8 @@ func troutSet(x *scene.Set) {
 		thing("Slate linen", "linen", 690, 330, -18, 330, 470, 8, "#9a958a", "matt"),
 		strewn("Dill", "herbs", "", 800, 452, 120, 8, 9, "#6f9448", ""),
 		strewn("Horseradish", "scatter", "flake", 805, 455, 120, 5, 26, "#f2ead6", ""),
-		with(thing("Soured cream", "tiny bowl", 985, 590, 0, 78, 0, 38, "#cfc7b6", "satin"), func(t *scene.Thing) {}),
-		with(thing("Cream", "mound", 985, 590, 0, 58, 0, 12, "#f4eee0", "gloss"), func(t *scene.Thing) {}),
+		thing("Soured cream", "tiny bowl", 985, 590, 0, 78, 0, 38, "#cfc7b6", "satin"),
+		thing("Cream", "mound", 985, 590, 0, 58, 0, 12, "#f4eee0", "gloss"),
 		thing("Butter knife", "knife", 975, 400, 14, 16, 170, 3, "#b5b1a8", "satin"),
 		with(thing("Rye crispbread", "tile", 610, 590, 24, 96, 120, 6, "#8a5a34", "matt"), func(t *scene.Thing) { t.Material = "food" }),
 		strewn("Lemon", "scatter", "slice", 640, 430, 60, 25, 3, "#e8cf5a", "#f6efcf"),
@@ -95,8 +95,8 @@ func sesameSet(x *scene.Set) {
 		strewn("Sesame", "scatter", "seed", 800, 440, 70, 5, 60, "#d9c9a0", ""),
 		strewn("Sesame spilt", "scatter", "seed", 690, 390, 110, 5, 40, "#26242a", ""),
 		thing("Old teaspoon", "spoon", 905, 375, 118, 22, 132, 3, "#b9b6ae", "satin"),
-		with(thing("Sesame seeds", "tiny bowl", 660, 560, 0, 62, 0, 32, "#d2cabb", "satin"), func(t *scene.Thing) {}),
-		with(thing("Seeds", "mound", 660, 560, 0, 46, 0, 10, "#2c2a2f", "matt"), func(t *scene.Thing) {}),
+		thing("Sesame seeds", "tiny bowl", 660, 560, 0, 62, 0, 32, "#d2cabb", "satin"),
+		thing("Seeds", "mound", 660, 560, 0, 46, 0, 10, "#2c2a2f", "matt"),
 	}
 }
 

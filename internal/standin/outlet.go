@@ -159,7 +159,8 @@ func (c Courier) Asks(ctx context.Context) ([]release.Outlet, error) {
 	}
 	defer res.Body.Close()
 	var out []release.Outlet
-	return out, json.NewDecoder(io.LimitReader(res.Body, 1<<20)).Decode(&out)
+	err = json.NewDecoder(io.LimitReader(res.Body, 1<<20)).Decode(&out)
+	return out, err
 }
 
 // Send implements Outlet.

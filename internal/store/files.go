@@ -48,11 +48,11 @@ func Files(tx *gorm.DB) (map[string]string, error) {
 
 // Kept is the row that a change took away, as it was.
 func Kept(c Change) (Row, error) {
-	kind, ok := kinds[c.Table]
+	kind, ok := byName[c.Table]
 	if !ok {
 		return nil, ErrNotFound
 	}
-	row := kind.Fresh()
+	row := kind.fresh()
 	if err := json.Unmarshal(c.Before, row); err != nil {
 		return nil, err
 	}

@@ -67,7 +67,7 @@ func (j *Journal) Create(row Row) error {
 // Update saves a row whose Version is the one it was read at; StaleError when
 // another save came first.
 func (j *Journal) Update(row Row) error {
-	old, err := lock(j.TX, row.Fresh(), row.ID())
+	old, err := lock(j.TX, kindOf(row).fresh(), row.ID())
 	if err != nil {
 		return err
 	}
@@ -84,11 +84,11 @@ func (j *Journal) Update(row Row) error {
 
 // Delete takes a row away, with the children given first by the caller.
 func (j *Journal) Delete(row Row) error {
-	old, err := lock(j.TX, row.Fresh(), row.ID())
+	old, err := lock(j.TX, kindOf(row).fresh(), row.ID())
 	if err != nil {
 		return err
 	}
-	if err := j.TX.Delete(row.Fresh(), "id = ?", row.ID()).Error; err != nil {
+	if err := j.TX.Delete(kindOf(row).fresh(), "id = ?", row.ID()).Error; err != nil {
 		return err
 	}
 	return j.note(row, old, nil)
@@ -107,7 +107,7 @@ func save(tx *gorm.DB, row Row) error {
 }
 
 func (j *Journal) note(row, before, after Row) error {
-	c := Change{Table: row.Table(), ID: row.ID()}
+	c := Change{Table: TableOf(row), ID: row.ID()}
 	var err error
 	if before != nil {
 		if c.Before, err = json.Marshal(before); err != nil {
@@ -126,7 +126,7 @@ func (j *Journal) note(row, before, after Row) error {
 // Removes notes that the deed takes a row away, and what it is called, so that it can be
 // brought back from the list of what was taken away.
 func (j *Journal) Removes(row Row, name string) {
-	j.removed, j.removedID, j.removedName = row.Table(), row.ID(), name
+	j.removed, j.removedID, j.removedName = TableOf(row), row.ID(), name
 }
 
 // Close writes the deed with what was changed. Deeds that were undone before it can no
@@ -184,24 +184,24 @@ func turn(tx *gorm.DB, shootID string, undone bool, order string) (*Deed, error)
 
 // put turns a row that should be as in from into what is in to.
 func put(tx *gorm.DB, c Change, from, to []byte) error {
-	kind, ok := kinds[c.Table]
+	kind, ok := byName[c.Table]
 	if !ok {
 		return fmt.Errorf("the journal names an unknown table %q", c.Table)
 	}
-	now, err := lock(tx, kind.Fresh(), c.ID)
+	now, err := lock(tx, kind.fresh(), c.ID)
 	if errors.Is(err, ErrNotFound) {
 		if from != nil {
 			return ErrMovedOn
 		}
 	} else if err != nil {
 		return err
-	} else if from == nil || !same(now, kind.Fresh(), from) {
+	} else if from == nil || !same(now, kind.fresh(), from) {
 		return ErrMovedOn
 	}
 	if to == nil {
-		return tx.Delete(kind.Fresh(), "id = ?", c.ID).Error
+		return tx.Delete(kind.fresh(), "id = ?", c.ID).Error
 	}
-	row := kind.Fresh()
+	row := kind.fresh()
 	if err := json.Unmarshal(to, row); err != nil {
 		return err
 	}

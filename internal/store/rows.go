@@ -8,7 +8,6 @@ package store
 
 import (
 	"figladder/internal/craft/words"
-	"maps"
 	"time"
 
 	"figladder/internal/craft/almanac"
@@ -28,13 +27,11 @@ import (
 	"github.com/google/uuid"
 )
 
-// Row is a row that deeds may change and undo.
+// Row is a row that deeds may change and undo; its table stands in tables.go.
 type Row interface {
-	Table() string    // name of its table, also its kind in the journal
 	ID() string       // its key
 	At() int          // its version
 	SetVersion(v int) // puts a version
-	Fresh() Row       // an empty row of the same kind
 }
 
 // Base is what every editable row has.
@@ -347,65 +344,3 @@ type Deed struct {
 	RemovedID   string `json:"-"` // its key
 	RemovedName string `json:"-"` // what it is called
 }
-
-func (Shoot) Table() string        { return "shoots" }
-func (Dish) Table() string         { return "dishes" }
-func (Shot) Table() string         { return "shots" }
-func (SetRow) Table() string       { return "sets" }
-func (Frame) Table() string        { return "frames" }
-func (Approval) Table() string     { return "approvals" }
-func (TrialRow) Table() string     { return "trials" }
-func (GoodsRow) Table() string     { return "goods" }
-func (ShoppingRow) Table() string  { return "shopping" }
-func (SeriesRow) Table() string    { return "series" }
-func (ReferenceRow) Table() string { return "refs" }
-
-func (Aside) Table() string { return "asides" }
-
-func (PropRow) Table() string     { return "props" }
-func (Reservation) Table() string { return "reservations" }
-func (KitRow) Table() string      { return "kit" }
-func (HabitRow) Table() string    { return "habits" }
-func (PlaceRow) Table() string    { return "places" }
-func (WantedRow) Table() string   { return "wanted" }
-
-func (*PropRow) Fresh() Row     { return &PropRow{} }
-func (*Reservation) Fresh() Row { return &Reservation{} }
-func (*KitRow) Fresh() Row      { return &KitRow{} }
-func (*HabitRow) Fresh() Row    { return &HabitRow{} }
-func (*PlaceRow) Fresh() Row    { return &PlaceRow{} }
-func (*WantedRow) Fresh() Row   { return &WantedRow{} }
-
-func (*Aside) Fresh() Row        { return &Aside{} }
-func (*Shoot) Fresh() Row        { return &Shoot{} }
-func (*Dish) Fresh() Row         { return &Dish{} }
-func (*Shot) Fresh() Row         { return &Shot{} }
-func (*SetRow) Fresh() Row       { return &SetRow{} }
-func (*Frame) Fresh() Row        { return &Frame{} }
-func (*Approval) Fresh() Row     { return &Approval{} }
-func (*TrialRow) Fresh() Row     { return &TrialRow{} }
-func (*GoodsRow) Fresh() Row     { return &GoodsRow{} }
-func (*ShoppingRow) Fresh() Row  { return &ShoppingRow{} }
-func (*SeriesRow) Fresh() Row    { return &SeriesRow{} }
-func (*ReferenceRow) Fresh() Row { return &ReferenceRow{} }
-
-// TableName tells gorm what Table tells the journal, where gorm would guess
-// otherwise.
-func (SetRow) TableName() string       { return "sets" }
-func (TrialRow) TableName() string     { return "trials" }
-func (GoodsRow) TableName() string     { return "goods" }
-func (ShoppingRow) TableName() string  { return "shopping" }
-func (SeriesRow) TableName() string    { return "series" }
-func (ReferenceRow) TableName() string { return "refs" }
-func (PropRow) TableName() string      { return "props" }
-func (KitRow) TableName() string       { return "kit" }
-func (HabitRow) TableName() string     { return "habits" }
-func (PlaceRow) TableName() string     { return "places" }
-func (WantedRow) TableName() string    { return "wanted" }
-
-// kinds lists every Row, for the journal to make them again.
-var kinds = map[string]Row{"shoots": &Shoot{}, "dishes": &Dish{}, "shots": &Shot{}, "sets": &SetRow{}, "frames": &Frame{}, "approvals": &Approval{},
-	"trials": &TrialRow{}, "goods": &GoodsRow{}, "shopping": &ShoppingRow{}, "series": &SeriesRow{}, "refs": &ReferenceRow{}, "asides": &Aside{}, "props": &PropRow{}, "reservations": &Reservation{}, "kit": &KitRow{}, "habits": &HabitRow{}, "places": &PlaceRow{}, "wanted": &WantedRow{}}
-
-// Kinds lists the tables of rows that deeds may change, each with an empty row.
-func Kinds() map[string]Row { return maps.Clone(kinds) }

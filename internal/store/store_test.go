@@ -82,7 +82,7 @@ func TestEveryListUsesAnIndex(t *testing.T) {
 			require.NoError(t, rows.Scan(&line))
 			plan = append(plan, line)
 		}
-		rows.Close()
+		require.NoError(t, rows.Close())
 		text := strings.Join(plan, "\n")
 		for _, table := range []string{"shoots", "dishes", "shots", "frames", "publications", "deeds", "trials", "refs", "goods", "props", "reservations"} {
 			assert.NotContains(t, text, "Seq Scan on "+table, "%s:\n%s", name, text)
@@ -162,17 +162,41 @@ func TestEmptyForgetsNoTable(t *testing.T) {
 	}
 }
 
-// Every row fills in its lists when it is found.
-func TestEveryRowIsWholeWhenFound(t *testing.T) {
+// Every registered table is there, gorm means the same one, and no table that has versions
+// is forgotten.
+func TestEveryTableIsRegistered(t *testing.T) {
+	s := storetest.Open(t)
+	var versioned []string
+	require.NoError(t, s.Raw("select table_name from information_schema.columns where table_schema = 'public' and column_name = 'version' and table_name not like 'river%' and table_name not like 'goose%'").Scan(&versioned).Error)
+	var names []string
 	for name, row := range store.Kinds() {
-		_, found := row.(interface{ AfterFind(*gorm.DB) error })
-		assert.True(t, found, name)
+		names = append(names, name)
+		stmt := &gorm.Statement{DB: s.DB}
+		require.NoError(t, stmt.Parse(row))
+		assert.Equal(t, name, stmt.Table)
+		assert.Equal(t, name, store.TableOf(row))
+		require.NoError(t, s.Limit(1).Find(row).Error, name)
 	}
-	k := &store.KitRow{}
-	require.NoError(t, k.AfterFind(nil))
-	assert.NotNil(t, k.Item.Lenses)
-	s := &store.SetRow{Set: scene.Set{Lights: []scene.Light{{Name: "a window of before"}}}}
-	require.NoError(t, s.AfterFind(nil))
-	assert.NotNil(t, s.Set.Lights[0].Outside, "lists in lists")
-	assert.NotNil(t, s.Set.Views)
+	assert.ElementsMatch(t, versioned, append(names, "previews"), "a kept picture is never changed")
+	assert.Equal(t, "Piece of kit", store.Called("kit"))
+}
+
+// A row fills in its lists however it is read: one, or many.
+func TestEveryRowIsWholeWhenFound(t *testing.T) {
+	s := storetest.Open(t)
+	require.NoError(t, s.Exec(`insert into kit (id, version, created_at, name, kind, item) values ('k', 1, now(), 'n', 'body', '{}')`).Error)
+	one, err := store.Find[store.KitRow](s.DB, "k")
+	require.NoError(t, err)
+	assert.NotNil(t, one.Item.Lenses)
+	many, err := store.All[store.KitRow](s.DB)
+	require.NoError(t, err)
+	require.Len(t, many, 1)
+	assert.NotNil(t, many[0].Item.Lenses)
+	var pointers []*store.KitRow
+	require.NoError(t, s.Find(&pointers).Error)
+	assert.NotNil(t, pointers[0].Item.Lenses)
+	set := &store.SetRow{Set: scene.Set{Lights: []scene.Light{{Name: "a window of before"}}}}
+	store.Fill(set)
+	assert.NotNil(t, set.Set.Lights[0].Outside, "lists in lists")
+	assert.NotNil(t, set.Set.Views)
 }

@@ -51,7 +51,7 @@ func full(t *testing.T, dir string) (free func()) {
 	rest := filepath.Join(dir, "rest")
 	f, err := os.Create(rest)
 	require.NoError(t, err)
-	defer f.Close()
+	defer func() { _ = f.Close() }()
 	for block := make([]byte, 4096); err == nil; _, err = f.Write(block) {
 	}
 	require.ErrorIs(t, err, syscall.ENOSPC)

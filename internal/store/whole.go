@@ -3,12 +3,10 @@ package store
 import (
 	"reflect"
 	"sync"
-
-	"gorm.io/gorm"
 )
 
-// A document that was written before it had a list reads back with none at all. Fill makes
-// every list of a row one, if an empty one, so that the page never meets a null and what is
+// Fill makes every list of a row one, if an empty one: a document that was written before it
+// had a list reads back with none at all, so that the page never meets a null and what is
 // read can be saved as it is; then the row works out what it is searched by. It is run on
 // every row that is read or written and on every journal entry that is compared with one.
 func Fill(row Row) {
@@ -89,23 +87,3 @@ func (p *PropRow) worked() {
 
 // worked puts what kit is listed by.
 func (k *KitRow) worked() { k.Name, k.Kind = k.Item.Name, string(k.Item.Kind) }
-
-// AfterFind is gorm's: see Fill. A test holds every row to having one.
-func (s *Shoot) AfterFind(*gorm.DB) error        { Fill(s); return nil }
-func (d *Dish) AfterFind(*gorm.DB) error         { Fill(d); return nil }
-func (s *Shot) AfterFind(*gorm.DB) error         { Fill(s); return nil }
-func (s *SetRow) AfterFind(*gorm.DB) error       { Fill(s); return nil }
-func (f *Frame) AfterFind(*gorm.DB) error        { Fill(f); return nil }
-func (a *Approval) AfterFind(*gorm.DB) error     { Fill(a); return nil }
-func (t *TrialRow) AfterFind(*gorm.DB) error     { Fill(t); return nil }
-func (g *GoodsRow) AfterFind(*gorm.DB) error     { Fill(g); return nil }
-func (p *PropRow) AfterFind(*gorm.DB) error      { Fill(p); return nil }
-func (r *Reservation) AfterFind(*gorm.DB) error  { Fill(r); return nil }
-func (k *KitRow) AfterFind(*gorm.DB) error       { Fill(k); return nil }
-func (h *HabitRow) AfterFind(*gorm.DB) error     { Fill(h); return nil }
-func (p *PlaceRow) AfterFind(*gorm.DB) error     { Fill(p); return nil }
-func (w *WantedRow) AfterFind(*gorm.DB) error    { Fill(w); return nil }
-func (s *ShoppingRow) AfterFind(*gorm.DB) error  { Fill(s); return nil }
-func (s *SeriesRow) AfterFind(*gorm.DB) error    { Fill(s); return nil }
-func (r *ReferenceRow) AfterFind(*gorm.DB) error { Fill(r); return nil }
-func (a *Aside) AfterFind(*gorm.DB) error        { Fill(a); return nil }

@@ -23,7 +23,8 @@ const help = ref(false)
 watch(
   [start.data, () => route.name],
   ([s]) => {
-    if (s && !s.person && route.name && !route.meta.bare) void router.replace({ name: 'sign-in', query: { next: route.fullPath } })
+    if (s && !s.person && route.name && !route.meta.bare)
+      void router.replace({ name: 'sign-in', query: { next: route.fullPath } })
   },
   { immediate: true },
 )
@@ -34,8 +35,16 @@ const lastUndone = computed(() => [...(deeds.data.value ?? [])].reverse().find((
 async function turn(way: 'undo' | 'redo') {
   if (!scope.value) return
   try {
-    const d = await ask(way === 'undo' ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: scope.value } } }) : api.POST('/api/shoots/{id}/redo', { params: { path: { id: scope.value } } }))
-    ElMessage({ message: (way === 'undo' ? 'Taken back: ' : 'Done again: ') + d.words, type: 'success', duration: 2500 })
+    const d = await ask(
+      way === 'undo'
+        ? api.POST('/api/shoots/{id}/undo', { params: { path: { id: scope.value } } })
+        : api.POST('/api/shoots/{id}/redo', { params: { path: { id: scope.value } } }),
+    )
+    ElMessage({
+      message: (way === 'undo' ? 'Taken back: ' : 'Done again: ') + d.words,
+      type: 'success',
+      duration: 2500,
+    })
     await refresh()
   } catch (e) {
     ElMessage({ message: words(e), type: 'warning', duration: 4000 })
@@ -65,38 +74,128 @@ useKeys([
   <div v-else-if="start.data.value?.person" class="house" :class="{ climbing: shootId }">
     <header class="top">
       <a class="skip" href="#bench">Skip to the bench</a>
-      <router-link to="/" class="brand" aria-label="Fig Ladder, studio home"><img src="/mark.svg" alt="" width="26" height="26" />Fig Ladder</router-link>
+      <router-link to="/" class="brand" aria-label="Fig Ladder, studio home"
+        ><img src="/mark.svg" alt="" width="26" height="26" />Fig Ladder</router-link
+      >
       <p v-if="shootId" class="where">{{ shoot.data.value?.name }}</p>
       <span class="gap" />
       <router-link class="to" :to="{ name: 'almanac' }" :class="{ on: route.name === 'almanac' }">Windows</router-link>
-      <router-link class="to" :to="{ name: 'cupboard' }" :class="{ on: route.meta.scope === 'cupboard' }">Cupboard</router-link>
+      <router-link class="to" :to="{ name: 'cupboard' }" :class="{ on: route.meta.scope === 'cupboard' }"
+        >Cupboard</router-link
+      >
       <template v-if="scope">
-        <el-button text :disabled="!lastDone" :title="lastDone ? 'Take back: ' + lastDone.words : 'Nothing to take back'" @click="turn('undo')">Undo</el-button>
-        <el-button text :disabled="!lastUndone" :title="lastUndone ? 'Do again: ' + lastUndone.words : 'Nothing to do again'" @click="turn('redo')">Redo</el-button>
+        <el-button
+          text
+          :disabled="!lastDone"
+          :title="lastDone ? 'Take back: ' + lastDone.words : 'Nothing to take back'"
+          @click="turn('undo')"
+          >Undo</el-button
+        >
+        <el-button
+          text
+          :disabled="!lastUndone"
+          :title="lastUndone ? 'Do again: ' + lastUndone.words : 'Nothing to do again'"
+          @click="turn('redo')"
+          >Redo</el-button
+        >
       </template>
       <el-button text aria-label="Keys of this screen" @click="help = true">Keys <kbd>?</kbd></el-button>
-      <router-link class="to" :to="{ name: 'you' }" :class="{ on: route.meta.studio }" aria-label="The studio: you, people, what was taken away, picture files">Studio</router-link>
+      <router-link
+        class="to"
+        :to="{ name: 'you' }"
+        :class="{ on: route.meta.studio }"
+        aria-label="The studio: you, people, what was taken away, picture files"
+        >Studio</router-link
+      >
     </header>
     <LadderRail v-if="shootId" :shoot="shootId" />
     <main id="bench" tabindex="-1"><router-view :key="shootId" /></main>
     <KeysHelp v-model="help" />
   </div>
-  <p v-else class="waiting" role="status">{{ start.error.value ? words(start.error.value) : 'Opening the studio …' }}</p>
+  <p v-else class="waiting" role="status">
+    {{ start.error.value ? words(start.error.value) : 'Opening the studio …' }}
+  </p>
 </template>
 
 <style scoped>
-.house { height: 100%; display: grid; grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr); }
-.house.climbing { grid-template-columns: 132px minmax(0, 1fr); }
-.top { grid-column: 1 / -1; display: flex; align-items: center; gap: 6px; padding: 0 14px; background: var(--fl-card); border-bottom: 1px solid var(--fl-line); }
-.brand { display: flex; align-items: center; gap: 9px; font: 600 18px var(--fl-head); color: var(--fl-aubergine); text-decoration: none; padding: 4px; }
-.where { margin-left: 14px; padding-left: 16px; border-left: 1px solid var(--fl-line); color: var(--fl-soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.gap { flex: 1; }
-.to { color: var(--fl-aubergine); font-weight: 560; font-size: 14px; text-decoration: none; padding: 8px 14px; }
-.to.on { box-shadow: inset 0 -3px 0 var(--fl-fig); }
-.top .el-button + .el-button { margin-left: 0; }
-.skip { position: absolute; left: -999px; }
-.skip:focus { left: 8px; top: 8px; background: var(--fl-card); padding: 6px 10px; z-index: 10; }
-main { min-width: 0; min-height: 0; overflow: auto; outline: none; }
-.waiting { padding: 80px; text-align: center; color: var(--fl-soft); }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid var(--fl-line); border-radius: 3px; padding: 0 5px; margin-left: 5px; }
+.house {
+  height: 100%;
+  display: grid;
+  grid-template: 48px minmax(0, 1fr) / minmax(0, 1fr);
+}
+.house.climbing {
+  grid-template-columns: 132px minmax(0, 1fr);
+}
+.top {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 0 14px;
+  background: var(--fl-card);
+  border-bottom: 1px solid var(--fl-line);
+}
+.brand {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  font: 600 18px var(--fl-head);
+  color: var(--fl-aubergine);
+  text-decoration: none;
+  padding: 4px;
+}
+.where {
+  margin-left: 14px;
+  padding-left: 16px;
+  border-left: 1px solid var(--fl-line);
+  color: var(--fl-soft);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.gap {
+  flex: 1;
+}
+.to {
+  color: var(--fl-aubergine);
+  font-weight: 560;
+  font-size: 14px;
+  text-decoration: none;
+  padding: 8px 14px;
+}
+.to.on {
+  box-shadow: inset 0 -3px 0 var(--fl-fig);
+}
+.top .el-button + .el-button {
+  margin-left: 0;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: var(--fl-card);
+  padding: 6px 10px;
+  z-index: 10;
+}
+main {
+  min-width: 0;
+  min-height: 0;
+  overflow: auto;
+  outline: none;
+}
+.waiting {
+  padding: 80px;
+  text-align: center;
+  color: var(--fl-soft);
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid var(--fl-line);
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 5px;
+}
 </style>

@@ -12,7 +12,12 @@ import App from './App.vue'
 import { router } from './router'
 
 /** What may pass by itself is asked for again every few seconds, so that the page goes on when the studio does. */
-const again = { retry: (n: number, e: Error) => e instanceof Problem && e.passing && n < 200, retryDelay: (n: number) => Math.min(4000, 500 * 2 ** n) }
-const queries = new QueryClient({ defaultOptions: { queries: { ...again, staleTime: 2000, refetchOnWindowFocus: false } } })
+const again = {
+  retry: (n: number, e: Error) => e instanceof Problem && e.passing && n < 200,
+  retryDelay: (n: number) => Math.min(4000, 500 * 2 ** n),
+}
+const queries = new QueryClient({
+  defaultOptions: { queries: { ...again, staleTime: 2000, refetchOnWindowFocus: false } },
+})
 
 createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -5,7 +5,8 @@ export const screens = ['brief', 'dish', 'shots', 'set', 'frames', 'finish', 'ou
 export type Screen = (typeof screens)[number]
 
 /** The rung that a screen belongs to: its own, or the one it is a side of. */
-export const rungOf = (route: { name?: unknown; meta: Record<string, unknown> }): string => String(route.meta.rung ?? route.name ?? '')
+export const rungOf = (route: { name?: unknown; meta: Record<string, unknown> }): string =>
+  String(route.meta.rung ?? route.name ?? '')
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -14,25 +15,100 @@ export const router = createRouter({
     { path: '/sign-in', name: 'sign-in', component: () => import('./sign/SignIn.vue'), meta: { bare: true } },
     { path: '/join', name: 'join', component: () => import('./sign/JoinScreen.vue'), meta: { bare: true, open: true } },
     { path: '/studio', name: 'you', component: () => import('./studio/YouScreen.vue'), meta: { studio: true } },
-    { path: '/studio/people', name: 'people', component: () => import('./studio/PeopleScreen.vue'), meta: { studio: true } },
-    { path: '/studio/taken-away', name: 'bin', component: () => import('./studio/BinScreen.vue'), meta: { studio: true } },
-    { path: '/studio/files', name: 'vault', component: () => import('./studio/VaultScreen.vue'), meta: { studio: true } },
+    {
+      path: '/studio/people',
+      name: 'people',
+      component: () => import('./studio/PeopleScreen.vue'),
+      meta: { studio: true },
+    },
+    {
+      path: '/studio/taken-away',
+      name: 'bin',
+      component: () => import('./studio/BinScreen.vue'),
+      meta: { studio: true },
+    },
+    {
+      path: '/studio/files',
+      name: 'vault',
+      component: () => import('./studio/VaultScreen.vue'),
+      meta: { studio: true },
+    },
     { path: '/shoots/:shoot/brief', name: 'brief', component: () => import('./brief/BriefScreen.vue') },
-    { path: '/shoots/:shoot/references', name: 'references', component: () => import('./brief/ReferencesScreen.vue'), meta: { rung: 'brief' } },
+    {
+      path: '/shoots/:shoot/references',
+      name: 'references',
+      component: () => import('./brief/ReferencesScreen.vue'),
+      meta: { rung: 'brief' },
+    },
     { path: '/shoots/:shoot/dish/:dish?', name: 'dish', component: () => import('./dish/DishScreen.vue') },
-    { path: '/shoots/:shoot/trials/:dish?', name: 'trials', component: () => import('./dish/TrialsScreen.vue'), meta: { rung: 'dish' } },
-    { path: '/shoots/:shoot/colours/:dish?', name: 'colours', component: () => import('./dish/ColoursScreen.vue'), meta: { rung: 'dish' } },
-    { path: '/shoots/:shoot/shopping/:dish?', name: 'shopping', component: () => import('./dish/ShoppingScreen.vue'), meta: { rung: 'dish' } },
-    { path: '/shoots/:shoot/days/:dish?', name: 'days', component: () => import('./dish/DaysScreen.vue'), meta: { rung: 'dish' } },
+    {
+      path: '/shoots/:shoot/trials/:dish?',
+      name: 'trials',
+      component: () => import('./dish/TrialsScreen.vue'),
+      meta: { rung: 'dish' },
+    },
+    {
+      path: '/shoots/:shoot/colours/:dish?',
+      name: 'colours',
+      component: () => import('./dish/ColoursScreen.vue'),
+      meta: { rung: 'dish' },
+    },
+    {
+      path: '/shoots/:shoot/shopping/:dish?',
+      name: 'shopping',
+      component: () => import('./dish/ShoppingScreen.vue'),
+      meta: { rung: 'dish' },
+    },
+    {
+      path: '/shoots/:shoot/days/:dish?',
+      name: 'days',
+      component: () => import('./dish/DaysScreen.vue'),
+      meta: { rung: 'dish' },
+    },
     { path: '/shoots/:shoot/shots', name: 'shots', component: () => import('./shots/ShotsScreen.vue') },
     { path: '/shoots/:shoot/set/:shot?', name: 'set', component: () => import('./set/SetScreen.vue') },
-    { path: '/shoots/:shoot/round/:shot?', name: 'round', component: () => import('./set/RoundScreen.vue'), meta: { rung: 'set' } },
-    { path: '/shoots/:shoot/props/:dish?', name: 'props', component: () => import('./cupboard/PropsScreen.vue'), meta: { rung: 'set' } },
-    { path: '/shoots/:shoot/pack', name: 'pack', component: () => import('./cupboard/PackScreen.vue'), meta: { rung: 'set' } },
-    { path: '/almanac', name: 'almanac', component: () => import('./almanac/AlmanacScreen.vue'), meta: { scope: 'place' } },
-    { path: '/cupboard', name: 'cupboard', component: () => import('./cupboard/CupboardScreen.vue'), meta: { scope: 'cupboard' } },
-    { path: '/cupboard/kit', name: 'kit', component: () => import('./cupboard/KitScreen.vue'), meta: { scope: 'cupboard' } },
-    { path: '/cupboard/missing', name: 'missing', component: () => import('./cupboard/MissingScreen.vue'), meta: { scope: 'cupboard' } },
+    {
+      path: '/shoots/:shoot/round/:shot?',
+      name: 'round',
+      component: () => import('./set/RoundScreen.vue'),
+      meta: { rung: 'set' },
+    },
+    {
+      path: '/shoots/:shoot/props/:dish?',
+      name: 'props',
+      component: () => import('./cupboard/PropsScreen.vue'),
+      meta: { rung: 'set' },
+    },
+    {
+      path: '/shoots/:shoot/pack',
+      name: 'pack',
+      component: () => import('./cupboard/PackScreen.vue'),
+      meta: { rung: 'set' },
+    },
+    {
+      path: '/almanac',
+      name: 'almanac',
+      component: () => import('./almanac/AlmanacScreen.vue'),
+      meta: { scope: 'place' },
+    },
+    {
+      path: '/cupboard',
+      name: 'cupboard',
+      component: () => import('./cupboard/CupboardScreen.vue'),
+      meta: { scope: 'cupboard' },
+    },
+    {
+      path: '/cupboard/kit',
+      name: 'kit',
+      component: () => import('./cupboard/KitScreen.vue'),
+      meta: { scope: 'cupboard' },
+    },
+    {
+      path: '/cupboard/missing',
+      name: 'missing',
+      component: () => import('./cupboard/MissingScreen.vue'),
+      meta: { scope: 'cupboard' },
+    },
     { path: '/shoots/:shoot/frames/:shot?', name: 'frames', component: () => import('./frames/FramesScreen.vue') },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },

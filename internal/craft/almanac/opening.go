@@ -54,6 +54,12 @@ func StartWindow() Window {
 	return Window{Name: "Window", WidthMm: 1200, HeightMm: 1400, SillMm: 800, RevealMm: 150, Glass: 0.8, AwayMm: 1200, Outside: []Outside{}}
 }
 
+// StartOutside is what stands outside a window when it is first written down: a wall, a good
+// way off. Start values of our own.
+func StartOutside() Outside {
+	return Outside{Kind: "wall", AwayMm: 5000, BottomMm: -3000, WidthMm: 8000, HeightMm: 5000, Colour: "#9a9188"}
+}
+
 // bounded adds to out what lies outside its bounds; what is no number does, too.
 func bounded(out *[]finding.FieldProblem) func(path string, v, lo, hi float64, unit string) {
 	return func(path string, v, lo, hi float64, unit string) {

@@ -77,8 +77,8 @@ func Shape(s string) (w, h int, ok bool) {
 	if !shape.MatchString(s) {
 		return 0, 0, false
 	}
-	fmt.Sscanf(s, "%d:%d", &w, &h)
-	return w, h, true
+	_, err := fmt.Sscanf(s, "%d:%d", &w, &h)
+	return w, h, err == nil
 }
 
 var colour = regexp.MustCompile(`^#[0-9a-fA-F]{6}$`)

@@ -205,16 +205,6 @@ func (o *outline) factor() float64 {
 	return math.Abs(sum) / (2 * math.Pi)
 }
 
-// middle is the centroid of the outline's corners: a direction inside it.
-func (o *outline) middle() pt {
-	var m pt
-	for _, q := range o.p[:o.n] {
-		m.x += q.x
-		m.y += q.y
-	}
-	return pt{m.x / float64(o.n), m.y / float64(o.n)}
-}
-
 // hull makes o the convex hull of its own points, counter-clockwise (Andrew's
 // monotone chain, 1979).
 func hull(points []pt, o *outline) {

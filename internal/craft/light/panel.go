@@ -20,7 +20,7 @@ type Surface struct {
 // Plain is a matt surface of one reflectance.
 func Plain(reflectance float64) Surface { return Surface{Diffuse: White(reflectance)} }
 
-// The faces cards come with. White, foils and black have the reflectances of the
+// Surfaces are the faces cards come with. White, foils and black have the reflectances of the
 // reference values (0.85, 0.75, 0.88, 0.04); how far each spreads, and gold's tint,
 // are our own start values.
 var Surfaces = map[words.CardFace]Surface{

@@ -54,9 +54,6 @@ type half struct {
 
 func (h half) side(q r3.Vec) float64 { return h.n.X*q.X + h.n.Y*q.Y + h.n.Z*q.Z - h.d }
 
-// flip is the other half of space.
-func (h half) flip() half { return half{r3.Scale(-1, h.n), -h.d} }
-
 // front is the half-space that a rectangle faces.
 func (q Rect) front() half {
 	n := q.Normal()

@@ -183,7 +183,7 @@ func (b *builder) grow(at int32, from, to, depth int) {
 			}
 		}
 	}
-	middle := from
+	var middle int
 	if bestAxis < 0 || n <= 16 && bestCost >= area(lo, hi)*float32(n) {
 		if n <= 16 {
 			leaf()

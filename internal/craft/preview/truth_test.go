@@ -47,7 +47,7 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int) truth {
 	path := filepath.Join(folder, fmt.Sprintf("%s-%d-%d.gob", name, s.W, paths))
 	var out truth
 	if r, err := os.Open(path); err == nil {
-		defer r.Close()
+		defer func() { _ = r.Close() }()
 		require.NoError(t, gob.NewDecoder(r).Decode(&out))
 		return out
 	}
@@ -61,7 +61,7 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int) truth {
 	out = f.asTruth(paths)
 	w, err := os.Create(path)
 	require.NoError(t, err)
-	defer w.Close()
+	defer func() { _ = w.Close() }()
 	require.NoError(t, gob.NewEncoder(w).Encode(out))
 	return out
 }

@@ -81,7 +81,7 @@ func (s Set) crosses(i int) bool {
 		}
 		return false
 	}
-	if edges(q, light.Cylinder{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}.Blocks) || s.inDish(q) {
+	if edges(q, light.Cylinder(h).Blocks) || s.inDish(q) {
 		return true
 	}
 	for k, c := range s.Cards {

@@ -77,7 +77,7 @@ func (m Mesh) Stretched(x, y, z float64) Mesh {
 	return out
 }
 
-// Turned inside out: outside becomes inside.
+// Inverted is the mesh turned inside out: outside becomes inside.
 func (m Mesh) Inverted() Mesh {
 	out := Mesh{P: m.P, N: make([]r3.Vec, len(m.N)), T: make([][3]int32, len(m.T))}
 	for i, n := range m.N {

@@ -22,7 +22,7 @@ func (m *miner) light(p Proposal) words.Direction {
 	return words.FromSide
 }
 
-// Vessels, in a word each.
+// Vessels are what a dish is in or on, in a word each.
 var Vessels = []string{"", "plate", "board", "stand", "bowl", "pot", "pan", "tin", "glass", "mug", "coupe", "jug"}
 
 var vesselWords = []struct {

@@ -12,6 +12,7 @@ import (
 	"fmt"
 	"html"
 	"regexp"
+	"strconv"
 	"strings"
 	"unicode/utf8"
 
@@ -398,8 +399,10 @@ func Minutes(s string) (float64, bool) {
 	sum := 0.0
 	for i, k := range []float64{1440, 60, 1, 1. / 60} {
 		if m[i+1] != "" {
-			var v float64
-			fmt.Sscanf(m[i+1], "%g", &v)
+			v, err := strconv.ParseFloat(m[i+1], 64)
+			if err != nil {
+				return 0, false
+			}
 			sum += v * k
 		}
 	}

@@ -42,7 +42,7 @@ func packet(w Words) []byte {
 			return
 		}
 		b.WriteString("<" + name + `><rdf:Alt><rdf:li xml:lang="x-default">`)
-		xml.EscapeText(&b, []byte(text))
+		_ = xml.EscapeText(&b, []byte(text))
 		b.WriteString("</rdf:li></rdf:Alt></" + name + ">")
 	}
 	alt("dc:title", w.Title)
@@ -50,9 +50,9 @@ func packet(w Words) []byte {
 	alt("Iptc4xmpCore:AltTextAccessibility", w.Alt)
 	if w.Credit != "" {
 		b.WriteString("<dc:creator><rdf:Seq><rdf:li>")
-		xml.EscapeText(&b, []byte(w.Credit))
+		_ = xml.EscapeText(&b, []byte(w.Credit))
 		b.WriteString("</rdf:li></rdf:Seq></dc:creator><line:Credit>")
-		xml.EscapeText(&b, []byte(w.Credit))
+		_ = xml.EscapeText(&b, []byte(w.Credit))
 		b.WriteString("</line:Credit>")
 	}
 	if !w.At.IsZero() {

@@ -87,7 +87,7 @@ func TestExiv2ReadsWhatWasWritten(t *testing.T) {
 func TestSecondReaderInGo(t *testing.T) {
 	f, err := os.Open(picture(t))
 	require.NoError(t, err)
-	defer f.Close()
+	defer func() { _ = f.Close() }()
 	got := map[string]any{}
 	_, err = imagemeta.Decode(imagemeta.Options{R: f, ImageFormat: imagemeta.JPEG, Sources: imagemeta.EXIF | imagemeta.XMP,
 		HandleTag: func(ti imagemeta.TagInfo) error { got[ti.Tag] = ti.Value; return nil }})

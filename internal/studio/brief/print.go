@@ -7,7 +7,7 @@ import (
 	"figladder/internal/craft/brief"
 )
 
-// under is the line under a printed title: what it is, and the day.
+// Under is the line under a printed title: what it is, and the day.
 func Under(what string, b brief.Brief) string {
 	parts := []string{what}
 	if day, err := time.Parse("2006-01-02", b.When); err == nil {
@@ -19,6 +19,7 @@ func Under(what string, b brief.Brief) string {
 	return strings.Join(parts, " · ")
 }
 
+// Join puts parts together with what stands between them, leaving out empty ones.
 func Join(by string, parts ...string) string {
 	var kept []string
 	for _, p := range parts {

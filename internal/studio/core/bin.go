@@ -24,9 +24,6 @@ type TakenAway struct {
 	May   bool      `json:"may" doc:"Whether you may bring it back"`
 }
 
-// kindWords are what rows are called.
-var kindWords = map[string]string{"shoots": "Shoot", "dishes": "Dish", "shots": "Shot", "frames": "Frame", "props": "Prop", "kit": "Piece of kit", "refs": "Reference", "trials": "Trial", "wanted": "Wish"}
-
 // Bin lists what was taken away in the last thirty days and is not back, newest first.
 func (s *Core) Bin(ctx context.Context, who Who) ([]TakenAway, error) {
 	tx := s.Store.WithContext(ctx)
@@ -65,7 +62,7 @@ func (s *Core) Bin(ctx context.Context, who Who) ([]TakenAway, error) {
 	for _, d := range deeds {
 		if key := d.Removed + d.RemovedID; !there[key] {
 			there[key] = true // taken away twice: the last time counts
-			out = append(out, TakenAway{Deed: d.ID, Kind: kindWords[d.Removed], Name: d.RemovedName, Of: shoots[d.ShootID], By: names[d.PersonID], At: d.At, Until: d.At.Add(keptFor), May: who.Role.May(Role(d.Needs))})
+			out = append(out, TakenAway{Deed: d.ID, Kind: store.Called(d.Removed), Name: d.RemovedName, Of: shoots[d.ShootID], By: names[d.PersonID], At: d.At, Until: d.At.Add(keptFor), May: who.Role.May(Role(d.Needs))})
 		}
 	}
 	return out, nil

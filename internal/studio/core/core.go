@@ -51,8 +51,10 @@ type RuleError struct{ Words string }
 
 func (e *RuleError) Error() string { return e.Words }
 
+// Rule makes a RuleError of words.
 func Rule(words string, args ...any) error { return &RuleError{Words: fmt.Sprintf(words, args...)} }
 
+// Fields makes a FieldError of problems, each path after a prefix; nil when there are none.
 func Fields(prefix string, ps []finding.FieldProblem) error {
 	if len(ps) == 0 {
 		return nil
@@ -64,6 +66,7 @@ func Fields(prefix string, ps []finding.FieldProblem) error {
 	return &FieldError{Problems: out}
 }
 
+// Now is the moment by the studio's clock, UTC.
 func (s *Core) Now() time.Time {
 	if s.Clock != nil {
 		return s.Clock().UTC()

@@ -7,7 +7,7 @@ import (
 	"gorm.io/gorm"
 )
 
-// held turns the database's refusal to hold more than there are into words.
+// Held turns the database's refusal to hold more than there are into words.
 func Held(err error, name string) error {
 	if words, is := store.Refused(err, "FL001"); is {
 		return Rule("%s: %s that day. Choose another, or fewer.", name, words)
@@ -15,7 +15,7 @@ func Held(err error, name string) error {
 	return err
 }
 
-// deed runs f in a transaction and writes down what it changed, so that it can be
+// Deed runs f in a transaction and writes down what it changed, so that it can be
 // undone. Deeds of one shoot go one after the other: two first saves at once find each
 // other, and two that touch many rows cannot stand in each other's way.
 func (s *Core) Deed(ctx context.Context, who Who, shootID string, words string, f func(j *store.Journal) error) error {

@@ -12,7 +12,7 @@ import (
 	"golang.org/x/image/draw"
 )
 
-// openPicture opens a picture that somebody sent, or says what is wrong with it.
+// OpenPicture opens a picture that somebody sent, or says what is wrong with it.
 func OpenPicture(ctx context.Context, data []byte) (image.Image, error) {
 	img, err := photo.Decode(ctx, data)
 	var much *photo.TooMuchError
@@ -30,6 +30,7 @@ func OpenPicture(ctx context.Context, data []byte) (image.Image, error) {
 	return nil, Fields("", []finding.FieldProblem{{Path: "file", Words: words}})
 }
 
+// Encode writes a picture as JPEG, as everything that is kept or sent.
 func Encode(b *bytes.Buffer, img image.Image) error {
 	return jpeg.Encode(b, img, &jpeg.Options{Quality: 90})
 }
@@ -38,7 +39,7 @@ func Encode(b *bytes.Buffer, img image.Image) error {
 // at, too little to publish.
 const mostKept = 1600
 
-// keepPicture puts a picture into the vault, made smaller to mostKept, as JPEG.
+// KeepPicture puts a picture into the vault, made smaller to mostKept, as JPEG.
 func (s *Core) KeepPicture(ctx context.Context, img image.Image) (sha string, widthPx, heightPx int, err error) {
 	b := img.Bounds()
 	k := min(1, float64(mostKept)/float64(max(b.Dx(), b.Dy())))

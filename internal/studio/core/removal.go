@@ -5,6 +5,7 @@ import (
 	"gorm.io/gorm"
 )
 
+// RemoveDish takes a dish away with its shots and trials.
 func RemoveDish(j *store.Journal, row *store.Dish) error {
 	var all []store.Shot
 	if err := j.TX.Where("dish_id = ?", row.Key).Find(&all).Error; err != nil {
@@ -21,7 +22,7 @@ func RemoveDish(j *store.Journal, row *store.Dish) error {
 	return j.Delete(row)
 }
 
-// removeAll takes away every row of a kind that a condition finds, so that undo
+// RemoveAll takes away every row of a kind that a condition finds, so that undo
 // can bring each back.
 func RemoveAll[T any, P interface {
 	*T
@@ -39,7 +40,7 @@ func RemoveAll[T any, P interface {
 	return nil
 }
 
-// neverPublished refuses to remove what the world has already seen: the record of
+// NeverPublished refuses to remove what the world has already seen: the record of
 // it is worth more than a tidy list.
 func NeverPublished(tx *gorm.DB, where string, arg any) error {
 	var n int64
@@ -52,6 +53,7 @@ func NeverPublished(tx *gorm.DB, where string, arg any) error {
 	return nil
 }
 
+// RemoveShot takes a shot away with its set and frames, unless one of them was published.
 func RemoveShot(j *store.Journal, row *store.Shot) error {
 	if err := NeverPublished(j.TX, "shot_id = ?", row.Key); err != nil {
 		return err

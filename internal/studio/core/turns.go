@@ -102,7 +102,7 @@ func Asker(ctx context.Context) Who {
 // waitFor is how long a turn is waited for: whoever would wait longer asks again.
 const waitFor = 10 * time.Second
 
-// turn waits until what ctx's person asks for may be worked out.
+// Turn waits until what ctx's person asks for may be worked out.
 func (s *Core) Turn(ctx context.Context) (done func(), err error) {
 	wait, cancel := context.WithTimeout(ctx, waitFor)
 	defer cancel()
@@ -113,7 +113,7 @@ func (s *Core) Turn(ctx context.Context) (done func(), err error) {
 	return done, err
 }
 
-// longTurn waits until a search or a picture of ctx's person may be made. Each takes every
+// LongTurn waits until a search or a picture of ctx's person may be made. Each takes every
 // core and much memory, so that they go one after the other.
 func (s *Core) LongTurn(ctx context.Context) (done func(), err error) {
 	return s.longer.take(ctx, Asker(ctx).ID, 1)

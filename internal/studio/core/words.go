@@ -5,7 +5,7 @@ import (
 	"time"
 )
 
-// dayOf is a shoot's day in words.
+// DayOf is a shoot's day in words.
 func DayOf(day string) string {
 	if t, err := time.Parse("2006-01-02", day); err == nil {
 		return t.Format("2 January 2006")
@@ -13,6 +13,7 @@ func DayOf(day string) string {
 	return "no day yet"
 }
 
+// Plural counts a thing in words: "1 card", "3 cards".
 func Plural(n int, word string) string {
 	if n == 1 {
 		return "1 " + word

@@ -46,7 +46,7 @@ type running[T any] struct {
 // keepWorks is how long what has ended can still be asked about.
 const keepWorks = 10 * time.Minute
 
-// order is something that is to run a while.
+// Order is something that is to run a while.
 type Order[T any] struct {
 	First T      // what is told of it at first
 	Of    string // what it is about: a newer one takes its place; empty for nothing
@@ -57,7 +57,7 @@ type Order[T any] struct {
 	Do func(ctx context.Context, tell func(func(*T))) string
 }
 
-// begin starts an order in the background, for the person who asks.
+// Begin starts an order in the background, for the person who asks.
 func (w *Works[T, P]) Begin(ctx context.Context, now time.Time, o Order[T]) (*T, error) {
 	key := make([]byte, 12)
 	if _, err := rand.Read(key); err != nil {
@@ -140,7 +140,7 @@ func (w *Works[T, P]) Close(ctx context.Context) error {
 	}
 }
 
-// find tells how far something is.
+// Find tells how far something is.
 func (w *Works[T, P]) Find(id string) (*T, error) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -152,7 +152,7 @@ func (w *Works[T, P]) Find(id string) (*T, error) {
 	return &out, nil
 }
 
-// stop cancels something; what is told of it stays.
+// Stop cancels something; what is told of it stays.
 func (w *Works[T, P]) Stop(id string) error {
 	w.mu.Lock()
 	defer w.mu.Unlock()

@@ -49,7 +49,7 @@ func (s *Room) kitRows(ctx context.Context) ([]store.KitRow, error) {
 	return rows, nil
 }
 
-// kitItems are the pieces themselves, in the order of kitRows.
+// KitItems are the pieces themselves, in the order of kitRows.
 func (s *Room) KitItems(ctx context.Context) ([]kit.Item, error) {
 	rows, err := s.kitRows(ctx)
 	out := make([]kit.Item, len(rows))

@@ -61,7 +61,7 @@ type TableProblem struct {
 // nothing is wrong, does it in one deed.
 func (s *Room) ReadPropsCSV(ctx context.Context, who core.Who, data []byte, take bool) (*TableRead, error) {
 	rows, mapped, err := table.Read(propcsv.Props(), data)
-	return readTable(s, ctx, who, "Read the cupboard back", rows, mapped, err, take,
+	return readTable(ctx, s, who, "Read the cupboard back", rows, mapped, err, take,
 		func(v propcsv.Prop) (string, string, []finding.FieldProblem) {
 			return v.ID, v.Prop.Name, append(v.Prop.Check(), bounds.Check(v.Prop)...)
 		},
@@ -73,7 +73,7 @@ func (s *Room) ReadPropsCSV(ctx context.Context, who core.Who, data []byte, take
 // ReadKitCSV reads a kit file as ReadPropsCSV reads a cupboard's.
 func (s *Room) ReadKitCSV(ctx context.Context, who core.Who, data []byte, take bool) (*TableRead, error) {
 	rows, mapped, err := table.Read(propcsv.Kit(), data)
-	return readTable(s, ctx, who, "Read the kit back", rows, mapped, err, take,
+	return readTable(ctx, s, who, "Read the kit back", rows, mapped, err, take,
 		func(v propcsv.Item) (string, string, []finding.FieldProblem) {
 			return v.ID, v.Item.Name, append(v.Item.Check(), bounds.Check(v.Item)...)
 		},
@@ -88,7 +88,7 @@ func (s *Room) ReadKitCSV(ctx context.Context, who core.Who, data []byte, take b
 func readTable[T, R any, P interface {
 	*R
 	store.Row
-}](s *Room, ctx context.Context, who core.Who, words string, rows []table.Row[T], mapped []table.Mapped, err error, take bool,
+}](ctx context.Context, s *Room, who core.Who, words string, rows []table.Row[T], mapped []table.Mapped, err error, take bool,
 	about func(T) (id, name string, wrong []finding.FieldProblem), fresh func(T) P, put func(P, T), as func(P) T, columns []table.Column[T]) (*TableRead, error) {
 	out := &TableRead{Mapped: mapped, Wrong: []TableProblem{}, Names: []string{}}
 	if out.Mapped == nil {

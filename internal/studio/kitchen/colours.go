@@ -21,6 +21,7 @@ type DishColours struct {
 	Version int            `json:"version" doc:"Version of the dish"`
 }
 
+// AskOf is what a brief asks of a palette.
 func AskOf(b brief.Brief) colour.Ask {
 	return colour.Ask{Dark: b.Mood.Key == "dark", Bold: b.Mood.Colour == "bold", House: b.HouseColours}
 }
@@ -90,7 +91,7 @@ func stepOver(b image.Rectangle) int {
 	return step
 }
 
-// grid reads a grid of pixels from a picture, row by row; clear ones are read as
+// Grid reads a grid of pixels from a picture, row by row; clear ones are read as
 // on white.
 func Grid(img image.Image) (pixels []colour.Pixel, width int) {
 	b := img.Bounds()

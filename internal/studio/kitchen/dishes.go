@@ -101,6 +101,7 @@ func (s *Room) RemoveDish(ctx context.Context, who core.Who, id string) error {
 	})
 }
 
+// Items are the things a recipe takes, in its order.
 func Items(r recipe.Recipe) []string {
 	out := make([]string, len(r.Ingredients))
 	for i, in := range r.Ingredients {

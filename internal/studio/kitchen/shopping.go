@@ -127,7 +127,7 @@ func (s *Room) needs(ctx context.Context, shootID string, c shopping.Choices, ou
 	return needs, nil
 }
 
-// goodsFor finds how the things of a list are bought.
+// GoodsFor finds how the things of a list are bought.
 func (s *Room) GoodsFor(tx *gorm.DB, needs []shopping.Need) ([]store.GoodsRow, error) {
 	seen := map[string]bool{"egg": true} // whites and yolks are bought as eggs
 	things := []string{"egg"}
@@ -142,6 +142,7 @@ func (s *Room) GoodsFor(tx *gorm.DB, needs []shopping.Need) ([]store.GoodsRow, e
 	return store.All[store.GoodsRow](tx.Where("thing in ?", things).Order("thing"))
 }
 
+// Bare takes the goods out of their rows.
 func Bare(rows []store.GoodsRow) []shopping.Goods {
 	out := make([]shopping.Goods, len(rows))
 	for i, r := range rows {

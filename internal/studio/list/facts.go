@@ -10,12 +10,13 @@ import (
 	"gorm.io/gorm"
 )
 
+// Wanted is what the finish steps of a kept frame are worked out from.
 func Wanted(shoot *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) finish.Wanted {
 	return finish.Wanted{Kind: shot.Kind, Form: dish.Form, HasCard: slices.ContainsFunc(f.Set.Cards, func(c scene.Card) bool { return c.On }), Moving: f.Set.Food.Movement > 0,
 		LongPx: shoot.Brief.LongestPx(), FrameLong: max(f.WidthPx, f.HeightPx)}
 }
 
-// factsOf gathers the facts of a list of shots: all that belong to some shoots
+// FactsOf gathers the facts of a list of shots: all that belong to some shoots
 // (column shoot_id), or just these (column shot_id).
 func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[string]*ladder.Facts, map[string]store.Frame, error) {
 	var setShots []string
@@ -49,7 +50,7 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 	return facts, keptFrame, nil
 }
 
-// markOf is a shot's place on its ladder.
+// MarkOf is a shot's place on its ladder.
 func MarkOf(facts map[string]*ladder.Facts, kept map[string]store.Frame, shoot *store.Shoot, dish store.Dish, shot store.Shot) ladder.Mark {
 	at := facts[shot.Key]
 	if f, ok := kept[shot.Key]; ok {

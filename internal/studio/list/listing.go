@@ -111,7 +111,7 @@ func sifted(tx *gorm.DB, shootID string, ask ListAsk) (*gorm.DB, error) {
 
 var wild = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
 
-// likely makes a pattern that finds words as they are typed.
+// Likely makes a pattern that finds words as they are typed.
 func Likely(words string) string { return "%" + wild.Replace(words) + "%" }
 
 // listed gives shots their dishes and marks, in a fixed number of queries.

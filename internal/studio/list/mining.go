@@ -39,6 +39,7 @@ type MinedDish struct {
 	Behind       int                  `json:"behind" doc:"Shots on the list that the recipe has left behind"`
 }
 
+// Mine reads a dish for frames.
 func Mine(row *store.Dish) shots.Mined {
 	return shots.Mine(row.Recipe, shots.Form(row.Form), row.Supporting)
 }

@@ -29,7 +29,7 @@ func (s *Room) ListCSV(ctx context.Context, shootID string) ([]byte, error) {
 	return shotcsv.Write(rows)
 }
 
-// wholeList is every shot of a shoot in order, with the dishes by key.
+// WholeList is every shot of a shoot in order, with the dishes by key.
 func (s *Room) WholeList(ctx context.Context, shootID string) ([]store.Shot, map[string]store.Dish, error) {
 	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
 		return nil, nil, err

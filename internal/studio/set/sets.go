@@ -77,7 +77,7 @@ func (s *Room) SaveSet(ctx context.Context, who core.Who, shotID string, version
 	return out, nil
 }
 
-// wants is what the shoot of a shot asks of its set.
+// Wants is what the shoot of a shot asks of its set.
 func (s *Room) Wants(ctx context.Context, shotID string) (scene.Wants, error) {
 	w, _, err := s.asked(ctx, shotID)
 	return w, err

@@ -2,7 +2,14 @@
 import { ref, useId, watch } from 'vue'
 
 /** One number or word of a place. What is typed stays until the value changes from elsewhere. */
-const props = defineProps<{ modelValue: number | string; label: string; unit?: string; scale?: number; text?: boolean; error?: string }>()
+const props = defineProps<{
+  modelValue: number | string
+  label: string
+  unit?: string
+  scale?: number
+  text?: boolean
+  error?: string
+}>()
 const emit = defineEmits<{ 'update:modelValue': [v: number | string]; change: [] }>()
 const id = useId()
 const typed = ref('')
@@ -38,17 +45,65 @@ function take() {
 <template>
   <div class="field" :class="{ bad: wrong || error }">
     <label :for="id">{{ label }}</label>
-    <span><input :id="id" v-model="typed" :class="{ mono: !text }" :inputmode="text ? undefined : 'decimal'" :aria-invalid="Boolean(wrong || error)" :aria-describedby="wrong || error ? id + 'e' : undefined" maxlength="120" @change="take" /><i v-if="unit">{{ unit }}</i></span>
+    <span
+      ><input
+        :id="id"
+        v-model="typed"
+        :class="{ mono: !text }"
+        :inputmode="text ? undefined : 'decimal'"
+        :aria-invalid="Boolean(wrong || error)"
+        :aria-describedby="wrong || error ? id + 'e' : undefined"
+        maxlength="120"
+        @change="take"
+      /><i v-if="unit">{{ unit }}</i></span
+    >
     <p v-if="wrong || error" :id="id + 'e'" role="alert">{{ wrong || error }}</p>
   </div>
 </template>
 
 <style scoped>
-.field { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; align-items: center; font-size: 13.5px; min-height: 32px; }
-span { display: flex; align-items: baseline; gap: 5px; }
-input { width: 148px; height: 30px; border: 1px solid var(--el-border-color); border-radius: 3px; background: #fff; padding: 0 7px; font-size: 14px; color: var(--fl-ink); font-family: var(--fl-text); }
-input.mono { width: 74px; text-align: right; font-family: var(--fl-mono); }
-.bad input { border: 2px solid var(--fl-fig-ink); }
-i { font-style: normal; font-size: 12.5px; color: var(--fl-soft); width: 18px; }
-p { grid-column: 1 / -1; color: var(--fl-fig-ink); font-size: 12.5px; margin: 0; }
+.field {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+  align-items: center;
+  font-size: 13.5px;
+  min-height: 32px;
+}
+span {
+  display: flex;
+  align-items: baseline;
+  gap: 5px;
+}
+input {
+  width: 148px;
+  height: 30px;
+  border: 1px solid var(--el-border-color);
+  border-radius: 3px;
+  background: #fff;
+  padding: 0 7px;
+  font-size: 14px;
+  color: var(--fl-ink);
+  font-family: var(--fl-text);
+}
+input.mono {
+  width: 74px;
+  text-align: right;
+  font-family: var(--fl-mono);
+}
+.bad input {
+  border: 2px solid var(--fl-fig-ink);
+}
+i {
+  font-style: normal;
+  font-size: 12.5px;
+  color: var(--fl-soft);
+  width: 18px;
+}
+p {
+  grid-column: 1 / -1;
+  color: var(--fl-fig-ink);
+  font-size: 12.5px;
+  margin: 0;
+}
 </style>

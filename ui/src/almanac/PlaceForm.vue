@@ -1,18 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schema } from '../api/client'
+import { useBlanks } from '../api/queries'
+import { words } from '../api/words'
+import { copy } from '../parts/copy'
 import PlaceField from './PlaceField.vue'
 
 /** Where the studio is, one of its windows, and what stands outside it. */
-const props = defineProps<{ place: Schema['AlmanacPlace']; at: number; about: (field: string) => string }>()
+const place = defineModel<Schema['AlmanacPlace']>({ required: true })
+const props = defineProps<{ at: number; about: (field: string) => string }>()
 const emit = defineEmits<{ change: []; gone: [] }>()
-const w = computed(() => props.place.windows?.[props.at])
+const w = computed(() => place.value.windows?.[props.at])
 const changed = () => emit('change')
-const kinds = ['wall', 'tree', 'awning']
+const kinds = words.AlmanacOutside.kind
+const blanks = useBlanks()
 
 function addOutside() {
-  if (!w.value) return
-  w.value.outside = [...(w.value.outside ?? []), { kind: 'wall', awayMm: 5000, alongMm: 0, bottomMm: -3000, widthMm: 8000, heightMm: 5000, colour: '#9a9188' }]
+  if (!w.value || !blanks.data.value) return
+  w.value.outside = [...(w.value.outside ?? []), copy(blanks.data.value.outside)]
   changed()
 }
 function drop(i: number) {
@@ -21,7 +26,7 @@ function drop(i: number) {
   changed()
 }
 function dropWindow() {
-  props.place.windows = props.place.windows?.filter((_, i) => i !== props.at) ?? []
+  place.value.windows = place.value.windows?.filter((_, i) => i !== props.at) ?? []
   emit('gone')
   changed()
 }
@@ -35,42 +40,171 @@ function dropWindow() {
       <PlaceField v-model="place.latDeg" label="Latitude, north" unit="°" :error="about('latDeg')" @change="changed" />
       <PlaceField v-model="place.lonDeg" label="Longitude, east" unit="°" :error="about('lonDeg')" @change="changed" />
       <PlaceField v-model="place.zone" label="Time zone" text :error="about('zone')" @change="changed" />
-      <PlaceField v-model="place.tableMm" label="Table height" unit="cm" :scale="0.1" :error="about('tableMm')" @change="changed" />
+      <PlaceField
+        v-model="place.tableMm"
+        label="Table height"
+        unit="cm"
+        :scale="0.1"
+        :error="about('tableMm')"
+        @change="changed"
+      />
     </fieldset>
     <fieldset v-if="w">
       <legend>This window</legend>
       <PlaceField v-model="w.name" label="Name" text :error="about(`windows.${at}.name`)" @change="changed" />
-      <PlaceField v-model="w.bearingDeg" label="Looks out to, compass" unit="°" :error="about(`windows.${at}.bearingDeg`)" @change="changed" />
-      <PlaceField v-model="w.widthMm" label="Width" unit="cm" :scale="0.1" :error="about(`windows.${at}.widthMm`)" @change="changed" />
-      <PlaceField v-model="w.heightMm" label="Height" unit="cm" :scale="0.1" :error="about(`windows.${at}.heightMm`)" @change="changed" />
-      <PlaceField v-model="w.sillMm" :label="w.roof ? 'Above the floor' : 'Sill above the floor'" unit="cm" :scale="0.1" :error="about(`windows.${at}.sillMm`)" @change="changed" />
-      <PlaceField v-model="w.revealMm" label="Depth of the opening" unit="cm" :scale="0.1" :error="about(`windows.${at}.revealMm`)" @change="changed" />
-      <PlaceField v-model="w.glass" label="Glass lets through" unit="%" :scale="100" :error="about(`windows.${at}.glass`)" @change="changed" />
-      <PlaceField v-model="w.awayMm" label="Set from the window" unit="cm" :scale="0.1" :error="about(`windows.${at}.awayMm`)" @change="changed" />
-      <PlaceField v-model="w.alongMm" label="Set to its right" unit="cm" :scale="0.1" :error="about(`windows.${at}.alongMm`)" @change="changed" />
+      <PlaceField
+        v-model="w.bearingDeg"
+        label="Looks out to, compass"
+        unit="°"
+        :error="about(`windows.${at}.bearingDeg`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.widthMm"
+        label="Width"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.widthMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.heightMm"
+        label="Height"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.heightMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.sillMm"
+        :label="w.roof ? 'Above the floor' : 'Sill above the floor'"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.sillMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.revealMm"
+        label="Depth of the opening"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.revealMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.glass"
+        label="Glass lets through"
+        unit="%"
+        :scale="100"
+        :error="about(`windows.${at}.glass`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.awayMm"
+        label="Set from the window"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.awayMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="w.alongMm"
+        label="Set to its right"
+        unit="cm"
+        :scale="0.1"
+        :error="about(`windows.${at}.alongMm`)"
+        @change="changed"
+      />
       <el-checkbox v-model="w.roof" @change="changed">A roof light</el-checkbox>
       <el-button size="small" @click="dropWindow">Take this window away</el-button>
     </fieldset>
     <fieldset v-for="(o, i) in w?.outside ?? []" :key="i">
       <legend>Outside it, {{ o.kind }}</legend>
-      <el-select v-model="o.kind" size="small" aria-label="Kind" @change="changed"><el-option v-for="k in kinds" :key="k" :value="k" :label="k" /></el-select>
-      <PlaceField v-model="o.awayMm" label="Distance" unit="m" :scale="0.001" :error="about(`windows.${at}.outside.${i}.awayMm`)" @change="changed" />
-      <PlaceField v-model="o.alongMm" label="To the right" unit="m" :scale="0.001" :error="about(`windows.${at}.outside.${i}.alongMm`)" @change="changed" />
-      <PlaceField v-model="o.bottomMm" label="Foot above the floor" unit="m" :scale="0.001" :error="about(`windows.${at}.outside.${i}.bottomMm`)" @change="changed" />
-      <PlaceField v-model="o.widthMm" label="Width" unit="m" :scale="0.001" :error="about(`windows.${at}.outside.${i}.widthMm`)" @change="changed" />
-      <PlaceField v-model="o.heightMm" label="Height" unit="m" :scale="0.001" :error="about(`windows.${at}.outside.${i}.heightMm`)" @change="changed" />
+      <el-select v-model="o.kind" size="small" aria-label="Kind" @change="changed"
+        ><el-option v-for="k in kinds" :key="k" :value="k" :label="k"
+      /></el-select>
+      <PlaceField
+        v-model="o.awayMm"
+        label="Distance"
+        unit="m"
+        :scale="0.001"
+        :error="about(`windows.${at}.outside.${i}.awayMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="o.alongMm"
+        label="To the right"
+        unit="m"
+        :scale="0.001"
+        :error="about(`windows.${at}.outside.${i}.alongMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="o.bottomMm"
+        label="Foot above the floor"
+        unit="m"
+        :scale="0.001"
+        :error="about(`windows.${at}.outside.${i}.bottomMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="o.widthMm"
+        label="Width"
+        unit="m"
+        :scale="0.001"
+        :error="about(`windows.${at}.outside.${i}.widthMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="o.heightMm"
+        label="Height"
+        unit="m"
+        :scale="0.001"
+        :error="about(`windows.${at}.outside.${i}.heightMm`)"
+        @change="changed"
+      />
       <label class="colour">Colour <input v-model="o.colour" type="color" @change="changed" /></label>
       <el-button size="small" @click="drop(i)">Take it away</el-button>
     </fieldset>
-    <el-button v-if="w && (w.outside?.length ?? 0) < 4" size="small" class="add" @click="addOutside">Something stands outside it</el-button>
+    <el-button v-if="w && (w.outside?.length ?? 0) < 4" size="small" class="add" @click="addOutside"
+      >Something stands outside it</el-button
+    >
   </div>
 </template>
 
 <style scoped>
-.form { display: grid; gap: 12px; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); align-items: start; }
-fieldset { border: 1px solid var(--fl-line); background: var(--fl-card); padding: 8px 12px 12px; margin: 0; display: grid; gap: 4px; }
-legend { font-weight: 600; padding: 0 6px; }
-.add { justify-self: start; }
-.colour { display: flex; justify-content: space-between; align-items: center; font-size: 13.5px; }
-.colour input { width: 60px; height: 30px; border: 1px solid var(--el-border-color); padding: 2px; background: none; }
+.form {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  align-items: start;
+}
+fieldset {
+  border: 1px solid var(--fl-line);
+  background: var(--fl-card);
+  padding: 8px 12px 12px;
+  margin: 0;
+  display: grid;
+  gap: 4px;
+}
+legend {
+  font-weight: 600;
+  padding: 0 6px;
+}
+.add {
+  justify-self: start;
+}
+.colour {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  font-size: 13.5px;
+}
+.colour input {
+  width: 60px;
+  height: 30px;
+  border: 1px solid var(--el-border-color);
+  padding: 2px;
+  background: none;
+}
 </style>

@@ -45,7 +45,12 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
     const { router } = await import('../router')
     void router.push({ name: 'sign-in', query: { next: location.pathname } })
   }
-  throw new Problem(done.response.status, e.detail ?? `The server answered ${done.response.status}.`, e.fields ?? [], e.current)
+  throw new Problem(
+    done.response.status,
+    e.detail ?? `The server answered ${done.response.status}.`,
+    e.fields ?? [],
+    e.current,
+  )
 }
 
 /** Any error as words for a person. */

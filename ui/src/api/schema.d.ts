@@ -2625,6 +2625,8 @@ export interface components {
             hues: string[];
             /** @description A piece of kit */
             kit: components["schemas"]["KitItem"];
+            /** @description Something outside a window */
+            outside: components["schemas"]["AlmanacOutside"];
             /** @description A prop */
             prop: components["schemas"]["Prop"];
             /** @description Kinds of thing that are turned about an axis: asked for their diameter */

@@ -52,7 +52,11 @@ const owner = computed(() => start.data.value?.person?.role === 'owner')
 const gone = ref<unknown>()
 async function takeAway() {
   const name = draft.value.value?.name ?? ''
-  const sure = await ElMessageBox.confirm('Its dishes, shots, sets and frames go with it. For thirty days it can be brought back whole: Studio, Taken away.', `Take “${name}” away?`, { confirmButtonText: 'Take it away', cancelButtonText: 'Leave it' }).catch(() => false)
+  const sure = await ElMessageBox.confirm(
+    'Its dishes, shots, sets and frames go with it. For thirty days it can be brought back whole: Studio, Taken away.',
+    `Take “${name}” away?`,
+    { confirmButtonText: 'Take it away', cancelButtonText: 'Leave it' },
+  ).catch(() => false)
   if (!sure) return
   gone.value = undefined
   try {
@@ -77,11 +81,26 @@ function addColour() {
   <ScreenFrame title="Brief">
     <template #nav><BriefNav /></template>
     <template #head>
-      <SaveState :state="draft.state.value" :error="draft.error.value" @mine="draft.keepMine" @theirs="draft.takeTheirs" @again="draft.flush" />
+      <SaveState
+        :state="draft.state.value"
+        :error="draft.error.value"
+        @mine="draft.keepMine"
+        @theirs="draft.takeTheirs"
+        @again="draft.flush"
+      />
     </template>
     <ProblemNote :error="shoot.error.value" />
-    <form novalidate v-if="draft.value.value && b" class="sheet" @input="draft.touch" @change="draft.touch" @submit.prevent="draft.flush">
-      <el-form-item label="Name of the shoot" label-position="top" :error="draft.about('name')" class="name"><el-input v-model="draft.value.value.name" aria-label="Name of the shoot" maxlength="200" /></el-form-item>
+    <form
+      v-if="draft.value.value && b"
+      novalidate
+      class="sheet"
+      @input="draft.touch"
+      @change="draft.touch"
+      @submit.prevent="draft.flush"
+    >
+      <el-form-item label="Name of the shoot" label-position="top" :error="draft.about('name')" class="name"
+        ><el-input v-model="draft.value.value.name" aria-label="Name of the shoot" maxlength="200"
+      /></el-form-item>
       <fieldset class="two">
         <legend class="visually-hidden">Kind</legend>
         <el-radio-group v-model="b.kind" aria-label="Kind of shoot" @change="draft.touch">
@@ -91,9 +110,20 @@ function addColour() {
       </fieldset>
       <div class="six">
         <div v-for="(q, i) in questions" :key="q.key" class="q">
-          <label :for="'q-' + q.key"><span class="n mono">{{ i + 1 }}</span>{{ q.ask }}</label>
+          <label :for="'q-' + q.key"
+            ><span class="n mono">{{ i + 1 }}</span
+            >{{ q.ask }}</label
+          >
           <el-input v-if="q.key === 'when'" :id="'q-' + q.key" v-model="b.when" type="date" />
-          <el-input v-else :id="'q-' + q.key" v-model="b[q.key]" type="textarea" :autosize="{ minRows: 1, maxRows: 3 }" :placeholder="q.hint" maxlength="500" />
+          <el-input
+            v-else
+            :id="'q-' + q.key"
+            v-model="b[q.key]"
+            type="textarea"
+            :autosize="{ minRows: 1, maxRows: 3 }"
+            :placeholder="q.hint"
+            maxlength="500"
+          />
           <p v-if="draft.about('brief.' + q.key)" class="bad">{{ draft.about('brief.' + q.key) }}</p>
         </div>
       </div>
@@ -101,7 +131,18 @@ function addColour() {
         <div>
           <h2>Mood</h2>
           <div class="tones" role="radiogroup" aria-label="Light of the pictures">
-            <button v-for="m in [{ k: 'bright', w: 'Bright and airy' }, { k: 'dark', w: 'Dark and moody' }] as const" :key="m.k" type="button" role="radio" :aria-checked="b.mood.key === m.k" :class="['tone', m.k]" @click="(b.mood.key = m.k), draft.touch()">
+            <button
+              v-for="m in [
+                { k: 'bright', w: 'Bright and airy' },
+                { k: 'dark', w: 'Dark and moody' },
+              ] as const"
+              :key="m.k"
+              type="button"
+              role="radio"
+              :aria-checked="b.mood.key === m.k"
+              :class="['tone', m.k]"
+              @click="((b.mood.key = m.k), draft.touch())"
+            >
               <i aria-hidden="true" /><span>{{ m.w }}</span>
             </button>
           </div>
@@ -114,44 +155,128 @@ function addColour() {
           <h2>House colours</h2>
           <ul class="swatches">
             <li v-for="(c, i) in b.houseColours" :key="i">
-              <input v-model="b.houseColours[i]" type="color" :aria-label="'House colour ' + (i + 1)" /><span class="mono small">{{ c }}</span>
-              <el-button text size="small" :aria-label="'Remove house colour ' + (i + 1)" @click="b.houseColours.splice(i, 1), draft.touch()">Remove</el-button>
+              <input v-model="b.houseColours[i]" type="color" :aria-label="'House colour ' + (i + 1)" /><span
+                class="mono small"
+                >{{ c }}</span
+              >
+              <el-button
+                text
+                size="small"
+                :aria-label="'Remove house colour ' + (i + 1)"
+                @click="(b.houseColours.splice(i, 1), draft.touch())"
+                >Remove</el-button
+              >
             </li>
-            <li><el-button size="small" :disabled="b.houseColours.length > 7" @click="addColour">Add a colour</el-button></li>
+            <li>
+              <el-button size="small" :disabled="b.houseColours.length > 7" @click="addColour">Add a colour</el-button>
+            </li>
           </ul>
         </div>
       </section>
       <section aria-label="Hands and dishes">
-        <div class="hands"><label for="hands">Pairs of hands on the day, yours included</label><el-input-number id="hands" v-model="b.hands" v-bind="limits.Brief.hands" aria-label="Pairs of hands on the day" @change="draft.touch" /><span class="soft small">{{ b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open' }}</span></div>
+        <div class="hands">
+          <label for="hands">Pairs of hands on the day, yours included</label
+          ><el-input-number
+            id="hands"
+            v-model="b.hands"
+            v-bind="limits.Brief.hands"
+            aria-label="Pairs of hands on the day"
+            @change="draft.touch"
+          /><span class="soft small">{{
+            b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open'
+          }}</span>
+        </div>
         <h2>Dishes thought of</h2>
-        <p v-if="!b.candidates.length" class="soft small">Write down what you thought of and why you chose or dropped it; the next shoot can look back.</p>
+        <p v-if="!b.candidates.length" class="soft small">
+          Write down what you thought of and why you chose or dropped it; the next shoot can look back.
+        </p>
         <div v-for="(c, i) in b.candidates" :key="i" class="candidate">
           <el-input v-model="c.name" :aria-label="`Dish ${i + 1}`" placeholder="Dish" maxlength="200" />
-          <el-select v-model="c.state" :aria-label="`What was decided about dish ${i + 1}`" @change="draft.touch"><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w" /></el-select>
-          <el-input v-model="c.because" :aria-label="`Why, dish ${i + 1}`" placeholder="What speaks for it or against it" maxlength="500" />
-          <el-button text :aria-label="`Remove dish ${i + 1}`" @click="b.candidates.splice(i, 1), draft.touch()">Remove</el-button>
+          <el-select v-model="c.state" :aria-label="`What was decided about dish ${i + 1}`" @change="draft.touch"
+            ><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w"
+          /></el-select>
+          <el-input
+            v-model="c.because"
+            :aria-label="`Why, dish ${i + 1}`"
+            placeholder="What speaks for it or against it"
+            maxlength="500"
+          />
+          <el-button text :aria-label="`Remove dish ${i + 1}`" @click="(b.candidates.splice(i, 1), draft.touch())"
+            >Remove</el-button
+          >
         </div>
-        <p v-for="f in (draft.error.value?.fields ?? []).filter((f) => f.field.includes('candidates'))" :key="f.field" class="bad">{{ f.words }}</p>
+        <p
+          v-for="f in (draft.error.value?.fields ?? []).filter((f) => f.field.includes('candidates'))"
+          :key="f.field"
+          class="bad"
+        >
+          {{ f.words }}
+        </p>
         <el-button size="small" @click="addCandidate">Add a dish thought of</el-button>
       </section>
       <section v-if="b.kind === 'commission'" aria-label="Deliverables">
         <h2>Deliverables</h2>
         <table v-if="b.deliverables.length">
-          <thead><tr><th>For</th><th>Finals</th><th>Shape</th><th>Least long side</th><th>Due</th><th><span class="visually-hidden">Remove</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th>For</th>
+              <th>Finals</th>
+              <th>Shape</th>
+              <th>Least long side</th>
+              <th>Due</th>
+              <th><span class="visually-hidden">Remove</span></th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="(d, i) in b.deliverables" :key="i">
               <td><el-input v-model="d.name" :aria-label="`Deliverable ${i + 1}: what for`" placeholder="Feed" /></td>
-              <td><el-input v-model.number="d.count" type="number" v-bind="limits.Deliverable.count" :aria-label="`Deliverable ${i + 1}: finals`" class="num" /></td>
               <td>
-                <el-select v-model="d.shape" :aria-label="`Deliverable ${i + 1}: shape`" class="shape" @change="draft.touch"><el-option v-for="s in shapes" :key="s" :value="s" /></el-select>
+                <el-input
+                  v-model.number="d.count"
+                  type="number"
+                  v-bind="limits.Deliverable.count"
+                  :aria-label="`Deliverable ${i + 1}: finals`"
+                  class="num"
+                />
               </td>
-              <td><el-input v-model.number="d.longPx" type="number" v-bind="limits.Deliverable.longPx" :aria-label="`Deliverable ${i + 1}: least pixels`" class="px"><template #suffix>px</template></el-input></td>
+              <td>
+                <el-select
+                  v-model="d.shape"
+                  :aria-label="`Deliverable ${i + 1}: shape`"
+                  class="shape"
+                  @change="draft.touch"
+                  ><el-option v-for="s in shapes" :key="s" :value="s"
+                /></el-select>
+              </td>
+              <td>
+                <el-input
+                  v-model.number="d.longPx"
+                  type="number"
+                  v-bind="limits.Deliverable.longPx"
+                  :aria-label="`Deliverable ${i + 1}: least pixels`"
+                  class="px"
+                  ><template #suffix>px</template></el-input
+                >
+              </td>
               <td><el-input v-model="d.due" type="date" :aria-label="`Deliverable ${i + 1}: due`" /></td>
-              <td><el-button text :aria-label="`Remove deliverable ${i + 1}`" @click="b.deliverables.splice(i, 1), draft.touch()">Remove</el-button></td>
+              <td>
+                <el-button
+                  text
+                  :aria-label="`Remove deliverable ${i + 1}`"
+                  @click="(b.deliverables.splice(i, 1), draft.touch())"
+                  >Remove</el-button
+                >
+              </td>
             </tr>
           </tbody>
         </table>
-        <p v-for="f in (draft.error.value?.fields ?? []).filter((f) => f.field.includes('deliverables'))" :key="f.field" class="bad">{{ f.words }}</p>
+        <p
+          v-for="f in (draft.error.value?.fields ?? []).filter((f) => f.field.includes('deliverables'))"
+          :key="f.field"
+          class="bad"
+        >
+          {{ f.words }}
+        </p>
         <el-button size="small" @click="addDeliverable">Add a deliverable</el-button>
       </section>
     </form>
@@ -159,14 +284,24 @@ function addColour() {
       <template v-if="b && reading.data.value">
         <h2>The brief so far</h2>
         <dl class="sum">
-          <dt>Day</dt><dd>{{ day(b.when) }}</dd>
-          <dt>Finals owed</dt><dd class="mono big">{{ reading.data.value.finals || 'none' }}</dd>
-          <dt>Key to fill the mood asks</dt><dd class="mono" :title="reading.data.value.because">{{ reading.data.value.lowStops }} to {{ reading.data.value.highStops }} stops</dd>
-          <dt>Largest picture</dt><dd class="mono">{{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small></dd>
+          <dt>Day</dt>
+          <dd>{{ day(b.when) }}</dd>
+          <dt>Finals owed</dt>
+          <dd class="mono big">{{ reading.data.value.finals || 'none' }}</dd>
+          <dt>Key to fill the mood asks</dt>
+          <dd class="mono" :title="reading.data.value.because">
+            {{ reading.data.value.lowStops }} to {{ reading.data.value.highStops }} stops
+          </dd>
+          <dt>Largest picture</dt>
+          <dd class="mono">
+            {{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small>
+          </dd>
         </dl>
         <div v-if="reading.data.value.open.length" class="open">
           <h3>Still open</h3>
-          <ul><li v-for="q in reading.data.value.open" :key="q">{{ asks(q) }}</li></ul>
+          <ul>
+            <li v-for="q in reading.data.value.open" :key="q">{{ asks(q) }}</li>
+          </ul>
         </div>
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>
@@ -180,44 +315,186 @@ function addColour() {
 </template>
 
 <style scoped>
-.sheet { max-width: 860px; display: flex; flex-direction: column; gap: 16px; }
-.name { margin: 0; max-width: 520px; }
-.name :deep(input) { font: 560 18px var(--fl-head); }
-fieldset { border: 0; padding: 0; margin: 0; }
-.six { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 24px; }
-.q label { display: flex; gap: 8px; font: 560 16px var(--fl-head); margin-bottom: 4px; }
-.n { color: var(--fl-fig-ink); font-size: 13px; padding-top: 2px; }
-.mood { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; }
-h2 { margin-bottom: 8px; font-size: 18px; }
-.tones { display: flex; gap: 10px; margin-bottom: 4px; }
-.tone { all: unset; box-sizing: border-box; cursor: pointer; border: 2px solid var(--fl-line); padding: 6px; width: 150px; }
-.tone i { display: block; height: 34px; }
-.tone.bright i { background: linear-gradient(90deg, #fff, #e9e4da 60%, #cfc8bb); }
-.tone.dark i { background: linear-gradient(90deg, #9b928a, #3b3431 55%, #141213); }
-.tone span { font-size: 13px; display: block; padding-top: 4px; }
-.tone[aria-checked='true'] { border-color: var(--fl-aubergine); }
-.tone[aria-checked='true'] span { font-weight: 650; }
-.tone[aria-checked='true'] span::before { content: '✓ '; }
-.tone:focus-visible { outline: 3px solid var(--fl-fig); }
-.hands { display: flex; gap: 12px; align-items: center; margin-bottom: 14px; }
-.hands label { font: 560 16px var(--fl-head); white-space: nowrap; }
-.candidate { display: grid; grid-template-columns: 2fr 130px 3fr auto; gap: 6px; margin-bottom: 6px; }
-.away { margin-top: auto; padding-top: 24px; }
-.swatches { list-style: none; margin: 0; padding: 0; display: flex; flex-direction: column; gap: 4px; }
-.swatches li { display: flex; gap: 10px; align-items: center; }
-input[type='color'] { width: 54px; height: 34px; border: 1px solid var(--fl-line); padding: 2px; background: none; }
-table { border-collapse: collapse; width: 100%; margin-bottom: 8px; }
-th { text-align: left; font-size: 12.5px; font-weight: 560; color: var(--fl-soft); padding: 0 6px 4px 0; }
-td { padding: 0 6px 6px 0; }
-.num { width: 76px; }
-.shape { width: 92px; }
-.px { width: 118px; }
-.bad { color: var(--fl-fig-ink); font-size: 13px; margin: 3px 0; }
-.sum { display: grid; grid-template-columns: 1fr auto; gap: 8px; margin: 0; align-items: baseline; }
-dt { color: var(--fl-soft); font-size: 13px; }
-dd { margin: 0; text-align: right; }
-.big { font-size: 26px; }
-.open { background: #f6eddb; border-left: 4px solid var(--fl-brass); padding: 10px 12px; }
-.open ul { margin: 4px 0 0; padding-left: 18px; }
-.next { font-weight: 600; }
+.sheet {
+  max-width: 860px;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+}
+.name {
+  margin: 0;
+  max-width: 520px;
+}
+.name :deep(input) {
+  font: 560 18px var(--fl-head);
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.six {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 24px;
+}
+.q label {
+  display: flex;
+  gap: 8px;
+  font: 560 16px var(--fl-head);
+  margin-bottom: 4px;
+}
+.n {
+  color: var(--fl-fig-ink);
+  font-size: 13px;
+  padding-top: 2px;
+}
+.mood {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+}
+h2 {
+  margin-bottom: 8px;
+  font-size: 18px;
+}
+.tones {
+  display: flex;
+  gap: 10px;
+  margin-bottom: 4px;
+}
+.tone {
+  all: unset;
+  box-sizing: border-box;
+  cursor: pointer;
+  border: 2px solid var(--fl-line);
+  padding: 6px;
+  width: 150px;
+}
+.tone i {
+  display: block;
+  height: 34px;
+}
+.tone.bright i {
+  background: linear-gradient(90deg, #fff, #e9e4da 60%, #cfc8bb);
+}
+.tone.dark i {
+  background: linear-gradient(90deg, #9b928a, #3b3431 55%, #141213);
+}
+.tone span {
+  font-size: 13px;
+  display: block;
+  padding-top: 4px;
+}
+.tone[aria-checked='true'] {
+  border-color: var(--fl-aubergine);
+}
+.tone[aria-checked='true'] span {
+  font-weight: 650;
+}
+.tone[aria-checked='true'] span::before {
+  content: '✓ ';
+}
+.tone:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.hands {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin-bottom: 14px;
+}
+.hands label {
+  font: 560 16px var(--fl-head);
+  white-space: nowrap;
+}
+.candidate {
+  display: grid;
+  grid-template-columns: 2fr 130px 3fr auto;
+  gap: 6px;
+  margin-bottom: 6px;
+}
+.away {
+  margin-top: auto;
+  padding-top: 24px;
+}
+.swatches {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+}
+.swatches li {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+input[type='color'] {
+  width: 54px;
+  height: 34px;
+  border: 1px solid var(--fl-line);
+  padding: 2px;
+  background: none;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  margin-bottom: 8px;
+}
+th {
+  text-align: left;
+  font-size: 12.5px;
+  font-weight: 560;
+  color: var(--fl-soft);
+  padding: 0 6px 4px 0;
+}
+td {
+  padding: 0 6px 6px 0;
+}
+.num {
+  width: 76px;
+}
+.shape {
+  width: 92px;
+}
+.px {
+  width: 118px;
+}
+.bad {
+  color: var(--fl-fig-ink);
+  font-size: 13px;
+  margin: 3px 0;
+}
+.sum {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  margin: 0;
+  align-items: baseline;
+}
+dt {
+  color: var(--fl-soft);
+  font-size: 13px;
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.big {
+  font-size: 26px;
+}
+.open {
+  background: #f6eddb;
+  border-left: 4px solid var(--fl-brass);
+  padding: 10px 12px;
+}
+.open ul {
+  margin: 4px 0 0;
+  padding-left: 18px;
+}
+.next {
+  font-weight: 600;
+}
 </style>

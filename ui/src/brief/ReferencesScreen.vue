@@ -21,7 +21,14 @@ const chosenId = ref('')
 const chosen = computed(() => refs.data.value?.find((r) => r.id === chosenId.value) ?? refs.data.value?.[0])
 const dishName = (id: string) => dishes.data.value?.find((d) => d.id === id)?.recipe.title ?? 'the whole shoot'
 
-const draft = reactive({ open: false, words: '', from: '', dishId: '', takes: [] as string[], file: undefined as File | undefined })
+const draft = reactive({
+  open: false,
+  words: '',
+  from: '',
+  dishId: '',
+  takes: [] as string[],
+  file: undefined as File | undefined,
+})
 const draftError = ref<unknown>()
 const picked = ref<HTMLInputElement>()
 function begin(f?: File) {
@@ -37,7 +44,13 @@ async function add() {
   for (const t of draft.takes) form.append('takes', t)
   if (draft.file) form.append('file', draft.file)
   try {
-    const row = await ask(api.POST('/api/shoots/{id}/references', { params: { path: { id: shoot } }, body: form as never, bodySerializer: (b: unknown) => b as FormData }))
+    const row = await ask(
+      api.POST('/api/shoots/{id}/references', {
+        params: { path: { id: shoot } },
+        body: form as never,
+        bodySerializer: (b: unknown) => b as FormData,
+      }),
+    )
     draft.open = false
     await refresh()
     chosenId.value = row.id
@@ -48,7 +61,12 @@ async function add() {
 async function save(r: Schema['ReferenceRow'], change: Partial<Schema['Reference']>) {
   error.value = undefined
   try {
-    await ask(api.PUT('/api/references/{id}', { params: { path: { id: r.id } }, body: { ...r.reference, ...change, version: r.version } }))
+    await ask(
+      api.PUT('/api/references/{id}', {
+        params: { path: { id: r.id } },
+        body: { ...r.reference, ...change, version: r.version },
+      }),
+    )
   } catch (e) {
     error.value = e
   }
@@ -70,69 +88,245 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       <el-button type="primary" @click="begin()">Add a reference <kbd>n</kbd></el-button>
     </template>
     <ProblemNote :error="error ?? refs.error.value" />
-    <ul v-if="refs.data.value?.length" class="wall" @dragover.prevent @drop.prevent="begin($event.dataTransfer?.files?.[0])">
+    <ul
+      v-if="refs.data.value?.length"
+      class="wall"
+      @dragover.prevent
+      @drop.prevent="begin($event.dataTransfer?.files?.[0])"
+    >
       <li v-for="r in refs.data.value" :key="r.id" :class="{ on: r.id === chosen?.id }">
         <button type="button" :aria-pressed="r.id === chosen?.id" @click="chosenId = r.id">
-          <span v-if="r.sha256" class="shown"><img :src="`/api/references/${r.id}/picture`" :alt="r.reference.words" loading="lazy" /></span>
+          <span v-if="r.sha256" class="shown"
+            ><img :src="`/api/references/${r.id}/picture`" :alt="r.reference.words" loading="lazy"
+          /></span>
           <span v-else class="note">“{{ r.reference.words }}”</span>
-          <span class="take"><b v-for="t in r.reference.takes" :key="t">{{ t }}</b></span>
+          <span class="take"
+            ><b v-for="t in r.reference.takes" :key="t">{{ t }}</b></span
+          >
           <span v-if="r.sha256" class="words">{{ r.reference.words }}</span>
         </button>
       </li>
     </ul>
     <EmptyBench v-else-if="refs.data.value">
       <template #title>No references yet</template>
-      Pictures you like, each with what to take from it: its light, its angle, one prop. Taking one thing from each keeps you from copying any.
+      Pictures you like, each with what to take from it: its light, its angle, one prop. Taking one thing from each
+      keeps you from copying any.
       <template #act><el-button type="primary" @click="begin()">Add a reference</el-button></template>
     </EmptyBench>
     <template #reading>
       <template v-if="chosen">
         <h2>What to take</h2>
         <div class="chips" role="group" aria-label="What to take from it">
-          <button v-for="t in takes" :key="t" type="button" :aria-pressed="chosen.reference.takes.includes(t)" @click="save(chosen!, { takes: toggle(chosen!.reference.takes, t) })"><span aria-hidden="true">{{ chosen.reference.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}</button>
+          <button
+            v-for="t in takes"
+            :key="t"
+            type="button"
+            :aria-pressed="chosen.reference.takes.includes(t)"
+            @click="save(chosen!, { takes: toggle(chosen!.reference.takes, t) })"
+          >
+            <span aria-hidden="true">{{ chosen.reference.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
+          </button>
         </div>
-        <el-form-item label="What to look at in it" label-position="top"><el-input :model-value="chosen.reference.words" type="textarea" autosize maxlength="1000" aria-label="What to look at in it" @change="save(chosen!, { words: $event })" /></el-form-item>
-        <el-form-item label="Seen where" label-position="top"><el-input :model-value="chosen.reference.from" maxlength="300" aria-label="Seen where" @change="save(chosen!, { from: $event })" /></el-form-item>
-        <el-form-item label="For" label-position="top"><el-select :model-value="chosen.reference.dishId" :empty-values="[null, undefined]" aria-label="For which dish" @change="save(chosen!, { dishId: $event })"><el-option value="" label="the whole shoot" /><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select></el-form-item>
-        <p class="small soft">It is shown on the Set rung while you build {{ dishName(chosen.reference.dishId) === 'the whole shoot' ? 'any dish' : dishName(chosen.reference.dishId) }}.</p>
+        <el-form-item label="What to look at in it" label-position="top"
+          ><el-input
+            :model-value="chosen.reference.words"
+            type="textarea"
+            autosize
+            maxlength="1000"
+            aria-label="What to look at in it"
+            @change="save(chosen!, { words: $event })"
+        /></el-form-item>
+        <el-form-item label="Seen where" label-position="top"
+          ><el-input
+            :model-value="chosen.reference.from"
+            maxlength="300"
+            aria-label="Seen where"
+            @change="save(chosen!, { from: $event })"
+        /></el-form-item>
+        <el-form-item label="For" label-position="top"
+          ><el-select
+            :model-value="chosen.reference.dishId"
+            :empty-values="[null, undefined]"
+            aria-label="For which dish"
+            @change="save(chosen!, { dishId: $event })"
+            ><el-option value="" label="the whole shoot" /><el-option
+              v-for="d in dishes.data.value"
+              :key="d.id"
+              :value="d.id"
+              :label="d.recipe.title" /></el-select
+        ></el-form-item>
+        <p class="small soft">
+          It is shown on the Set rung while you build
+          {{
+            dishName(chosen.reference.dishId) === 'the whole shoot' ? 'any dish' : dishName(chosen.reference.dishId)
+          }}.
+        </p>
         <p><el-button size="small" @click="remove(chosen)">Remove</el-button></p>
       </template>
     </template>
     <el-dialog v-model="draft.open" title="Add a reference" width="520px">
       <form novalidate class="form" @submit.prevent="add">
         <ProblemNote :error="draftError" />
-        <p class="file"><el-button @click="picked?.click()">{{ draft.file ? draft.file.name : 'Choose a picture' }}</el-button><span class="soft small">or leave it out and write a note</span></p>
-        <input ref="picked" type="file" name="reference" accept="image/jpeg,image/png,image/gif,image/webp" class="visually-hidden" aria-label="Reference picture" tabindex="-1" @change="draft.file = ($event.target as HTMLInputElement).files?.[0]" />
+        <p class="file">
+          <el-button @click="picked?.click()">{{ draft.file ? draft.file.name : 'Choose a picture' }}</el-button><span
+            class="soft small"
+            >or leave it out and write a note</span
+          >
+        </p>
+        <input
+          ref="picked"
+          type="file"
+          name="reference"
+          accept="image/jpeg,image/png,image/gif,image/webp"
+          class="visually-hidden"
+          aria-label="Reference picture"
+          tabindex="-1"
+          @change="draft.file = ($event.target as HTMLInputElement).files?.[0]"
+        />
         <el-form-item label="Take from it" label-position="top">
-          <div class="chips" role="group" aria-label="What to take"><button v-for="t in takes" :key="t" type="button" :aria-pressed="draft.takes.includes(t)" @click="draft.takes = toggle(draft.takes, t)"><span aria-hidden="true">{{ draft.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}</button></div>
+          <div class="chips" role="group" aria-label="What to take">
+            <button
+              v-for="t in takes"
+              :key="t"
+              type="button"
+              :aria-pressed="draft.takes.includes(t)"
+              @click="draft.takes = toggle(draft.takes, t)"
+            >
+              <span aria-hidden="true">{{ draft.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
+            </button>
+          </div>
         </el-form-item>
-        <el-form-item label="What to look at in it" label-position="top"><el-input v-model="draft.words" type="textarea" :rows="2" maxlength="1000" aria-label="What to look at" /></el-form-item>
-        <el-form-item label="Seen where" label-position="top"><el-input v-model="draft.from" maxlength="300" aria-label="Where it was seen" /></el-form-item>
-        <el-form-item label="For" label-position="top"><el-select v-model="draft.dishId" :empty-values="[null, undefined]" aria-label="For what"><el-option value="" label="the whole shoot" /><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select></el-form-item>
-        <p class="acts"><el-button @click="draft.open = false">Leave it</el-button><el-button type="primary" native-type="submit">Add it</el-button></p>
+        <el-form-item label="What to look at in it" label-position="top"
+          ><el-input v-model="draft.words" type="textarea" :rows="2" maxlength="1000" aria-label="What to look at"
+        /></el-form-item>
+        <el-form-item label="Seen where" label-position="top"
+          ><el-input v-model="draft.from" maxlength="300" aria-label="Where it was seen"
+        /></el-form-item>
+        <el-form-item label="For" label-position="top"
+          ><el-select v-model="draft.dishId" :empty-values="[null, undefined]" aria-label="For what"
+            ><el-option value="" label="the whole shoot" /><el-option
+              v-for="d in dishes.data.value"
+              :key="d.id"
+              :value="d.id"
+              :label="d.recipe.title" /></el-select
+        ></el-form-item>
+        <p class="acts">
+          <el-button @click="draft.open = false">Leave it</el-button
+          ><el-button type="primary" native-type="submit">Add it</el-button>
+        </p>
       </form>
     </el-dialog>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.wall { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 12px; }
-.wall button { all: unset; box-sizing: border-box; width: 100%; cursor: pointer; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); display: grid; gap: 6px; padding-bottom: 10px; align-content: start; height: 100%; }
-.wall .on button { box-shadow: 0 0 0 3px var(--fl-aubergine); }
-.wall button:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 2px; }
-.shown { background: var(--fl-grey); display: grid; place-items: center; height: 170px; padding: 8px; }
-.shown img { max-width: 100%; max-height: 154px; display: block; }
-.note { font: 560 19px/1.3 var(--fl-head); padding: 18px 14px; min-height: 170px; background: #f3ece3; }
-.words { padding: 0 12px; font-size: 13.5px; }
-.take { display: flex; gap: 4px; flex-wrap: wrap; padding: 0 12px; }
-.take b { font-weight: 600; font-size: 12.5px; background: #eee4d6; padding: 1px 7px; }
-.chips { display: flex; flex-wrap: wrap; gap: 4px; }
-.chips button { all: unset; cursor: pointer; font-size: 13.5px; padding: 5px 10px; border: 1px solid #b9aca6; line-height: 1.3; }
-.chips button[aria-pressed='true'] { background: var(--fl-aubergine); color: #fff; border-color: var(--fl-aubergine); }
-.chips button:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 1px; }
-.el-form-item { margin: 0 0 10px; }
-.file { display: flex; gap: 10px; align-items: center; margin-bottom: 12px; }
-.acts { display: flex; justify-content: flex-end; gap: 6px; }
-.acts .el-button + .el-button { margin: 0; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.wall {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 12px;
+}
+.wall button {
+  all: unset;
+  box-sizing: border-box;
+  width: 100%;
+  cursor: pointer;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  display: grid;
+  gap: 6px;
+  padding-bottom: 10px;
+  align-content: start;
+  height: 100%;
+}
+.wall .on button {
+  box-shadow: 0 0 0 3px var(--fl-aubergine);
+}
+.wall button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+  outline-offset: 2px;
+}
+.shown {
+  background: var(--fl-grey);
+  display: grid;
+  place-items: center;
+  height: 170px;
+  padding: 8px;
+}
+.shown img {
+  max-width: 100%;
+  max-height: 154px;
+  display: block;
+}
+.note {
+  font: 560 19px/1.3 var(--fl-head);
+  padding: 18px 14px;
+  min-height: 170px;
+  background: #f3ece3;
+}
+.words {
+  padding: 0 12px;
+  font-size: 13.5px;
+}
+.take {
+  display: flex;
+  gap: 4px;
+  flex-wrap: wrap;
+  padding: 0 12px;
+}
+.take b {
+  font-weight: 600;
+  font-size: 12.5px;
+  background: #eee4d6;
+  padding: 1px 7px;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.chips button {
+  all: unset;
+  cursor: pointer;
+  font-size: 13.5px;
+  padding: 5px 10px;
+  border: 1px solid #b9aca6;
+  line-height: 1.3;
+}
+.chips button[aria-pressed='true'] {
+  background: var(--fl-aubergine);
+  color: #fff;
+  border-color: var(--fl-aubergine);
+}
+.chips button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+  outline-offset: 1px;
+}
+.el-form-item {
+  margin: 0 0 10px;
+}
+.file {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 6px;
+}
+.acts .el-button + .el-button {
+  margin: 0;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

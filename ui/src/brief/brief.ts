@@ -4,7 +4,21 @@ export type Brief = Schema['Brief']
 
 export function emptyBrief(): Brief {
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
-  return { kind: 'commission', who: '', what: '', when: '', zone, where: '', why: '', how: '', mood: { key: 'bright', colour: 'muted' }, houseColours: [], deliverables: [], hands: 0, candidates: [] }
+  return {
+    kind: 'commission',
+    who: '',
+    what: '',
+    when: '',
+    zone,
+    where: '',
+    why: '',
+    how: '',
+    mood: { key: 'bright', colour: 'muted' },
+    houseColours: [],
+    deliverables: [],
+    hands: 0,
+    candidates: [],
+  }
 }
 
 /** The six questions in the order they are asked. */

@@ -19,28 +19,127 @@ const blanks = useBlanks()
 const error = ref<unknown>()
 const chosenId = ref('')
 const chosen = computed(() => kit.data.value?.find((k) => k.row.id === chosenId.value) ?? kit.data.value?.[0])
-const kinds: { key: Item['kind']; words: string; fields: { key: keyof Item; words: string; unit?: string; text?: boolean; flag?: boolean; surfaces?: boolean }[] }[] = [
-  { key: 'body', words: 'Bodies', fields: [{ key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' }, { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' }, { key: 'pixelsLong', words: 'Pixels, long side' }, { key: 'highestIso', words: 'Highest ISO you accept' }] },
-  { key: 'phone', words: 'Phones', fields: [{ key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' }, { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' }, { key: 'pixelsLong', words: 'Pixels, long side' }, { key: 'highestIso', words: 'Highest ISO you accept' }] },
-  { key: 'lens', words: 'Lenses', fields: [{ key: 'shortestMm', words: 'Shortest', unit: 'mm' }, { key: 'longestMm', words: 'Longest', unit: 'mm' }, { key: 'widestNumber', words: 'Widest f-number' }, { key: 'closestMm', words: 'Closest focus, from the lens', unit: 'mm' }, { key: 'largest', words: 'Largest magnification stated' }] },
-  { key: 'support', words: 'Supports', fields: [{ key: 'overhead', words: 'Holds a camera over the table', flag: true }, { key: 'reachMm', words: 'Reach', unit: 'mm' }, { key: 'loadG', words: 'Carries', unit: 'g' }] },
-  { key: 'lamp', words: 'Lamps', fields: [{ key: 'guide', words: 'Guide number, ISO 100', unit: 'm' }, { key: 'luxAt1m', words: 'Stays on: lux at 1 m', unit: 'lx' }] },
-  { key: 'modifier', words: 'Modifiers', fields: [{ key: 'widthMm', words: 'Width', unit: 'mm' }, { key: 'heightMm', words: 'Height', unit: 'mm' }] },
-  { key: 'card', words: 'Cards and boards', fields: [{ key: 'widthMm', words: 'Width', unit: 'mm' }, { key: 'heightMm', words: 'Height', unit: 'mm' }, { key: 'surface', words: 'Surface', surfaces: true }, { key: 'clamps', words: 'Clamps to stand it' }] },
-  { key: 'diffuser', words: 'Diffusers', fields: [{ key: 'widthMm', words: 'Width', unit: 'mm' }, { key: 'heightMm', words: 'Height', unit: 'mm' }, { key: 'clamps', words: 'Clamps to stand it' }] },
+const kinds: {
+  key: Item['kind']
+  words: string
+  fields: { key: keyof Item; words: string; unit?: string; text?: boolean; flag?: boolean; surfaces?: boolean }[]
+}[] = [
+  {
+    key: 'body',
+    words: 'Bodies',
+    fields: [
+      { key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' },
+      { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' },
+      { key: 'pixelsLong', words: 'Pixels, long side' },
+      { key: 'highestIso', words: 'Highest ISO you accept' },
+    ],
+  },
+  {
+    key: 'phone',
+    words: 'Phones',
+    fields: [
+      { key: 'sensorWMm', words: 'Sensor, long side', unit: 'mm' },
+      { key: 'sensorHMm', words: 'Sensor, short side', unit: 'mm' },
+      { key: 'pixelsLong', words: 'Pixels, long side' },
+      { key: 'highestIso', words: 'Highest ISO you accept' },
+    ],
+  },
+  {
+    key: 'lens',
+    words: 'Lenses',
+    fields: [
+      { key: 'shortestMm', words: 'Shortest', unit: 'mm' },
+      { key: 'longestMm', words: 'Longest', unit: 'mm' },
+      { key: 'widestNumber', words: 'Widest f-number' },
+      { key: 'closestMm', words: 'Closest focus, from the lens', unit: 'mm' },
+      { key: 'largest', words: 'Largest magnification stated' },
+    ],
+  },
+  {
+    key: 'support',
+    words: 'Supports',
+    fields: [
+      { key: 'overhead', words: 'Holds a camera over the table', flag: true },
+      { key: 'reachMm', words: 'Reach', unit: 'mm' },
+      { key: 'loadG', words: 'Carries', unit: 'g' },
+    ],
+  },
+  {
+    key: 'lamp',
+    words: 'Lamps',
+    fields: [
+      { key: 'guide', words: 'Guide number, ISO 100', unit: 'm' },
+      { key: 'luxAt1m', words: 'Stays on: lux at 1 m', unit: 'lx' },
+    ],
+  },
+  {
+    key: 'modifier',
+    words: 'Modifiers',
+    fields: [
+      { key: 'widthMm', words: 'Width', unit: 'mm' },
+      { key: 'heightMm', words: 'Height', unit: 'mm' },
+    ],
+  },
+  {
+    key: 'card',
+    words: 'Cards and boards',
+    fields: [
+      { key: 'widthMm', words: 'Width', unit: 'mm' },
+      { key: 'heightMm', words: 'Height', unit: 'mm' },
+      { key: 'surface', words: 'Surface', surfaces: true },
+      { key: 'clamps', words: 'Clamps to stand it' },
+    ],
+  },
+  {
+    key: 'diffuser',
+    words: 'Diffusers',
+    fields: [
+      { key: 'widthMm', words: 'Width', unit: 'mm' },
+      { key: 'heightMm', words: 'Height', unit: 'mm' },
+      { key: 'clamps', words: 'Clamps to stand it' },
+    ],
+  },
   { key: 'other', words: 'Other', fields: [] },
 ]
 const surfaces = words.KitItem.surface
-const groups = computed(() => kinds.map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) })).filter((g) => g.rows.length))
+const groups = computed(() =>
+  kinds
+    .map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) }))
+    .filter((g) => g.rows.length),
+)
 const told = (i: Item) =>
   ({
-    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`, phone: i.lenses?.length ? `${i.lenses.map((l) => l.focalMm).join(', ')} mm` : 'no lenses written down', lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
-    support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`, lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`, modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
-    diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`, other: '',
+    body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`,
+    phone: i.lenses?.length ? `${i.lenses.map((l) => l.focalMm).join(', ')} mm` : 'no lenses written down',
+    lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
+    support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`,
+    lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`,
+    modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`,
+    card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
+    diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`,
+    other: '',
   })[i.kind]
-const lensFields = [['focalMm', 'Focal length, as it is, mm'], ['number', 'f-number'], ['sensorWMm', 'Sensor, long side, mm'], ['sensorHMm', 'Short side, mm'], ['pixelsLong', 'Pixels, long side'], ['closestMm', 'Closest focus, mm']] as const
+const lensFields = [
+  ['focalMm', 'Focal length, as it is, mm'],
+  ['number', 'f-number'],
+  ['sensorWMm', 'Sensor, long side, mm'],
+  ['sensorHMm', 'Short side, mm'],
+  ['pixelsLong', 'Pixels, long side'],
+  ['closestMm', 'Closest focus, mm'],
+] as const
 function addLens(i: Item) {
-  i.lenses = [...(i.lenses ?? []), { name: ['Main', 'Wide', 'Long'][i.lenses?.length ?? 0] ?? 'Lens', focalMm: 0, number: 0, sensorWMm: i.sensorWMm, sensorHMm: i.sensorHMm, pixelsLong: i.pixelsLong, closestMm: 0 }]
+  i.lenses = [
+    ...(i.lenses ?? []),
+    {
+      name: ['Main', 'Wide', 'Long'][i.lenses?.length ?? 0] ?? 'Lens',
+      focalMm: 0,
+      number: 0,
+      sensorWMm: i.sensorWMm,
+      sensorHMm: i.sensorHMm,
+      pixelsLong: i.pixelsLong,
+      closestMm: 0,
+    },
+  ]
 }
 const draft = ref<{ id: string; version: number; item: Item }>()
 const draftError = ref<unknown>()
@@ -48,7 +147,9 @@ const fields = computed(() => kinds.find((k) => k.key === draft.value?.item.kind
 function begin(k?: Schema['KitPiece']) {
   draftError.value = undefined
   if (!blanks.data.value) return
-  draft.value = k ? { id: k.row.id, version: k.row.version, item: copy(k.row.item) } : { id: '', version: 0, item: copy(blanks.data.value.kit) }
+  draft.value = k
+    ? { id: k.row.id, version: k.row.version, item: copy(k.row.item) }
+    : { id: '', version: 0, item: copy(blanks.data.value.kit) }
 }
 async function save() {
   if (!draft.value) return
@@ -73,80 +174,264 @@ async function remove() {
   await refresh()
 }
 const about = (f: string) => (draftError.value instanceof Problem ? draftError.value.about(f) : '')
-useKeys([{ key: 'n', does: 'Write a piece down', run: () => begin() }, { key: 'e', does: 'Change the piece', run: () => chosen.value && begin(chosen.value) }])
+useKeys([
+  { key: 'n', does: 'Write a piece down', run: () => begin() },
+  { key: 'e', does: 'Change the piece', run: () => chosen.value && begin(chosen.value) },
+])
 </script>
 
 <template>
   <ScreenFrame title="Cupboard">
     <template #nav><CupboardNav /></template>
-    <template #head><TableFile what="kit" /><el-button type="primary" @click="begin()">Write a piece down <kbd>n</kbd></el-button></template>
+    <template #head
+      ><TableFile what="kit" /><el-button type="primary" @click="begin()"
+        >Write a piece down <kbd>n</kbd></el-button
+      ></template
+    >
     <ProblemNote :error="error ?? kit.error.value" />
-    <EmptyBench v-if="kit.data.value && !kit.data.value.length"><template #title>No kit written down</template>With bodies, lenses and cards written down, what each lens can do is worked out, and what a shoot takes along.<template #act><el-button type="primary" @click="begin()">Write a piece down</el-button></template></EmptyBench>
+    <EmptyBench v-if="kit.data.value && !kit.data.value.length"
+      ><template #title>No kit written down</template>With bodies, lenses and cards written down, what each lens can do
+      is worked out, and what a shoot takes along.<template #act
+        ><el-button type="primary" @click="begin()">Write a piece down</el-button></template
+      ></EmptyBench
+    >
     <section v-for="g in groups" :key="g.key" :aria-label="g.words">
       <h2>{{ g.words }}</h2>
       <ul>
         <li v-for="k in g.rows" :key="k.row.id" :class="{ on: k.row.id === chosen?.row.id }">
-          <button type="button" :aria-pressed="k.row.id === chosen?.row.id" @click="chosenId = k.row.id" @dblclick="begin(k)"><b>{{ k.row.item.name }}</b><span class="mono">{{ told(k.row.item) }}</span><span class="soft small">{{ k.row.item.count > 1 ? k.row.item.count + ' of them' : '' }}</span><span class="soft small">{{ k.row.item.shelf ? 'shelf ' + k.row.item.shelf : '' }}</span></button>
+          <button
+            type="button"
+            :aria-pressed="k.row.id === chosen?.row.id"
+            @click="chosenId = k.row.id"
+            @dblclick="begin(k)"
+          >
+            <b>{{ k.row.item.name }}</b><span class="mono">{{ told(k.row.item) }}</span
+            ><span class="soft small">{{ k.row.item.count > 1 ? k.row.item.count + ' of them' : '' }}</span
+            ><span class="soft small">{{ k.row.item.shelf ? 'shelf ' + k.row.item.shelf : '' }}</span>
+          </button>
         </li>
       </ul>
     </section>
     <template #reading>
       <template v-if="chosen">
-        <div><h2>{{ chosen.row.item.name }}</h2><p class="soft small">{{ told(chosen.row.item) }}</p></div>
+        <div>
+          <h2>{{ chosen.row.item.name }}</h2>
+          <p class="soft small">{{ told(chosen.row.item) }}</p>
+        </div>
         <div><ReadingFigure v-for="r in chosen.can" :key="chosen.row.id + r.key" :reading="r" large /></div>
         <p v-if="!chosen.can.length" class="soft small">Nothing to work out for it.</p>
-        <p class="acts"><el-button size="small" @click="begin(chosen)">Change <kbd>e</kbd></el-button><el-button size="small" text @click="remove">Take it off</el-button></p>
+        <p class="acts">
+          <el-button size="small" @click="begin(chosen)">Change <kbd>e</kbd></el-button
+          ><el-button size="small" text @click="remove">Take it off</el-button>
+        </p>
       </template>
     </template>
-    <el-dialog :model-value="!!draft" :title="draft?.id ? draft.item.name : 'A piece of kit'" width="480px" @close="draft = undefined">
-      <form novalidate v-if="draft" class="form" @submit.prevent="save">
+    <el-dialog
+      :model-value="!!draft"
+      :title="draft?.id ? draft.item.name : 'A piece of kit'"
+      width="480px"
+      @close="draft = undefined"
+    >
+      <form v-if="draft" novalidate class="form" @submit.prevent="save">
         <ProblemNote :error="draftError" />
-        <label>Kind <el-select v-model="draft.item.kind" aria-label="Kind of kit"><el-option v-for="k in kinds" :key="k.key" :value="k.key" :label="k.key" /></el-select></label>
-        <label>Name <el-input v-model="draft.item.name" maxlength="160" aria-label="Name of the piece" autofocus /></label>
+        <label
+          >Kind
+          <el-select v-model="draft.item.kind" aria-label="Kind of kit"
+            ><el-option v-for="k in kinds" :key="k.key" :value="k.key" :label="k.key" /></el-select
+        ></label>
+        <label
+          >Name <el-input v-model="draft.item.name" maxlength="160" aria-label="Name of the piece" autofocus
+        /></label>
         <p v-if="about('name')" class="bad">{{ about('name') }}</p>
         <template v-for="f in fields" :key="f.key">
-          <el-checkbox v-if="f.flag" v-model="(draft.item[f.key] as boolean)">{{ f.words }}</el-checkbox>
-          <label v-else-if="f.surfaces">{{ f.words }} <el-select v-model="draft.item.surface" :aria-label="f.words"><el-option v-for="s in surfaces" :key="s" :value="s" /></el-select></label>
-          <label v-else>{{ f.words }} <span><el-input-number v-model="(draft.item[f.key] as number)" :min="0" :controls="false" :aria-label="f.words" /> <small class="soft">{{ f.unit }}</small></span></label>
+          <el-checkbox v-if="f.flag" v-model="draft.item[f.key] as boolean">{{ f.words }}</el-checkbox>
+          <label v-else-if="f.surfaces"
+            >{{ f.words }}
+            <el-select v-model="draft.item.surface" :aria-label="f.words"
+              ><el-option v-for="s in surfaces" :key="s" :value="s" /></el-select
+          ></label>
+          <label v-else
+            >{{ f.words }}
+            <span
+              ><el-input-number
+                v-model="draft.item[f.key] as number"
+                :min="0"
+                :controls="false"
+                :aria-label="f.words"
+              />
+              <small class="soft">{{ f.unit }}</small></span
+            ></label
+          >
         </template>
         <fieldset v-for="(l, n) in draft.item.kind === 'phone' ? (draft.item.lenses ?? []) : []" :key="n">
           <legend>Lens {{ n + 1 }}</legend>
-          <label>Name <span><el-input v-model="l.name" maxlength="40" class="short" :aria-label="`Name of lens ${n + 1}`" /> <el-button size="small" text @click="draft.item.lenses = draft.item.lenses!.filter((_, k) => k !== n)">Remove</el-button></span></label>
-          <div class="grid"><label v-for="[k, words] in lensFields" :key="k">{{ words }} <el-input-number v-model="(l[k] as number)" :min="0" :controls="false" :aria-label="`${words}, lens ${n + 1}`" /></label></div>
+          <label
+            >Name
+            <span
+              ><el-input v-model="l.name" maxlength="40" class="short" :aria-label="`Name of lens ${n + 1}`" />
+              <el-button size="small" text @click="draft.item.lenses = draft.item.lenses!.filter((_, k) => k !== n)"
+                >Remove</el-button
+              ></span
+            ></label
+          >
+          <div class="grid">
+            <label v-for="[k, label] in lensFields" :key="k"
+              >{{ label }}
+              <el-input-number
+                v-model="l[k] as number"
+                :min="0"
+                :controls="false"
+                :aria-label="`${label}, lens ${n + 1}`"
+            /></label>
+          </div>
           <p v-if="about('lenses.' + n)" class="bad">{{ about('lenses.' + n) }}</p>
         </fieldset>
-        <p v-if="draft.item.kind === 'phone'"><el-button size="small" :disabled="(draft.item.lenses?.length ?? 0) >= 6" @click="addLens(draft.item)">Write a lens of it down</el-button></p>
-        <p v-for="f in ['sensorWMm', 'sensorHMm', 'longestMm', 'closestMm', 'widthMm'].filter((x) => about(x))" :key="f" class="bad">{{ about(f) }}</p>
-        <label>Weight <span><el-input-number v-model="draft.item.weightG" v-bind="limits.KitItem.weightG" :controls="false" aria-label="Weight" /> <small class="soft">g</small></span></label>
-        <label>Count <el-input-number v-model="draft.item.count" v-bind="limits.KitItem.count" :controls="false" aria-label="Count" /></label>
+        <p v-if="draft.item.kind === 'phone'">
+          <el-button size="small" :disabled="(draft.item.lenses?.length ?? 0) >= 6" @click="addLens(draft.item)"
+            >Write a lens of it down</el-button
+          >
+        </p>
+        <p
+          v-for="f in ['sensorWMm', 'sensorHMm', 'longestMm', 'closestMm', 'widthMm'].filter((x) => about(x))"
+          :key="f"
+          class="bad"
+        >
+          {{ about(f) }}
+        </p>
+        <label
+          >Weight
+          <span
+            ><el-input-number
+              v-model="draft.item.weightG"
+              v-bind="limits.KitItem.weightG"
+              :controls="false"
+              aria-label="Weight"
+            />
+            <small class="soft">g</small></span
+          ></label
+        >
+        <label
+          >Count
+          <el-input-number
+            v-model="draft.item.count"
+            v-bind="limits.KitItem.count"
+            :controls="false"
+            aria-label="Count"
+        /></label>
         <label>Shelf <el-input v-model="draft.item.shelf" maxlength="60" aria-label="Shelf" /></label>
-        <p class="acts end"><el-button @click="draft = undefined">Leave it</el-button><el-button type="primary" native-type="submit">Save</el-button></p>
+        <p class="acts end">
+          <el-button @click="draft = undefined">Leave it</el-button
+          ><el-button type="primary" native-type="submit">Save</el-button>
+        </p>
       </form>
     </el-dialog>
   </ScreenFrame>
 </template>
 
 <style scoped>
-h2 { font-size: 17px; margin-bottom: 4px; }
-ul { list-style: none; margin: 0; padding: 0; }
-li { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; }
-li.on { box-shadow: inset 4px 0 0 var(--fl-aubergine), 0 0 0 1px var(--fl-line); background: #f6f0f5; }
-li button { all: unset; box-sizing: border-box; cursor: pointer; width: 100%; display: grid; grid-template-columns: minmax(0, 1fr) 230px 76px 70px; gap: 12px; align-items: center; padding: 0 14px; min-height: 42px; font-size: 14px; }
-li button:focus-visible { outline: 3px solid var(--fl-fig); }
-b { font-weight: 600; }
-.mono { font-size: 13.5px; }
-.form { display: grid; gap: 8px; }
-.form label { display: flex; justify-content: space-between; align-items: center; gap: 12px; font-size: 14px; }
-.form .el-input, .form .el-select { width: 240px; }
-.form .el-input-number { width: 110px; }
-fieldset { border: 1px solid var(--fl-line); border-radius: 3px; padding: 6px 10px 10px; display: grid; gap: 6px; }
-legend { font-size: 13px; color: var(--fl-soft); }
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 6px 18px; }
-.grid .el-input-number { width: 74px; flex: none; }
-.form .short { width: 120px; }
-.bad { color: var(--fl-fig-ink); font-size: 13px; }
-.acts { display: flex; gap: 6px; }
-.end { justify-content: flex-end; }
-.acts .el-button + .el-button { margin: 0; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+h2 {
+  font-size: 17px;
+  margin-bottom: 4px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+}
+li.on {
+  box-shadow:
+    inset 4px 0 0 var(--fl-aubergine),
+    0 0 0 1px var(--fl-line);
+  background: #f6f0f5;
+}
+li button {
+  all: unset;
+  box-sizing: border-box;
+  cursor: pointer;
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 230px 76px 70px;
+  gap: 12px;
+  align-items: center;
+  padding: 0 14px;
+  min-height: 42px;
+  font-size: 14px;
+}
+li button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+b {
+  font-weight: 600;
+}
+.mono {
+  font-size: 13.5px;
+}
+.form {
+  display: grid;
+  gap: 8px;
+}
+.form label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  font-size: 14px;
+}
+.form .el-input,
+.form .el-select {
+  width: 240px;
+}
+.form .el-input-number {
+  width: 110px;
+}
+fieldset {
+  border: 1px solid var(--fl-line);
+  border-radius: 3px;
+  padding: 6px 10px 10px;
+  display: grid;
+  gap: 6px;
+}
+legend {
+  font-size: 13px;
+  color: var(--fl-soft);
+}
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px 18px;
+}
+.grid .el-input-number {
+  width: 74px;
+  flex: none;
+}
+.form .short {
+  width: 120px;
+}
+.bad {
+  color: var(--fl-fig-ink);
+  font-size: 13px;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.end {
+  justify-content: flex-end;
+}
+.acts .el-button + .el-button {
+  margin: 0;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

@@ -38,27 +38,55 @@ async function act(f: () => Promise<unknown>) {
 }
 const put = (p: Schema['Pull'], change: Partial<{ count: number; state: keyof typeof states }>) => {
   const { id, version, count, state } = p.reservation
-  return act(() => ask(api.PUT('/api/pulls/{id}', { params: { path: { id } }, body: { version, count, state, ...change } })))
+  return act(() =>
+    ask(api.PUT('/api/pulls/{id}', { params: { path: { id } }, body: { version, count, state, ...change } })),
+  )
 }
-const letGo = (p: Schema['Pull']) => act(() => ask(api.DELETE('/api/pulls/{id}', { params: { path: { id: p.reservation.id } } })))
+const letGo = (p: Schema['Pull']) =>
+  act(() => ask(api.DELETE('/api/pulls/{id}', { params: { path: { id: p.reservation.id } } })))
 const open = ref('')
 </script>
 
 <template>
   <ScreenFrame title="Set">
     <template #nav><SetNav /></template>
-    <template #head><a class="file" :href="`/api/shoots/${shoot}/pulls.pdf`" target="_blank">Print both lists</a></template>
+    <template #head
+      ><a class="file" :href="`/api/shoots/${shoot}/pulls.pdf`" target="_blank">Print both lists</a></template
+    >
     <ProblemNote :error="error ?? pulls.error.value ?? bag.error.value" />
     <h2>Off the shelves</h2>
-    <EmptyBench v-if="pulls.data.value && !shelves.length"><template #title>Nothing is held yet</template>Hold props for each dish under Props; they are listed here by shelf.<template #act><el-button type="primary" @click="router.push({ name: 'props', params: { shoot } })">Go to Props</el-button></template></EmptyBench>
+    <EmptyBench v-if="pulls.data.value && !shelves.length"
+      ><template #title>Nothing is held yet</template>Hold props for each dish under Props; they are listed here by
+      shelf.<template #act
+        ><el-button type="primary" @click="router.push({ name: 'props', params: { shoot } })"
+          >Go to Props</el-button
+        ></template
+      ></EmptyBench
+    >
     <section v-for="s in shelves" :key="s.shelf" :aria-label="'Shelf ' + s.shelf">
       <h3>{{ s.shelf ? 'Shelf ' + s.shelf : 'No shelf' }}</h3>
       <ul class="pulls">
         <li v-for="p in s.pulls" :key="p.reservation.id">
-          <span class="pic"><PropView :drawing="p.prop.drawing" :scale="0.2" :most="40" :name="p.prop.prop.name" /></span>
-          <span class="what"><b>{{ p.prop.prop.name }}</b><small>{{ p.dish || 'the whole shoot' }}</small></span>
-          <el-input-number :model-value="p.reservation.count" v-bind="limits.SetHeldRequest.count" size="small" :aria-label="'How many ' + p.prop.prop.name" @change="put(p, { count: $event })" />
-          <el-select :model-value="p.reservation.state" :aria-label="'Where ' + p.prop.prop.name + ' is'" @change="put(p, { state: $event })"><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w" /></el-select>
+          <span class="pic"
+            ><PropView :drawing="p.prop.drawing" :scale="0.2" :most="40" :name="p.prop.prop.name"
+          /></span>
+          <span class="what"
+            ><b>{{ p.prop.prop.name }}</b
+            ><small>{{ p.dish || 'the whole shoot' }}</small></span
+          >
+          <el-input-number
+            :model-value="p.reservation.count"
+            v-bind="limits.SetHeldRequest.count"
+            size="small"
+            :aria-label="'How many ' + p.prop.prop.name"
+            @change="put(p, { count: $event })"
+          />
+          <el-select
+            :model-value="p.reservation.state"
+            :aria-label="'Where ' + p.prop.prop.name + ' is'"
+            @change="put(p, { state: $event })"
+            ><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w"
+          /></el-select>
           <el-button text size="small" :aria-label="'Let go: ' + p.prop.prop.name" @click="letGo(p)">Let go</el-button>
         </li>
       </ul>
@@ -66,43 +94,172 @@ const open = ref('')
     <h2>Out of the kit</h2>
     <ul v-if="bag.data.value" class="takes">
       <li v-for="t in bag.data.value.takes" :key="t.name">
-        <span class="mono n">{{ t.count }}</span><span class="what"><b>{{ t.name }}</b><small>{{ t.because }}</small></span><span class="soft small">{{ t.shelf ? 'shelf ' + t.shelf : '' }}</span>
-        <button v-if="t.working.length" type="button" class="how" :aria-expanded="open === t.name" :aria-label="'how many: ' + t.name" @click="open = open === t.name ? '' : t.name">how many</button>
-        <ol v-if="open === t.name" class="working"><li v-for="(w, i) in t.working" :key="i"><span>{{ w.words }}</span><code>{{ w.formula }}</code><b class="mono">{{ w.shown }}</b></li></ol>
+        <span class="mono n">{{ t.count }}</span><span class="what"
+          ><b>{{ t.name }}</b
+          ><small>{{ t.because }}</small></span
+        ><span class="soft small">{{ t.shelf ? 'shelf ' + t.shelf : '' }}</span>
+        <button
+          v-if="t.working.length"
+          type="button"
+          class="how"
+          :aria-expanded="open === t.name"
+          :aria-label="'how many: ' + t.name"
+          @click="open = open === t.name ? '' : t.name"
+        >
+          how many
+        </button>
+        <ol v-if="open === t.name" class="working">
+          <li v-for="(w, i) in t.working" :key="i">
+            <span>{{ w.words }}</span><code>{{ w.formula }}</code
+            ><b class="mono">{{ w.shown }}</b>
+          </li>
+        </ol>
       </li>
     </ul>
     <template #reading>
       <dl class="sum">
-        <div><dd class="mono">{{ pulls.data.value?.pulls.length ?? 0 }}</dd><dt>props held</dt></div>
-        <div><dd class="mono">{{ pulls.data.value?.pulls.filter((p) => p.reservation.state === 'pulled').length ?? 0 }}</dd><dt>pulled</dt></div>
-        <div><dd class="mono">{{ pulls.data.value?.clashes.length ?? 0 }}</dd><dt>held twice</dt></div>
+        <div>
+          <dd class="mono">{{ pulls.data.value?.pulls.length ?? 0 }}</dd>
+          <dt>props held</dt>
+        </div>
+        <div>
+          <dd class="mono">
+            {{ pulls.data.value?.pulls.filter((p) => p.reservation.state === 'pulled').length ?? 0 }}
+          </dd>
+          <dt>pulled</dt>
+        </div>
+        <div>
+          <dd class="mono">{{ pulls.data.value?.clashes.length ?? 0 }}</dd>
+          <dt>held twice</dt>
+        </div>
       </dl>
-      <router-link v-if="pulls.data.value?.clashes.length" class="clash" :to="{ name: 'props', params: { shoot } }">▲ {{ pulls.data.value.clashes[0]!.words }}</router-link>
+      <router-link v-if="pulls.data.value?.clashes.length" class="clash" :to="{ name: 'props', params: { shoot } }"
+        >▲ {{ pulls.data.value.clashes[0]!.words }}</router-link
+      >
       <FindingList v-if="bag.data.value" :findings="bag.data.value.findings" :shoot="shoot" :place="shoot" />
     </template>
   </ScreenFrame>
 </template>
 
 <style scoped>
-h2 { font-size: 18px; }
-h3 { margin: 2px 0 4px; }
-.file { font-weight: 560; font-size: 14px; padding: 6px; }
-.pulls, .takes { list-style: none; margin: 0; padding: 0; }
-.pulls li { display: grid; grid-template-columns: 52px minmax(0, 1fr) 104px 150px auto; gap: 12px; align-items: center; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; padding-right: 10px; min-height: 52px; }
-.pic { background: var(--fl-grey); display: grid; place-items: center; height: 52px; }
-.what { display: grid; min-width: 0; }
-.what b { font-weight: 600; }
-.what small { color: var(--fl-soft); font-size: 12.5px; }
-.pulls .el-input-number { width: 100px; }
-.takes li { display: grid; grid-template-columns: 34px minmax(0, 1fr) auto auto; gap: 10px; align-items: center; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; padding: 5px 12px 5px 6px; min-height: 44px; }
-.n { text-align: right; font-size: 16px; }
-.how { all: unset; cursor: pointer; font-size: 12.5px; text-decoration: underline; color: var(--fl-aubergine); padding: 6px 0; }
-.how:focus-visible { outline: 3px solid var(--fl-fig); }
-.working { grid-column: 2 / -1; list-style: none; margin: 0; padding: 8px 10px; background: #f3ece3; border-left: 3px solid var(--fl-brass); font-size: 12.5px; display: grid; gap: 5px; }
-.takes .working li { display: grid; grid-template-columns: none; gap: 0; background: none; box-shadow: none; min-height: 0; padding: 0; }
-code { font: 12px var(--fl-mono); color: var(--fl-aubergine); }
-.sum { display: grid; grid-template-columns: repeat(3, 1fr); margin: 0; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; }
-.sum dd { margin: 0; font-size: 25px; }
-.sum dt { font-size: 12.5px; color: var(--fl-soft); }
-.clash { background: #f8e9ee; border-left: 4px solid var(--fl-fig-ink); color: #6d1f3a; padding: 8px 12px; font-size: 13.5px; }
+h2 {
+  font-size: 18px;
+}
+h3 {
+  margin: 2px 0 4px;
+}
+.file {
+  font-weight: 560;
+  font-size: 14px;
+  padding: 6px;
+}
+.pulls,
+.takes {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.pulls li {
+  display: grid;
+  grid-template-columns: 52px minmax(0, 1fr) 104px 150px auto;
+  gap: 12px;
+  align-items: center;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+  padding-right: 10px;
+  min-height: 52px;
+}
+.pic {
+  background: var(--fl-grey);
+  display: grid;
+  place-items: center;
+  height: 52px;
+}
+.what {
+  display: grid;
+  min-width: 0;
+}
+.what b {
+  font-weight: 600;
+}
+.what small {
+  color: var(--fl-soft);
+  font-size: 12.5px;
+}
+.pulls .el-input-number {
+  width: 100px;
+}
+.takes li {
+  display: grid;
+  grid-template-columns: 34px minmax(0, 1fr) auto auto;
+  gap: 10px;
+  align-items: center;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+  padding: 5px 12px 5px 6px;
+  min-height: 44px;
+}
+.n {
+  text-align: right;
+  font-size: 16px;
+}
+.how {
+  all: unset;
+  cursor: pointer;
+  font-size: 12.5px;
+  text-decoration: underline;
+  color: var(--fl-aubergine);
+  padding: 6px 0;
+}
+.how:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.working {
+  grid-column: 2 / -1;
+  list-style: none;
+  margin: 0;
+  padding: 8px 10px;
+  background: #f3ece3;
+  border-left: 3px solid var(--fl-brass);
+  font-size: 12.5px;
+  display: grid;
+  gap: 5px;
+}
+.takes .working li {
+  display: grid;
+  grid-template-columns: none;
+  gap: 0;
+  background: none;
+  box-shadow: none;
+  min-height: 0;
+  padding: 0;
+}
+code {
+  font: 12px var(--fl-mono);
+  color: var(--fl-aubergine);
+}
+.sum {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  margin: 0;
+  border-bottom: 1px solid var(--fl-line);
+  padding-bottom: 10px;
+}
+.sum dd {
+  margin: 0;
+  font-size: 25px;
+}
+.sum dt {
+  font-size: 12.5px;
+  color: var(--fl-soft);
+}
+.clash {
+  background: #f8e9ee;
+  border-left: 4px solid var(--fl-fig-ink);
+  color: #6d1f3a;
+  padding: 8px 12px;
+  font-size: 13.5px;
+}
 </style>

@@ -36,7 +36,9 @@ async function look(e: Event) {
   const form = new FormData()
   form.append('file', f)
   try {
-    looks.value = await ask(api.POST('/api/props/look', { body: form as never, bodySerializer: (b: unknown) => b as FormData }))
+    looks.value = await ask(
+      api.POST('/api/props/look', { body: form as never, bodySerializer: (b: unknown) => b as FormData }),
+    )
     url.value = URL.createObjectURL(f)
     p.value.picture = looks.value.picture
     const [first, second] = looks.value.colours
@@ -48,67 +50,238 @@ async function look(e: Event) {
     lookError.value = x
   }
 }
-const ties = computed({ get: () => p.value.ties.join(', '), set: (v: string) => (p.value.ties = v.split(',').map((x) => x.trim()).filter(Boolean)) })
-const price = computed({ get: () => p.value.priceMinor / 100, set: (v: number) => (p.value.priceMinor = Math.round((v || 0) * 100)) })
-const twoFaced = computed({ get: () => !!p.value.back.colour, set: (on: boolean) => (p.value.back.colour = on ? '#8d8d8d' : '') })
+const ties = computed({
+  get: () => p.value.ties.join(', '),
+  set: (v: string) =>
+    (p.value.ties = v
+      .split(',')
+      .map((x) => x.trim())
+      .filter(Boolean)),
+})
+const price = computed({
+  get: () => p.value.priceMinor / 100,
+  set: (v: number) => (p.value.priceMinor = Math.round((v || 0) * 100)),
+})
+const twoFaced = computed({
+  get: () => !!p.value.back.colour,
+  set: (on: boolean) => (p.value.back.colour = on ? '#8d8d8d' : ''),
+})
 </script>
 
 <template>
   <form novalidate class="form" @submit.prevent="$emit('save')">
     <ProblemNote :error="error ?? lookError" />
     <div class="wide first">
-      <label class="grow">Name <el-input v-model="p.name" maxlength="160" aria-label="Name of the prop" autofocus /><small v-if="about('name')" class="bad">{{ about('name') }}</small></label>
-      <label>Kind <el-select :model-value="p.kind" aria-label="Kind of prop" @change="kind"><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select></label>
-      <label>Count <el-input-number v-model="p.count" v-bind="limits.Prop.count" :controls="false" aria-label="Count" /></label>
+      <label class="grow"
+        >Name <el-input v-model="p.name" maxlength="160" aria-label="Name of the prop" autofocus /><small
+          v-if="about('name')"
+          class="bad"
+          >{{ about('name') }}</small
+        ></label
+      >
+      <label
+        >Kind
+        <el-select :model-value="p.kind" aria-label="Kind of prop" @change="kind"
+          ><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select
+      ></label>
+      <label
+        >Count <el-input-number v-model="p.count" v-bind="limits.Prop.count" :controls="false" aria-label="Count"
+      /></label>
       <label>Shelf <el-input v-model="p.shelf" maxlength="60" aria-label="Shelf" class="short" /></label>
     </div>
     <fieldset>
       <legend>True sizes, cm</legend>
-      <label v-for="f in fields" :key="f.key" class="line">{{ f.words }}<span v-if="!f.needed" class="soft">if known</span><el-input-number :model-value="cm(f.key)" :min="0" :controls="false" :aria-label="f.words + ', cm'" @change="size(f.key, $event)" /></label>
-      <p v-for="f in fields.filter((f) => about('sizes.' + f.key))" :key="'e' + f.key" class="bad">{{ about('sizes.' + f.key) }}</p>
+      <label v-for="f in fields" :key="f.key" class="line"
+        >{{ f.words }}<span v-if="!f.needed" class="soft">if known</span
+        ><el-input-number
+          :model-value="cm(f.key)"
+          :min="0"
+          :controls="false"
+          :aria-label="f.words + ', cm'"
+          @change="size(f.key, $event)"
+      /></label>
+      <p v-for="f in fields.filter((f) => about('sizes.' + f.key))" :key="'e' + f.key" class="bad">
+        {{ about('sizes.' + f.key) }}
+      </p>
       <legend class="second">Wear and whose</legend>
-      <label class="line">Condition <el-select v-model="p.condition" aria-label="Condition"><el-option v-for="c in conditions" :key="c" :value="c" /></el-select></label>
-      <label class="line">Food may touch it <el-select v-model="p.foodContact" :empty-values="[null, undefined]" aria-label="Food may touch it"><el-option value="" label="nobody knows" /><el-option value="yes" label="yes" /><el-option value="no" label="no" /></el-select></label>
-      <label class="line">Lent by <el-input v-model="p.loan.from" maxlength="120" aria-label="Lent by" placeholder="one's own" /></label>
-      <label v-if="p.loan.from" class="line">Goes back <el-input v-model="p.loan.due" type="date" aria-label="Goes back on" /></label>
+      <label class="line"
+        >Condition
+        <el-select v-model="p.condition" aria-label="Condition"
+          ><el-option v-for="c in conditions" :key="c" :value="c" /></el-select
+      ></label>
+      <label class="line"
+        >Food may touch it
+        <el-select v-model="p.foodContact" :empty-values="[null, undefined]" aria-label="Food may touch it"
+          ><el-option value="" label="nobody knows" /><el-option value="yes" label="yes" /><el-option
+            value="no"
+            label="no" /></el-select
+      ></label>
+      <label class="line"
+        >Lent by <el-input v-model="p.loan.from" maxlength="120" aria-label="Lent by" placeholder="one's own"
+      /></label>
+      <label v-if="p.loan.from" class="line"
+        >Goes back <el-input v-model="p.loan.due" type="date" aria-label="Goes back on"
+      /></label>
     </fieldset>
     <fieldset>
       <legend>As a lens sees it</legend>
-      <p class="pic"><el-button size="small" @click="file?.click()">Measure a picture on grey</el-button><img v-if="url" :src="url" alt="The picture just measured" height="44" /><span v-if="looks" class="soft small">measured: confirm it</span></p>
-      <input ref="file" type="file" name="look" accept="image/jpeg,image/png,image/webp,image/gif" class="visually-hidden" aria-label="Picture of the prop" tabindex="-1" @change="look" />
+      <p class="pic">
+        <el-button size="small" @click="file?.click()">Measure a picture on grey</el-button
+        ><img v-if="url" :src="url" alt="The picture just measured" height="44" /><span v-if="looks" class="soft small"
+          >measured: confirm it</span
+        >
+      </p>
+      <input
+        ref="file"
+        type="file"
+        name="look"
+        accept="image/jpeg,image/png,image/webp,image/gif"
+        class="visually-hidden"
+        aria-label="Picture of the prop"
+        tabindex="-1"
+        @change="look"
+      />
       <label class="line">Colour <input v-model="p.front.colour" type="color" aria-label="Main colour" /></label>
-      <label class="line">Second <span><input v-if="p.front.second" v-model="p.front.second" type="color" aria-label="Second colour" /><el-button v-else size="small" @click="p.front.second = '#8d8d8d'">add</el-button></span></label>
-      <label class="line">Finish <el-select v-model="p.front.finish" aria-label="Finish"><el-option v-for="f in finishes" :key="f" :value="f" /></el-select></label>
-      <label class="line">Pattern <span class="soft">{{ p.front.pattern < 0.1 ? 'plain' : p.front.pattern > 0.5 ? 'loud' : 'quiet' }}</span><input v-model.number="p.front.pattern" type="range" min="0" max="1" step="0.01" aria-label="Strength of the pattern" /></label>
-      <el-checkbox v-if="p.kind === 'backdrop' || p.kind === 'board'" v-model="twoFaced">It has another side</el-checkbox>
-      <label v-if="twoFaced" class="line">Other side <input v-model="p.back.colour" type="color" aria-label="Colour of the other side" /><el-select v-model="p.back.finish" aria-label="Finish of the other side"><el-option v-for="f in finishes" :key="f" :value="f" /></el-select></label>
+      <label class="line"
+        >Second
+        <span
+          ><input v-if="p.front.second" v-model="p.front.second" type="color" aria-label="Second colour" /><el-button
+            v-else
+            size="small"
+            @click="p.front.second = '#8d8d8d'"
+            >add</el-button
+          ></span
+        ></label
+      >
+      <label class="line"
+        >Finish
+        <el-select v-model="p.front.finish" aria-label="Finish"
+          ><el-option v-for="f in finishes" :key="f" :value="f" /></el-select
+      ></label>
+      <label class="line"
+        >Pattern
+        <span class="soft">{{ p.front.pattern < 0.1 ? 'plain' : p.front.pattern > 0.5 ? 'loud' : 'quiet' }}</span><input
+          v-model.number="p.front.pattern"
+          type="range"
+          min="0"
+          max="1"
+          step="0.01"
+          aria-label="Strength of the pattern"
+      /></label>
+      <el-checkbox v-if="p.kind === 'backdrop' || p.kind === 'board'" v-model="twoFaced"
+        >It has another side</el-checkbox
+      >
+      <label v-if="twoFaced" class="line"
+        >Other side <input v-model="p.back.colour" type="color" aria-label="Colour of the other side" /><el-select
+          v-model="p.back.finish"
+          aria-label="Finish of the other side"
+          ><el-option v-for="f in finishes" :key="f" :value="f" /></el-select
+      ></label>
       <label class="line">Material <el-input v-model="p.material" maxlength="80" aria-label="Material" /></label>
       <label class="line">Maker <el-input v-model="p.maker" maxlength="120" aria-label="Maker" /></label>
-      <label class="line">Price <el-input-number v-model="price" :min="0" :controls="false" aria-label="Price" /></label>
-      <label class="line">Belongs to <el-input v-model="ties" aria-label="Belongs to" placeholder="leeks, picnic; empty fits all" /></label>
+      <label class="line"
+        >Price <el-input-number v-model="price" :min="0" :controls="false" aria-label="Price"
+      /></label>
+      <label class="line"
+        >Belongs to <el-input v-model="ties" aria-label="Belongs to" placeholder="leeks, picnic; empty fits all"
+      /></label>
     </fieldset>
-    <p class="wide acts"><el-button @click="$emit('leave')">Leave it</el-button><el-button type="primary" native-type="submit">Save the prop</el-button></p>
+    <p class="wide acts">
+      <el-button @click="$emit('leave')">Leave it</el-button
+      ><el-button type="primary" native-type="submit">Save the prop</el-button>
+    </p>
   </form>
 </template>
 
 <style scoped>
-.form { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 26px; }
-.wide, .form > .problem { grid-column: 1 / -1; }
-.first { display: grid; grid-template-columns: 1fr 130px 80px 90px; gap: 10px; }
-.first label { font-size: 13px; font-weight: 560; display: grid; gap: 3px; align-content: start; }
-fieldset { border: 0; margin: 0; padding: 0; display: grid; gap: 5px; align-content: start; min-width: 0; }
-legend { font: 560 16px var(--fl-head); padding: 4px 0; }
-.second { margin-top: 8px; }
-.line { display: flex; align-items: center; gap: 8px; font-size: 14px; justify-content: space-between; }
-.line .soft { font-size: 12.5px; margin-right: auto; }
-.line > .el-input, .line > .el-select { width: 170px; }
-.line .el-input-number { width: 100px; }
-.line input[type='color'] { width: 60px; height: 30px; border: 1px solid var(--fl-line); padding: 2px; background: none; }
-.line input[type='range'] { width: 130px; accent-color: var(--fl-aubergine); }
-.first .el-input-number { width: 100%; }
-.pic { display: flex; gap: 8px; align-items: center; }
-.pic img { background: var(--fl-grey); padding: 2px; }
-.bad { color: var(--fl-fig-ink); font-size: 13px; }
-.acts { display: flex; justify-content: flex-end; gap: 6px; }
-.acts .el-button + .el-button { margin: 0; }
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 26px;
+}
+.wide,
+.form > .problem {
+  grid-column: 1 / -1;
+}
+.first {
+  display: grid;
+  grid-template-columns: 1fr 130px 80px 90px;
+  gap: 10px;
+}
+.first label {
+  font-size: 13px;
+  font-weight: 560;
+  display: grid;
+  gap: 3px;
+  align-content: start;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 5px;
+  align-content: start;
+  min-width: 0;
+}
+legend {
+  font: 560 16px var(--fl-head);
+  padding: 4px 0;
+}
+.second {
+  margin-top: 8px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 14px;
+  justify-content: space-between;
+}
+.line .soft {
+  font-size: 12.5px;
+  margin-right: auto;
+}
+.line > .el-input,
+.line > .el-select {
+  width: 170px;
+}
+.line .el-input-number {
+  width: 100px;
+}
+.line input[type='color'] {
+  width: 60px;
+  height: 30px;
+  border: 1px solid var(--fl-line);
+  padding: 2px;
+  background: none;
+}
+.line input[type='range'] {
+  width: 130px;
+  accent-color: var(--fl-aubergine);
+}
+.first .el-input-number {
+  width: 100%;
+}
+.pic {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.pic img {
+  background: var(--fl-grey);
+  padding: 2px;
+}
+.bad {
+  color: var(--fl-fig-ink);
+  font-size: 13px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 6px;
+}
+.acts .el-button + .el-button {
+  margin: 0;
+}
 </style>

@@ -13,11 +13,28 @@ const size = computed(() => {
 </script>
 
 <template>
-  <svg :viewBox="`-2 -2 ${drawing.widthMm + 4} ${drawing.heightMm + 4}`" :width="size.w" :height="size.h" role="img" :aria-label="name">
-    <path v-for="(s, i) in drawing.shapes" :key="i" :d="s.path" :fill="s.colour" :stroke="s.edge ? '#00000055' : 'none'" stroke-width="1" vector-effect="non-scaling-stroke" />
+  <svg
+    :viewBox="`-2 -2 ${drawing.widthMm + 4} ${drawing.heightMm + 4}`"
+    :width="size.w"
+    :height="size.h"
+    role="img"
+    :aria-label="name"
+  >
+    <path
+      v-for="(s, i) in drawing.shapes"
+      :key="i"
+      :d="s.path"
+      :fill="s.colour"
+      :stroke="s.edge ? '#00000055' : 'none'"
+      stroke-width="1"
+      vector-effect="non-scaling-stroke"
+    />
   </svg>
 </template>
 
 <style scoped>
-svg { display: block; flex: none; }
+svg {
+  display: block;
+  flex: none;
+}
 </style>

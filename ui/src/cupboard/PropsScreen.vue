@@ -32,7 +32,13 @@ const roles = computed(() => [
 const all = computed(() => roles.value.flatMap((r) => r.items))
 const chosen = computed(() => all.value.find((x) => x.id === chosenId.value) ?? all.value[0])
 const held = (id: string) => suited.data.value?.held.includes(id)
-const mine = (id: string) => pulls.data.value?.pulls.find((p) => p.reservation.propId === id && p.reservation.dishId === dish.value?.id && ['reserved', 'pulled'].includes(p.reservation.state))
+const mine = (id: string) =>
+  pulls.data.value?.pulls.find(
+    (p) =>
+      p.reservation.propId === id &&
+      p.reservation.dishId === dish.value?.id &&
+      ['reserved', 'pulled'].includes(p.reservation.state),
+  )
 
 async function act(f: () => Promise<unknown>) {
   error.value = undefined
@@ -43,61 +49,138 @@ async function act(f: () => Promise<unknown>) {
   }
   await refresh()
 }
-const hold = (x: Schema['SuitedProp']) => act(() => ask(api.POST('/api/shoots/{id}/pulls', { params: { path: { id: shoot } }, body: { propId: x.id, dishId: dish.value!.id, count: 1 } })))
-const letGo = (x: Schema['SuitedProp']) => act(() => ask(api.DELETE('/api/pulls/{id}', { params: { path: { id: mine(x.id)!.reservation.id } } })))
-const swap = (id: string, propId: string) => act(() => ask(api.POST('/api/pulls/{id}/swap', { params: { path: { id } }, body: { propId } })))
+const hold = (x: Schema['SuitedProp']) =>
+  act(() =>
+    ask(
+      api.POST('/api/shoots/{id}/pulls', {
+        params: { path: { id: shoot } },
+        body: { propId: x.id, dishId: dish.value!.id, count: 1 },
+      }),
+    ),
+  )
+const letGo = (x: Schema['SuitedProp']) =>
+  act(() => ask(api.DELETE('/api/pulls/{id}', { params: { path: { id: mine(x.id)!.reservation.id } } })))
+const swap = (id: string, propId: string) =>
+  act(() => ask(api.POST('/api/pulls/{id}/swap', { params: { path: { id } }, body: { propId } })))
 function step(by: number) {
   const at = all.value.findIndex((x) => x.id === chosen.value?.id)
   const to = all.value[Math.min(all.value.length - 1, Math.max(0, at + by))]
-  if (to) (chosenId.value = to.id), document.getElementById('suit-' + to.id)?.focus()
+  if (!to) return
+  chosenId.value = to.id
+  document.getElementById('suit-' + to.id)?.focus()
 }
 useKeys([
   { key: 'j', does: 'Next prop', run: () => step(1) },
   { key: 'k', does: 'Prop before', run: () => step(-1) },
-  { key: 'x', does: 'Hold it, or let it go', run: () => chosen.value && void (mine(chosen.value.id) ? letGo(chosen.value) : hold(chosen.value)) },
+  {
+    key: 'x',
+    does: 'Hold it, or let it go',
+    run: () => chosen.value && void (mine(chosen.value.id) ? letGo(chosen.value) : hold(chosen.value)),
+  },
 ])
 </script>
 
 <template>
   <ScreenFrame title="Set">
     <template #nav><SetNav /></template>
-    <template #head><span v-if="suited.data.value" class="soft small">judged for: {{ suited.data.value.asked }}</span></template>
+    <template #head
+      ><span v-if="suited.data.value" class="soft small">judged for: {{ suited.data.value.asked }}</span></template
+    >
     <ProblemNote :error="error ?? suited.error.value" />
     <DishPicker v-if="dishes.data.value?.length" :dishes="dishes.data.value" :chosen="dish?.id ?? ''" />
-    <EmptyBench v-else-if="dishes.data.value"><template #title>No dishes yet</template>Props are judged for a dish: its colours, its form, its light. Add one first.</EmptyBench>
+    <EmptyBench v-else-if="dishes.data.value"
+      ><template #title>No dishes yet</template>Props are judged for a dish: its colours, its form, its light. Add one
+      first.</EmptyBench
+    >
     <section v-for="c in pulls.data.value?.clashes" :key="c.mine" class="clash" aria-label="Held twice">
       <PropView :drawing="c.drawn" :scale="0.3" :most="64" :name="c.name" />
       <div>
-        <p><b>▲ {{ c.words }}</b></p>
-        <p v-if="c.others.length" class="others">Free that day: <el-button v-for="o in c.others" :key="o.id" size="small" @click="swap(c.mine, o.id)">Take {{ o.prop.name }} instead ({{ Math.round(o.suits.score) }})</el-button></p>
+        <p>
+          <b>▲ {{ c.words }}</b>
+        </p>
+        <p v-if="c.others.length" class="others">
+          Free that day:
+          <el-button v-for="o in c.others" :key="o.id" size="small" @click="swap(c.mine, o.id)"
+            >Take {{ o.prop.name }} instead ({{ Math.round(o.suits.score) }})</el-button
+          >
+        </p>
         <p v-else class="soft">Nothing of its kind is free that day.</p>
       </div>
     </section>
-    <FindingList v-if="suited.data.value?.missing?.length" :findings="suited.data.value.missing" :shoot="shoot" :place="dish!.id" class="notes" />
+    <FindingList
+      v-if="suited.data.value?.missing?.length"
+      :findings="suited.data.value.missing"
+      :shoot="shoot"
+      :place="dish!.id"
+      class="notes"
+    />
     <section v-for="r in roles" :key="r.key" :aria-label="r.words">
       <h2>{{ r.words }}</h2>
       <p v-if="suited.data.value && !r.items.length" class="soft small">Nothing in the cupboard for that.</p>
       <ul class="row">
         <li v-for="x in r.items" :key="x.id">
-          <button :id="'suit-' + x.id" type="button" class="tile" :class="{ on: x.id === chosen?.id, out: x.free < 1 && !held(x.id) }" :aria-pressed="x.id === chosen?.id" @click="chosenId = x.id">
-            <span class="stand"><PropView :drawing="x.drawing" :scale="r.key === 'grounds' ? 0.075 : 0.32" :most="92" :name="x.prop.name" /></span>
+          <button
+            :id="'suit-' + x.id"
+            type="button"
+            class="tile"
+            :class="{ on: x.id === chosen?.id, out: x.free < 1 && !held(x.id) }"
+            :aria-pressed="x.id === chosen?.id"
+            @click="chosenId = x.id"
+          >
+            <span class="stand"
+              ><PropView
+                :drawing="x.drawing"
+                :scale="r.key === 'grounds' ? 0.075 : 0.32"
+                :most="92"
+                :name="x.prop.name"
+            /></span>
             <b>{{ x.prop.name }}</b>
-            <small><span class="mono">{{ Math.round(x.suits.score) }}</span><template v-if="held(x.id)"> · ✓ held</template><template v-else-if="x.free < 1"> · ✕ not free</template><template v-if="x.suits.findings.some((f) => f.severity !== 'note')"> · ▲</template></small>
+            <small
+              ><span class="mono">{{ Math.round(x.suits.score) }}</span
+              ><template v-if="held(x.id)"> · ✓ held</template><template v-else-if="x.free < 1"> · ✕ not free</template
+              ><template v-if="x.suits.findings.some((f) => f.severity !== 'note')"> · ▲</template></small
+            >
           </button>
         </li>
       </ul>
     </section>
     <template #reading>
       <template v-if="chosen">
-        <div><h2>{{ chosen.prop.name }}</h2><p class="soft small">{{ [sizeOf(chosen.prop), chosen.prop.front.finish, chosen.suits.back ? 'its other side' : '', chosen.prop.shelf ? 'shelf ' + chosen.prop.shelf : ''].filter(Boolean).join(' · ') }}</p></div>
-        <p class="score"><span class="mono">{{ Math.round(chosen.suits.score) }}</span> of 100: {{ chosen.suits.because }}</p>
+        <div>
+          <h2>{{ chosen.prop.name }}</h2>
+          <p class="soft small">
+            {{
+              [
+                sizeOf(chosen.prop),
+                chosen.prop.front.finish,
+                chosen.suits.back ? 'its other side' : '',
+                chosen.prop.shelf ? 'shelf ' + chosen.prop.shelf : '',
+              ]
+                .filter(Boolean)
+                .join(' · ')
+            }}
+          </p>
+        </div>
+        <p class="score">
+          <span class="mono">{{ Math.round(chosen.suits.score) }}</span> of 100: {{ chosen.suits.because }}
+        </p>
         <el-button v-if="mine(chosen.id)" @click="letGo(chosen)">Let it go <kbd>x</kbd></el-button>
-        <el-button v-else type="primary" :disabled="chosen.free < 1" @click="hold(chosen)">{{ chosen.free < 1 ? 'Not free on the day' : 'Hold it for this dish' }} <kbd v-if="chosen.free > 0">x</kbd></el-button>
+        <el-button v-else type="primary" :disabled="chosen.free < 1" @click="hold(chosen)"
+          >{{ chosen.free < 1 ? 'Not free on the day' : 'Hold it for this dish' }}
+          <kbd v-if="chosen.free > 0">x</kbd></el-button
+        >
         <FindingList :findings="chosen.suits.findings" :shoot="shoot" :place="dish!.id + chosen.id" />
         <table class="parts">
-          <caption class="visually-hidden">What the score is made of</caption>
+          <caption class="visually-hidden">
+            What the score is made of
+          </caption>
           <tbody>
-            <tr v-for="p in chosen.suits.parts" :key="p.name"><th scope="row">{{ p.name }}<small>{{ p.words }}</small></th><td class="mono">{{ p.value.toFixed(2) }} × {{ Math.round(p.weight * 100) }}</td></tr>
+            <tr v-for="p in chosen.suits.parts" :key="p.name">
+              <th scope="row">
+                {{ p.name }}<small>{{ p.words }}</small>
+              </th>
+              <td class="mono">{{ p.value.toFixed(2) }} × {{ Math.round(p.weight * 100) }}</td>
+            </tr>
           </tbody>
         </table>
       </template>
@@ -106,24 +189,122 @@ useKeys([
 </template>
 
 <style scoped>
-h2 { font-size: 17px; margin-bottom: 4px; }
-.clash { display: flex; gap: 14px; align-items: center; background: #f8e9ee; border-left: 4px solid var(--fl-fig-ink); padding: 8px 14px; font-size: 14px; }
-.others { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; margin-top: 4px; }
-.others .el-button { margin: 0; }
-.row { list-style: none; margin: 0; padding: 6px; display: flex; gap: 0; overflow-x: auto; background: var(--fl-grey); }
-.row:empty { display: none; }
-.tile { all: unset; box-sizing: border-box; cursor: pointer; width: 122px; flex: none; display: grid; grid-template-rows: 98px auto auto; justify-items: center; color: #fff; padding: 4px; text-align: center; }
-.stand { display: grid; place-items: end center; }
-.tile b { font-weight: 600; font-size: 12.5px; line-height: 1.25; max-width: 114px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; background: #2a2228d0; padding: 1px 5px; }
-.tile small { font-size: 12px; background: #2a2228d0; padding: 0 5px 1px; white-space: nowrap; }
-.tile.on { outline: 3px solid #fff; outline-offset: -3px; }
-.tile.out .stand { opacity: 0.45; }
-.tile:focus-visible { outline: 4px solid #ffd4e2; outline-offset: -4px; }
-.score { font-size: 14px; }
-.score .mono { font-size: 25px; }
-.parts { border-collapse: collapse; width: 100%; font-size: 13.5px; }
-.parts th { text-align: left; font-weight: 560; padding: 4px 6px 4px 0; border-top: 1px solid var(--fl-line); }
-.parts small { display: block; font-weight: 400; color: var(--fl-soft); font-size: 12.5px; }
-.parts td { text-align: right; white-space: nowrap; border-top: 1px solid var(--fl-line); vertical-align: baseline; font-size: 12.5px; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+h2 {
+  font-size: 17px;
+  margin-bottom: 4px;
+}
+.clash {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  background: #f8e9ee;
+  border-left: 4px solid var(--fl-fig-ink);
+  padding: 8px 14px;
+  font-size: 14px;
+}
+.others {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin-top: 4px;
+}
+.others .el-button {
+  margin: 0;
+}
+.row {
+  list-style: none;
+  margin: 0;
+  padding: 6px;
+  display: flex;
+  gap: 0;
+  overflow-x: auto;
+  background: var(--fl-grey);
+}
+.row:empty {
+  display: none;
+}
+.tile {
+  all: unset;
+  box-sizing: border-box;
+  cursor: pointer;
+  width: 122px;
+  flex: none;
+  display: grid;
+  grid-template-rows: 98px auto auto;
+  justify-items: center;
+  color: #fff;
+  padding: 4px;
+  text-align: center;
+}
+.stand {
+  display: grid;
+  place-items: end center;
+}
+.tile b {
+  font-weight: 600;
+  font-size: 12.5px;
+  line-height: 1.25;
+  max-width: 114px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  background: #2a2228d0;
+  padding: 1px 5px;
+}
+.tile small {
+  font-size: 12px;
+  background: #2a2228d0;
+  padding: 0 5px 1px;
+  white-space: nowrap;
+}
+.tile.on {
+  outline: 3px solid #fff;
+  outline-offset: -3px;
+}
+.tile.out .stand {
+  opacity: 0.45;
+}
+.tile:focus-visible {
+  outline: 4px solid #ffd4e2;
+  outline-offset: -4px;
+}
+.score {
+  font-size: 14px;
+}
+.score .mono {
+  font-size: 25px;
+}
+.parts {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13.5px;
+}
+.parts th {
+  text-align: left;
+  font-weight: 560;
+  padding: 4px 6px 4px 0;
+  border-top: 1px solid var(--fl-line);
+}
+.parts small {
+  display: block;
+  font-weight: 400;
+  color: var(--fl-soft);
+  font-size: 12.5px;
+}
+.parts td {
+  text-align: right;
+  white-space: nowrap;
+  border-top: 1px solid var(--fl-line);
+  vertical-align: baseline;
+  font-size: 12.5px;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

@@ -10,6 +10,11 @@ export const conditions = words.Prop.condition
 export function sizeOf(p: Prop): string {
   const s = p.sizes
   const cm = (v: number) => String(Math.round(v) / 10)
-  if (s.diameterMm) return cm(s.diameterMm) + ' cm' + (p.kind === 'glass' || p.kind === 'jug' || p.kind === 'bowl' ? `, ${cm(s.heightMm)} high` : '')
+  if (s.diameterMm)
+    return (
+      cm(s.diameterMm) +
+      ' cm' +
+      (p.kind === 'glass' || p.kind === 'jug' || p.kind === 'bowl' ? `, ${cm(s.heightMm)} high` : '')
+    )
   return s.widthMm ? `${cm(s.lengthMm)} × ${cm(s.widthMm)} cm` : cm(s.lengthMm || s.heightMm) + ' cm'
 }

@@ -7,7 +7,13 @@ const route = useRoute()
 const items = computed(() => {
   const { shoot, dish } = route.params as { shoot: string; dish?: string }
   const of = (name: string, words: string) => ({ name, words, to: { name, params: { shoot, dish: dish ?? '' } } })
-  return [of('dish', 'Recipe'), of('trials', 'Trials'), of('colours', 'Colours'), of('shopping', 'Shopping'), of('days', 'Days')]
+  return [
+    of('dish', 'Recipe'),
+    of('trials', 'Trials'),
+    of('colours', 'Colours'),
+    of('shopping', 'Shopping'),
+    of('days', 'Days'),
+  ]
 })
 </script>
 

@@ -27,8 +27,13 @@ const error = ref<unknown>()
 const busy = ref(false)
 
 const forms = [
-  { value: '', words: 'Guess from the name' }, { value: 'plate', words: 'On a plate' }, { value: 'flat', words: 'Flat, or many' }, { value: 'tall', words: 'Tall, layered' },
-  { value: 'soup', words: 'In a bowl or pot' }, { value: 'drink', words: 'A drink' }, { value: 'frozen', words: 'Frozen' },
+  { value: '', words: 'Guess from the name' },
+  { value: 'plate', words: 'On a plate' },
+  { value: 'flat', words: 'Flat, or many' },
+  { value: 'tall', words: 'Tall, layered' },
+  { value: 'soup', words: 'In a bowl or pot' },
+  { value: 'drink', words: 'A drink' },
+  { value: 'frozen', words: 'Frozen' },
 ] as const
 
 const scale = reactive({ by: '1', region: 'metric', base: '' })
@@ -40,7 +45,11 @@ watch(
     scaleError.value = undefined
     if (!id) return
     try {
-      amounts.value = await ask(api.GET('/api/dishes/{id}/amounts', { params: { path: { id }, query: { by: scale.by, region: scale.region, base: scale.base } } }))
+      amounts.value = await ask(
+        api.GET('/api/dishes/{id}/amounts', {
+          params: { path: { id }, query: { by: scale.by, region: scale.region, base: scale.base } },
+        }),
+      )
     } catch (e) {
       scaleError.value = e
     }
@@ -57,22 +66,56 @@ watch(
 const listed = computed(() => amounts.value?.ingredients ?? [])
 const minutes = (m: number) => (m >= 90 ? `${Math.round(m / 6) / 10} h` : `${Math.round(m * 10) / 10} min`)
 const span = (low: number, high: number) => (low === high ? minutes(low) : `${minutes(low)} to ${minutes(high)}`)
-const cups = [{ value: 'metric', words: 'Metric: 250 ml cup, 15 ml spoon' }, { value: 'us', words: 'US: 237 ml cup' }, { value: 'uk', words: 'UK: 568 ml pint' }, { value: 'au', words: 'Australia: 20 ml spoon' }]
+const cups = [
+  { value: 'metric', words: 'Metric: 250 ml cup, 15 ml spoon' },
+  { value: 'us', words: 'US: 237 ml cup' },
+  { value: 'uk', words: 'UK: 568 ml pint' },
+  { value: 'au', words: 'Australia: 20 ml spoon' },
+]
 
 const sheet = ref(false)
-const draft = reactive({ id: '', version: 0, title: '', form: '' as Schema['DishEdit']['form'], ingredients: '', method: '' })
+const draft = reactive({
+  id: '',
+  version: 0,
+  title: '',
+  form: '' as Schema['DishEdit']['form'],
+  ingredients: '',
+  method: '',
+})
 const sheetError = ref<unknown>()
 
 function type(d?: Schema['Dish']) {
   sheetError.value = undefined
-  Object.assign(draft, d ? { id: d.id, version: d.version, title: d.recipe.title, form: d.form, ingredients: asLines(d.recipe), method: asMethod(d.recipe) } : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' })
+  Object.assign(
+    draft,
+    d
+      ? {
+          id: d.id,
+          version: d.version,
+          title: d.recipe.title,
+          form: d.form,
+          ingredients: asLines(d.recipe),
+          method: asMethod(d.recipe),
+        }
+      : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' },
+  )
   sheet.value = true
 }
 async function save() {
   sheetError.value = undefined
-  const body = { title: draft.title, form: draft.form, ingredients: draft.ingredients, method: draft.method, version: draft.version }
+  const body = {
+    title: draft.title,
+    form: draft.form,
+    ingredients: draft.ingredients,
+    method: draft.method,
+    version: draft.version,
+  }
   try {
-    const d = await ask(draft.id ? api.PUT('/api/dishes/{id}', { params: { path: { id: draft.id } }, body }) : api.POST('/api/shoots/{id}/dishes', { params: { path: { id: shoot } }, body }))
+    const d = await ask(
+      draft.id
+        ? api.PUT('/api/dishes/{id}', { params: { path: { id: draft.id } }, body })
+        : api.POST('/api/shoots/{id}/dishes', { params: { path: { id: shoot } }, body }),
+    )
     sheet.value = false
     await refresh()
     await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
@@ -101,7 +144,10 @@ async function bring(e: Event) {
 async function send(f: File) {
   error.value = undefined
   if (f.size > 8 * 1024 * 1024) {
-    error.value = new Problem(413, `${f.name} is ${Math.round(f.size / 1048576)} MB. A recipe file is small; 8 MB is the most that is read.`)
+    error.value = new Problem(
+      413,
+      `${f.name} is ${Math.round(f.size / 1048576)} MB. A recipe file is small; 8 MB is the most that is read.`,
+    )
     return
   }
   busy.value = true
@@ -119,7 +165,10 @@ async function send(f: File) {
     )
     await refresh()
     await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
-    ElMessage({ message: `Read ${d.recipe.ingredients.length} ingredients and ${d.recipe.steps.length} steps from ${f.name}`, type: 'success' })
+    ElMessage({
+      message: `Read ${d.recipe.ingredients.length} ingredients and ${d.recipe.steps.length} steps from ${f.name}`,
+      type: 'success',
+    })
   } catch (e) {
     error.value = e instanceof Problem ? new Problem(e.status, `${f.name}: ${e.message}`, e.fields) : e
   } finally {
@@ -140,8 +189,12 @@ async function act(f: () => Promise<unknown>) {
     error.value = e
   }
 }
-const accept = (keys: string[]) => act(() => ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys } })))
-const drop = (key: string, dropped: boolean) => act(() => ask(api.POST('/api/dishes/{id}/drop', { params: { path: { id: chosen.value!.id } }, body: { key, dropped } })))
+const accept = (keys: string[]) =>
+  act(() => ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys } })))
+const drop = (key: string, dropped: boolean) =>
+  act(() =>
+    ask(api.POST('/api/dishes/{id}/drop', { params: { path: { id: chosen.value!.id } }, body: { key, dropped } })),
+  )
 const remove = () =>
   act(async () => {
     const name = chosen.value!.recipe.title
@@ -153,44 +206,94 @@ const remove = () =>
 const frames = computed(() => mined.data.value?.frames ?? [])
 const waiting = computed(() => frames.value.filter((f) => f.state === 'open'))
 const picked = computed(() => waiting.value.filter((f) => f.pick))
-const want = (n: number | undefined) => n !== undefined && act(() => ask(api.POST('/api/dishes/{id}/want', { params: { path: { id: chosen.value!.id } }, body: { supporting: n } })))
+const want = (n: number | undefined) =>
+  n !== undefined &&
+  act(() =>
+    ask(api.POST('/api/dishes/{id}/want', { params: { path: { id: chosen.value!.id } }, body: { supporting: n } })),
+  )
 const renew = () =>
   act(async () => {
     const { count } = await ask(api.POST('/api/dishes/{id}/renew', { params: { path: { id: chosen.value!.id } } }))
-    ElMessage({ message: `${count} ${count === 1 ? 'frame follows' : 'frames follow'} the recipe again. What you changed stayed yours.`, type: 'success' })
+    ElMessage({
+      message: `${count} ${count === 1 ? 'frame follows' : 'frames follow'} the recipe again. What you changed stayed yours.`,
+      type: 'success',
+    })
   })
 const takeOff = (id: string) => act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id } } })))
 const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? []).map((i) => [i.step, i])))
 const unread = computed(() => chosen.value?.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
-const shutter = (f: Schema['MinedFrame']) => [f.angle, f.light, [f.vessel, f.tool].filter(Boolean).join(' and '), f.hands ? `${f.hands} more pair of hands` : '', f.shutter ? 'shutter matters' : '', f.hold].filter(Boolean).join(' · ')
+const shutter = (f: Schema['MinedFrame']) =>
+  [
+    f.angle,
+    f.light,
+    [f.vessel, f.tool].filter(Boolean).join(' and '),
+    f.hands ? `${f.hands} more pair of hands` : '',
+    f.shutter ? 'shutter matters' : '',
+    f.hold,
+  ]
+    .filter(Boolean)
+    .join(' · ')
 
-const changing = reactive({ open: false, id: '', version: 0, title: '', angle: '' as Angle, light: '' as Direction, vessel: '', hands: 0, shutter: false })
+const changing = reactive({
+  open: false,
+  id: '',
+  version: 0,
+  title: '',
+  angle: '' as Angle,
+  light: '' as Direction,
+  vessel: '',
+  hands: 0,
+  shutter: false,
+})
 const changeError = ref<unknown>()
 async function change(f: Schema['MinedFrame']) {
   changeError.value = undefined
   await act(async () => {
     let id = f.shotId
-    if (!id) id = (await ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys: [f.key] } })))[0]!.id
-    const { version, title, angle, light, vessel, hands, shutter } = await ask(api.GET('/api/shots/{id}', { params: { path: { id } } }))
+    if (!id)
+      id = (
+        await ask(
+          api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys: [f.key] } }),
+        )
+      )[0]!.id
+    const { version, title, angle, light, vessel, hands, shutter } = await ask(
+      api.GET('/api/shots/{id}', { params: { path: { id } } }),
+    )
     Object.assign(changing, { open: true, id, version, title, angle, light, vessel, hands, shutter })
   })
 }
 async function saveChange() {
   try {
     const { id, version, title, angle, light, vessel, hands, shutter } = changing
-    await ask(api.PUT('/api/shots/{id}', { params: { path: { id } }, body: { version, title, angle, light, vessel, hands, shutter } }))
+    await ask(
+      api.PUT('/api/shots/{id}', {
+        params: { path: { id } },
+        body: { version, title, angle, light, vessel, hands, shutter },
+      }),
+    )
     changing.open = false
     await refresh()
   } catch (e) {
     changeError.value = e
   }
 }
-watch(() => route.params.dish, () => (error.value = undefined))
+watch(
+  () => route.params.dish,
+  () => (error.value = undefined),
+)
 useKeys([
   { key: 't', does: 'Type a recipe', run: () => type() },
   { key: 'i', does: 'Import a recipe file', run: () => file.value?.click() },
-  { key: 'a', does: 'Put the picked frames on the list', run: () => void (picked.value.length && accept(picked.value.map((f) => f.key))) },
-  { key: 'A', does: 'Put every suggestion on the list', run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))) },
+  {
+    key: 'a',
+    does: 'Put the picked frames on the list',
+    run: () => void (picked.value.length && accept(picked.value.map((f) => f.key))),
+  },
+  {
+    key: 'A',
+    does: 'Put every suggestion on the list',
+    run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))),
+  },
   { key: 'u', does: 'Bring the list up to the recipe', run: () => void (mined.data.value?.behind && renew()) },
 ])
 </script>
@@ -201,21 +304,45 @@ useKeys([
     <template #head>
       <el-button @click="type()">Type a recipe <kbd>t</kbd></el-button>
       <el-button type="primary" :loading="busy" @click="file?.click()">Import a recipe file <kbd>i</kbd></el-button>
-      <input ref="file" type="file" name="recipe" accept=".json,.jsonld,.html,.htm,application/ld+json,text/html" class="visually-hidden" aria-label="Recipe file" tabindex="-1" @change="bring" />
+      <input
+        ref="file"
+        type="file"
+        name="recipe"
+        accept=".json,.jsonld,.html,.htm,application/ld+json,text/html"
+        class="visually-hidden"
+        aria-label="Recipe file"
+        tabindex="-1"
+        @change="bring"
+      />
     </template>
     <ProblemNote :error="error ?? dishes.error.value" />
     <div class="pair" @dragover.prevent @drop.prevent="dropped">
       <DishPicker v-if="dishes.data.value?.length" :dishes="dishes.data.value" :chosen="chosen?.id ?? ''" />
       <EmptyBench v-else-if="dishes.data.value">
         <template #title>No dishes yet</template>
-        Drop a recipe file here: JSON-LD, or a web page that holds a recipe. Or type one. The application reads it for frames before anything is cooked.
-        <template #act><el-button type="primary" @click="file?.click()">Import a recipe file</el-button><el-button @click="type()">Type a recipe</el-button></template>
+        Drop a recipe file here: JSON-LD, or a web page that holds a recipe. Or type one. The application reads it for
+        frames before anything is cooked.
+        <template #act
+          ><el-button type="primary" @click="file?.click()">Import a recipe file</el-button
+          ><el-button @click="type()">Type a recipe</el-button></template
+        >
       </EmptyBench>
       <article v-if="chosen" class="card" aria-label="Recipe">
         <header>
           <div>
             <h2>{{ chosen.recipe.title }}</h2>
-            <p class="soft small">{{ [forms.find((f) => f.value === chosen?.form)?.words, chosen.recipe.yield, chosen.recipe.totalMin ? chosen.recipe.totalMin + ' min in all' : '', chosen.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.recipe.source].filter(Boolean).join(' · ') }}</p>
+            <p class="soft small">
+              {{
+                [
+                  forms.find((f) => f.value === chosen?.form)?.words,
+                  chosen.recipe.yield,
+                  chosen.recipe.totalMin ? chosen.recipe.totalMin + ' min in all' : '',
+                  chosen.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.recipe.source,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}
+            </p>
           </div>
           <a class="file" :href="`/api/dishes/${chosen.id}/recipe.pdf`" target="_blank">Print</a>
           <a class="file" :href="`/api/dishes/${chosen.id}/recipe.json`" download>JSON-LD</a>
@@ -223,49 +350,110 @@ useKeys([
           <el-button text @click="remove">Remove</el-button>
         </header>
         <div class="scale">
-          <label>Make it <el-input v-model.lazy="scale.by" size="small" class="by mono" aria-label="Scale the recipe by" inputmode="decimal" /> times</label>
-          <el-button v-for="b in ['1/2', '1', '2']" :key="b" size="small" :aria-pressed="scale.by === b" :type="scale.by === b ? 'primary' : 'default'" @click="scale.by = b">× {{ b === '1/2' ? '½' : b }}</el-button>
-          <span v-if="amounts && amounts.highMin" class="small soft">Times in the method: <b class="mono">{{ span(amounts.lowMin, amounts.highMin) }}</b></span>
+          <label
+            >Make it
+            <el-input
+              v-model.lazy="scale.by"
+              size="small"
+              class="by mono"
+              aria-label="Scale the recipe by"
+              inputmode="decimal"
+            />
+            times</label
+          >
+          <el-button
+            v-for="b in ['1/2', '1', '2']"
+            :key="b"
+            size="small"
+            :aria-pressed="scale.by === b"
+            :type="scale.by === b ? 'primary' : 'default'"
+            @click="scale.by = b"
+            >× {{ b === '1/2' ? '½' : b }}</el-button
+          >
+          <span v-if="amounts && amounts.highMin" class="small soft"
+            >Times in the method: <b class="mono">{{ span(amounts.lowMin, amounts.highMin) }}</b></span
+          >
         </div>
         <p v-if="scaleError" class="bad" role="alert">{{ (scaleError as Error).message }}</p>
         <div class="cols">
           <div>
-          <table class="ingredients">
-            <caption class="visually-hidden">Ingredients</caption>
-            <thead class="visually-hidden"><tr><th>Amount</th><th>Unit</th><th>Thing</th></tr></thead>
-            <tbody>
-              <template v-for="(i, n) in listed" :key="n">
-                <tr v-if="i.group && i.group !== listed[n - 1]?.group"><th colspan="3" scope="colgroup">{{ i.group }}</th></tr>
-                <tr :class="{ unread: !i.understood }">
-                  <td class="mono amount">{{ i.shown }}</td>
-                  <td class="unit">{{ i.unit }}</td>
-                  <td>{{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span><em v-if="!i.understood"> ▲ not understood</em></td>
+            <table class="ingredients">
+              <caption class="visually-hidden">
+                Ingredients
+              </caption>
+              <thead class="visually-hidden">
+                <tr>
+                  <th>Amount</th>
+                  <th>Unit</th>
+                  <th>Thing</th>
                 </tr>
-              </template>
-            </tbody>
-          </table>
-          <details v-if="amounts" class="weights">
-            <summary>By weight</summary>
-            <p class="pick">
-              <el-select v-model="scale.region" size="small" aria-label="Whose cups and spoons"><el-option v-for="c in cups" :key="c.value" :value="c.value" :label="c.words" /></el-select>
-              <el-select v-model="scale.base" :empty-values="[null, undefined]" size="small" aria-label="What counts as 100"><el-option value="" label="Of the whole" /><el-option v-for="s in amounts.ratios.shares" :key="s.item" :value="s.item" :label="'Of the ' + s.item" /></el-select>
-            </p>
-            <table class="shares">
+              </thead>
               <tbody>
-                <tr v-for="s in amounts.ratios.shares" :key="s.item"><td>{{ s.item }}<small v-if="s.by && s.by !== s.item" class="soft"> as {{ s.by }}</small></td><td class="mono">{{ Math.round(s.grams) }} g</td><td class="mono">{{ s.percent.toFixed(1) }} %</td></tr>
+                <template v-for="(i, n) in listed" :key="n">
+                  <tr v-if="i.group && i.group !== listed[n - 1]?.group">
+                    <th colspan="3" scope="colgroup">{{ i.group }}</th>
+                  </tr>
+                  <tr :class="{ unread: !i.understood }">
+                    <td class="mono amount">{{ i.shown }}</td>
+                    <td class="unit">{{ i.unit }}</td>
+                    <td>
+                      {{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span
+                      ><em v-if="!i.understood"> ▲ not understood</em>
+                    </td>
+                  </tr>
+                </template>
               </tbody>
             </table>
-            <p v-if="amounts.ratios.left.length" class="small soft">Not weighed: {{ amounts.ratios.left.join('; ') }}.</p>
-          </details>
-          <EatingBox v-if="eating.data.value" :eating="eating.data.value" :dish="chosen.id" :shoot="shoot" />
+            <details v-if="amounts" class="weights">
+              <summary>By weight</summary>
+              <p class="pick">
+                <el-select v-model="scale.region" size="small" aria-label="Whose cups and spoons"
+                  ><el-option v-for="c in cups" :key="c.value" :value="c.value" :label="c.words"
+                /></el-select>
+                <el-select
+                  v-model="scale.base"
+                  :empty-values="[null, undefined]"
+                  size="small"
+                  aria-label="What counts as 100"
+                  ><el-option value="" label="Of the whole" /><el-option
+                    v-for="s in amounts.ratios.shares"
+                    :key="s.item"
+                    :value="s.item"
+                    :label="'Of the ' + s.item"
+                /></el-select>
+              </p>
+              <table class="shares">
+                <tbody>
+                  <tr v-for="s in amounts.ratios.shares" :key="s.item">
+                    <td>
+                      {{ s.item }}<small v-if="s.by && s.by !== s.item" class="soft"> as {{ s.by }}</small>
+                    </td>
+                    <td class="mono">{{ Math.round(s.grams) }} g</td>
+                    <td class="mono">{{ s.percent.toFixed(1) }} %</td>
+                  </tr>
+                </tbody>
+              </table>
+              <p v-if="amounts.ratios.left.length" class="small soft">
+                Not weighed: {{ amounts.ratios.left.join('; ') }}.
+              </p>
+            </details>
+            <EatingBox v-if="eating.data.value" :eating="eating.data.value" :dish="chosen.id" :shoot="shoot" />
           </div>
           <ol class="steps">
             <li v-for="(s, n) in chosen.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
-              <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{ s.section }}</span>
+              <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{
+                s.section
+              }}</span>
               {{ s.text }}
-              <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{ span(d.lowMin, d.highMin) }}</span>
-              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono">{{ Math.round(t.celsiusDeg) }} °C · {{ Math.round(t.fahrenheitDeg) }} °F</span>
-              <span v-if="irreversible.has(n)" class="note">■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span>
+              <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{
+                span(d.lowMin, d.highMin)
+              }}</span>
+              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono"
+                >{{ Math.round(t.celsiusDeg) }} °C · {{ Math.round(t.fahrenheitDeg) }} °F</span
+              >
+              <span v-if="irreversible.has(n)" class="note"
+                >■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span
+              >
             </li>
           </ol>
         </div>
@@ -275,27 +463,61 @@ useKeys([
       <template v-if="chosen">
         <div>
           <h2>Frames in this recipe</h2>
-          <p v-if="mined.data.value" class="small soft">Main angle <b>{{ mined.data.value.angle }}</b>: {{ mined.data.value.because }}.</p>
-          <p v-if="unread" class="small bad">▲ {{ unread }} {{ unread === 1 ? 'line was' : 'lines were' }} not understood and {{ unread === 1 ? 'stands' : 'stand' }} as written.</p>
+          <p v-if="mined.data.value" class="small soft">
+            Main angle <b>{{ mined.data.value.angle }}</b>: {{ mined.data.value.because }}.
+          </p>
+          <p v-if="unread" class="small bad">
+            ▲ {{ unread }} {{ unread === 1 ? 'line was' : 'lines were' }} not understood and
+            {{ unread === 1 ? 'stands' : 'stand' }} as written.
+          </p>
         </div>
         <div v-if="mined.data.value" class="many">
           <label for="supporting">Supporting frames beside the hero</label>
-          <el-input-number id="supporting" :model-value="mined.data.value.supporting" v-bind="limits.WantRequest.supporting" size="small" aria-label="Supporting frames beside the hero" @change="want" />
+          <el-input-number
+            id="supporting"
+            :model-value="mined.data.value.supporting"
+            v-bind="limits.WantRequest.supporting"
+            size="small"
+            aria-label="Supporting frames beside the hero"
+            @change="want"
+          />
         </div>
         <div v-if="mined.data.value?.behind" class="behind" role="status">
-          <p>▲ The recipe has changed since. {{ mined.data.value.behind }} {{ mined.data.value.behind === 1 ? 'frame on the list is' : 'frames on the list are' }} behind it.</p>
+          <p>
+            ▲ The recipe has changed since. {{ mined.data.value.behind }}
+            {{ mined.data.value.behind === 1 ? 'frame on the list is' : 'frames on the list are' }} behind it.
+          </p>
           <el-button size="small" @click="renew">Bring the list up to it <kbd>u</kbd></el-button>
         </div>
         <ul v-if="mined.data.value?.orphans.length" class="behind">
-          <li v-for="o in mined.data.value.orphans" :key="o.shotId">▲ “{{ o.title }}” is on the list, but the recipe no longer suggests it. <el-button size="small" text :aria-label="'Take off: ' + o.title" @click="takeOff(o.shotId)">Take it off</el-button></li>
+          <li v-for="o in mined.data.value.orphans" :key="o.shotId">
+            ▲ “{{ o.title }}” is on the list, but the recipe no longer suggests it.
+            <el-button size="small" text :aria-label="'Take off: ' + o.title" @click="takeOff(o.shotId)"
+              >Take it off</el-button
+            >
+          </li>
         </ul>
         <div v-if="waiting.length" class="put">
-          <el-button v-if="picked.length" type="primary" @click="accept(picked.map((f) => f.key))">Put {{ picked.length }} picked on the list <kbd>a</kbd></el-button>
-          <button v-if="waiting.length > picked.length" type="button" class="all" @click="accept(waiting.map((f) => f.key))">or all {{ waiting.length }}</button>
+          <el-button v-if="picked.length" type="primary" @click="accept(picked.map((f) => f.key))"
+            >Put {{ picked.length }} picked on the list <kbd>a</kbd></el-button
+          >
+          <button
+            v-if="waiting.length > picked.length"
+            type="button"
+            class="all"
+            @click="accept(waiting.map((f) => f.key))"
+          >
+            or all {{ waiting.length }}
+          </button>
         </div>
         <ul class="frames">
           <li v-for="f in frames" :key="f.key" :class="f.state" :data-key="f.key">
-            <p class="kind"><span>{{ kindWords[f.kind] ?? f.kind }}</span><span v-if="f.state === 'accepted'" class="on">✓ on the list</span><span v-else-if="f.state === 'open' && f.pick" class="best">◆ picked</span><span v-else-if="f.state === 'dropped'">set aside</span></p>
+            <p class="kind">
+              <span>{{ kindWords[f.kind] ?? f.kind }}</span><span v-if="f.state === 'accepted'" class="on"
+                >✓ on the list</span
+              ><span v-else-if="f.state === 'open' && f.pick" class="best">◆ picked</span
+              ><span v-else-if="f.state === 'dropped'">set aside</span>
+            </p>
             <b>{{ f.title }}</b>
             <p class="why">{{ f.because }}.</p>
             <p class="soft small">{{ shutter(f) }}</p>
@@ -303,10 +525,30 @@ useKeys([
             <p v-for="c in f.kept" :key="c" class="small soft">You keep {{ c }}</p>
             <p v-if="f.caution" class="caution">▲ {{ f.caution }}</p>
             <p class="acts">
-              <el-button v-if="f.state !== 'accepted'" size="small" :aria-label="'Accept: ' + f.title" @click="accept([f.key])">Accept</el-button>
-              <el-button v-if="f.state !== 'dropped'" size="small" :aria-label="'Change: ' + f.title" @click="change(f)">Change</el-button>
-              <el-button v-if="f.state === 'open'" size="small" :aria-label="'Drop: ' + f.title" @click="drop(f.key, true)">Drop</el-button>
-              <el-button v-if="f.state === 'dropped'" size="small" :aria-label="'Take up again: ' + f.title" @click="drop(f.key, false)">Take up again</el-button>
+              <el-button
+                v-if="f.state !== 'accepted'"
+                size="small"
+                :aria-label="'Accept: ' + f.title"
+                @click="accept([f.key])"
+                >Accept</el-button
+              >
+              <el-button v-if="f.state !== 'dropped'" size="small" :aria-label="'Change: ' + f.title" @click="change(f)"
+                >Change</el-button
+              >
+              <el-button
+                v-if="f.state === 'open'"
+                size="small"
+                :aria-label="'Drop: ' + f.title"
+                @click="drop(f.key, true)"
+                >Drop</el-button
+              >
+              <el-button
+                v-if="f.state === 'dropped'"
+                size="small"
+                :aria-label="'Take up again: ' + f.title"
+                @click="drop(f.key, false)"
+                >Take up again</el-button
+              >
             </p>
           </li>
         </ul>
@@ -315,28 +557,64 @@ useKeys([
     <el-dialog v-model="sheet" :title="draft.id ? 'Edit the recipe' : 'Type a recipe'" width="760px" top="6vh">
       <form novalidate class="typing" @submit.prevent="save">
         <ProblemNote :error="sheetError" />
-        <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts"><el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button></p>
-        <el-form-item label="Name" label-position="top" :error="sheetError instanceof Problem ? sheetError.about('title') : ''"><el-input v-model="draft.title" aria-label="Name of the dish" autofocus /></el-form-item>
+        <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts">
+          <el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button>
+        </p>
+        <el-form-item
+          label="Name"
+          label-position="top"
+          :error="sheetError instanceof Problem ? sheetError.about('title') : ''"
+          ><el-input v-model="draft.title" aria-label="Name of the dish" autofocus
+        /></el-form-item>
         <el-form-item label="Form, as a camera meets it" label-position="top">
-          <el-select v-model="draft.form" :empty-values="[null, undefined]" aria-label="Form of the dish"><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words" /></el-select>
+          <el-select v-model="draft.form" :empty-values="[null, undefined]" aria-label="Form of the dish"
+            ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words"
+          /></el-select>
         </el-form-item>
-        <el-form-item label="Ingredients, a line each" label-position="top"><el-input v-model="draft.ingredients" type="textarea" :rows="13" aria-label="Ingredients" placeholder="1 1/2 cups (190 g) flour, sifted&#10;For the top:&#10;juice of 2 lemons" /></el-form-item>
-        <el-form-item label="Method, a line a step" label-position="top"><el-input v-model="draft.method" type="textarea" :rows="13" aria-label="Method" placeholder="Whisk the whites.&#10;Drizzle the syrup over and serve." /></el-form-item>
-        <p class="acts wide"><el-button @click="sheet = false">Leave it</el-button><el-button type="primary" native-type="submit">Save the recipe</el-button></p>
+        <el-form-item label="Ingredients, a line each" label-position="top"
+          ><el-input
+            v-model="draft.ingredients"
+            type="textarea"
+            :rows="13"
+            aria-label="Ingredients"
+            placeholder="1 1/2 cups (190 g) flour, sifted&#10;For the top:&#10;juice of 2 lemons"
+        /></el-form-item>
+        <el-form-item label="Method, a line a step" label-position="top"
+          ><el-input
+            v-model="draft.method"
+            type="textarea"
+            :rows="13"
+            aria-label="Method"
+            placeholder="Whisk the whites.&#10;Drizzle the syrup over and serve."
+        /></el-form-item>
+        <p class="acts wide">
+          <el-button @click="sheet = false">Leave it</el-button
+          ><el-button type="primary" native-type="submit">Save the recipe</el-button>
+        </p>
       </form>
     </el-dialog>
     <el-dialog v-model="changing.open" title="Change the frame" width="460px">
       <form novalidate @submit.prevent="saveChange">
         <ProblemNote :error="changeError" />
-        <el-form-item label="What it shows" label-position="top"><el-input v-model="changing.title" aria-label="What it shows" /></el-form-item>
+        <el-form-item label="What it shows" label-position="top"
+          ><el-input v-model="changing.title" aria-label="What it shows"
+        /></el-form-item>
         <el-form-item label="Angle" label-position="top">
-          <el-select v-model="changing.angle" aria-label="Angle"><el-option v-for="a in angles" :key="a" :value="a" /></el-select>
+          <el-select v-model="changing.angle" aria-label="Angle"
+            ><el-option v-for="a in angles" :key="a" :value="a"
+          /></el-select>
         </el-form-item>
         <el-form-item label="Light" label-position="top">
-          <el-select v-model="changing.light" aria-label="Light"><el-option v-for="a in lights" :key="a" :value="a" /></el-select>
+          <el-select v-model="changing.light" aria-label="Light"
+            ><el-option v-for="a in lights" :key="a" :value="a"
+          /></el-select>
         </el-form-item>
-        <el-form-item label="In or on" label-position="top"><el-input v-model="changing.vessel" aria-label="In or on" /></el-form-item>
-        <el-form-item label="More pairs of hands" label-position="top"><el-input-number v-model="changing.hands" v-bind="limits.ShotSave.hands" aria-label="More pairs of hands" /></el-form-item>
+        <el-form-item label="In or on" label-position="top"
+          ><el-input v-model="changing.vessel" aria-label="In or on"
+        /></el-form-item>
+        <el-form-item label="More pairs of hands" label-position="top"
+          ><el-input-number v-model="changing.hands" v-bind="limits.ShotSave.hands" aria-label="More pairs of hands"
+        /></el-form-item>
         <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
         <p class="acts wide"><el-button type="primary" native-type="submit">Save the frame</el-button></p>
       </form>
@@ -345,59 +623,265 @@ useKeys([
 </template>
 
 <style scoped>
-.pair { display: flex; flex-direction: column; gap: 14px; min-height: 60%; }
-.card { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 18px 20px; }
-.card header { display: flex; gap: 4px; align-items: flex-start; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; margin-bottom: 12px; }
-.card header div { flex: 1; }
-.card header .el-button + .el-button { margin: 0; }
-.card h2 { font-size: 24px; }
-.scale { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; margin-bottom: 12px; font-size: 14px; }
-.scale .el-button + .el-button { margin: 0; }
-.scale .small { margin-left: auto; }
-.by { width: 64px; }
-.time { font-size: 12px; background: #eee4d6; padding: 0 6px; margin-left: 4px; white-space: nowrap; }
-.file { font-size: 13.5px; font-weight: 560; padding: 8px 6px; }
-.many { display: flex; align-items: center; justify-content: space-between; gap: 8px; font-size: 13.5px; }
-.many .el-input-number { width: 104px; }
-.behind { background: #f6eddb; border-left: 4px solid var(--fl-brass); padding: 8px 10px; font-size: 13.5px; list-style: none; margin: 0; display: grid; gap: 6px; justify-items: start; }
-.put { display: flex; gap: 4px; align-items: center; }
-.put .el-button + .el-button { margin: 0; }
-.best { color: var(--fl-brass-ink); }
-.all { all: unset; cursor: pointer; text-decoration: underline; font-size: 13.5px; padding: 8px 4px; white-space: nowrap; }
-.all:focus-visible { outline: 3px solid var(--fl-fig); }
-.turned { color: var(--fl-fig-ink); }
-.weights { margin-top: 14px; font-size: 14px; }
-.weights summary { cursor: pointer; font-weight: 560; padding: 4px 0; }
-.pick { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; margin: 4px 0 8px; }
-.shares { width: 100%; border-collapse: collapse; }
-.shares td { padding: 2px 0; border-bottom: 1px solid var(--fl-line); }
-.shares .mono { text-align: right; white-space: nowrap; padding-left: 8px; }
-.cols { display: grid; grid-template-columns: minmax(230px, 4fr) 5fr; gap: 26px; }
-.ingredients { border-collapse: collapse; align-self: start; width: 100%; font-size: 14.5px; }
-.ingredients td { padding: 3px 6px 3px 0; vertical-align: baseline; }
-.ingredients th { text-align: left; font: 560 14px var(--fl-head); padding: 10px 0 2px; }
-.amount { text-align: right; white-space: nowrap; width: 52px; }
-.unit { color: var(--fl-soft); white-space: nowrap; width: 46px; }
-.unread { background: #f6eddb; }
-em { color: var(--fl-brass-ink); font-style: normal; font-size: 12.5px; }
-.steps { margin: 0; padding-left: 24px; display: grid; gap: 8px; align-content: start; }
-.steps li::marker { font: 500 13px var(--fl-mono); color: var(--fl-fig-ink); }
-.section { display: block; font: 560 14px var(--fl-head); }
-.once { background: linear-gradient(90deg, #f8e9ee, transparent); margin-left: -6px; padding-left: 6px; }
-.note { display: block; font-size: 12.5px; color: var(--fl-fig-ink); }
-.frames { list-style: none; margin: 0; padding: 0; display: grid; gap: 8px; }
-.frames li { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 8px 10px; font-size: 13.5px; }
-.frames b { font-weight: 600; }
-.kind { display: flex; justify-content: space-between; font-size: 12px; color: var(--fl-fig-ink); font-weight: 600; }
-.on { color: var(--fl-leaf-ink); }
-.dropped { opacity: 0.75; }
-.why { font-size: 13px; }
-.caution { font-size: 12.5px; color: var(--fl-brass-ink); }
-.acts { display: flex; gap: 6px; margin-top: 5px; }
-.acts .el-button + .el-button { margin: 0; }
-.typing { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; }
-.typing .problem, .wide { grid-column: 1 / -1; }
-.wide { justify-content: flex-end; }
-.bad { color: var(--fl-brass-ink); }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.pair {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  min-height: 60%;
+}
+.card {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 18px 20px;
+}
+.card header {
+  display: flex;
+  gap: 4px;
+  align-items: flex-start;
+  border-bottom: 1px solid var(--fl-line);
+  padding-bottom: 10px;
+  margin-bottom: 12px;
+}
+.card header div {
+  flex: 1;
+}
+.card header .el-button + .el-button {
+  margin: 0;
+}
+.card h2 {
+  font-size: 24px;
+}
+.scale {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-bottom: 12px;
+  font-size: 14px;
+}
+.scale .el-button + .el-button {
+  margin: 0;
+}
+.scale .small {
+  margin-left: auto;
+}
+.by {
+  width: 64px;
+}
+.time {
+  font-size: 12px;
+  background: #eee4d6;
+  padding: 0 6px;
+  margin-left: 4px;
+  white-space: nowrap;
+}
+.file {
+  font-size: 13.5px;
+  font-weight: 560;
+  padding: 8px 6px;
+}
+.many {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  font-size: 13.5px;
+}
+.many .el-input-number {
+  width: 104px;
+}
+.behind {
+  background: #f6eddb;
+  border-left: 4px solid var(--fl-brass);
+  padding: 8px 10px;
+  font-size: 13.5px;
+  list-style: none;
+  margin: 0;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.put {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
+.put .el-button + .el-button {
+  margin: 0;
+}
+.best {
+  color: var(--fl-brass-ink);
+}
+.all {
+  all: unset;
+  cursor: pointer;
+  text-decoration: underline;
+  font-size: 13.5px;
+  padding: 8px 4px;
+  white-space: nowrap;
+}
+.all:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.turned {
+  color: var(--fl-fig-ink);
+}
+.weights {
+  margin-top: 14px;
+  font-size: 14px;
+}
+.weights summary {
+  cursor: pointer;
+  font-weight: 560;
+  padding: 4px 0;
+}
+.pick {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+  margin: 4px 0 8px;
+}
+.shares {
+  width: 100%;
+  border-collapse: collapse;
+}
+.shares td {
+  padding: 2px 0;
+  border-bottom: 1px solid var(--fl-line);
+}
+.shares .mono {
+  text-align: right;
+  white-space: nowrap;
+  padding-left: 8px;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(230px, 4fr) 5fr;
+  gap: 26px;
+}
+.ingredients {
+  border-collapse: collapse;
+  align-self: start;
+  width: 100%;
+  font-size: 14.5px;
+}
+.ingredients td {
+  padding: 3px 6px 3px 0;
+  vertical-align: baseline;
+}
+.ingredients th {
+  text-align: left;
+  font: 560 14px var(--fl-head);
+  padding: 10px 0 2px;
+}
+.amount {
+  text-align: right;
+  white-space: nowrap;
+  width: 52px;
+}
+.unit {
+  color: var(--fl-soft);
+  white-space: nowrap;
+  width: 46px;
+}
+.unread {
+  background: #f6eddb;
+}
+em {
+  color: var(--fl-brass-ink);
+  font-style: normal;
+  font-size: 12.5px;
+}
+.steps {
+  margin: 0;
+  padding-left: 24px;
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+.steps li::marker {
+  font: 500 13px var(--fl-mono);
+  color: var(--fl-fig-ink);
+}
+.section {
+  display: block;
+  font: 560 14px var(--fl-head);
+}
+.once {
+  background: linear-gradient(90deg, #f8e9ee, transparent);
+  margin-left: -6px;
+  padding-left: 6px;
+}
+.note {
+  display: block;
+  font-size: 12.5px;
+  color: var(--fl-fig-ink);
+}
+.frames {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.frames li {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 8px 10px;
+  font-size: 13.5px;
+}
+.frames b {
+  font-weight: 600;
+}
+.kind {
+  display: flex;
+  justify-content: space-between;
+  font-size: 12px;
+  color: var(--fl-fig-ink);
+  font-weight: 600;
+}
+.on {
+  color: var(--fl-leaf-ink);
+}
+.dropped {
+  opacity: 0.75;
+}
+.why {
+  font-size: 13px;
+}
+.caution {
+  font-size: 12.5px;
+  color: var(--fl-brass-ink);
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  margin-top: 5px;
+}
+.acts .el-button + .el-button {
+  margin: 0;
+}
+.typing {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 18px;
+}
+.typing .problem,
+.wide {
+  grid-column: 1 / -1;
+}
+.wide {
+  justify-content: flex-end;
+}
+.bad {
+  color: var(--fl-brass-ink);
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

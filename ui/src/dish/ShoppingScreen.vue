@@ -31,7 +31,13 @@ const shops = computed(() => {
 })
 const covered = computed(() => b.value?.list.lines.filter((l) => l.covered) ?? [])
 const chosen = computed(() => b.value?.list.lines.find((l) => l.key === chosenKey.value))
-const goodsOf = (l: Line) => b.value?.goods.find((g) => g.goods.thing.toLowerCase() === l.thing.toLowerCase() || l.key === g.goods.thing.toLowerCase() || l.key.startsWith(g.goods.thing.toLowerCase()))
+const goodsOf = (l: Line) =>
+  b.value?.goods.find(
+    (g) =>
+      g.goods.thing.toLowerCase() === l.thing.toLowerCase() ||
+      l.key === g.goods.thing.toLowerCase() ||
+      l.key.startsWith(g.goods.thing.toLowerCase()),
+  )
 
 /** Changes what was decided and sends it; a stale save is told and read anew. */
 async function decide(change: (c: Schema['ShoppingChoices']) => void, words = '') {
@@ -40,25 +46,58 @@ async function decide(change: (c: Schema['ShoppingChoices']) => void, words = ''
   change(choices)
   error.value = undefined
   try {
-    await ask(api.PUT('/api/shoots/{id}/shopping', { params: { path: { id: shoot } }, body: { choices, version: b.value.version, words } }))
+    await ask(
+      api.PUT('/api/shoots/{id}/shopping', {
+        params: { path: { id: shoot } },
+        body: { choices, version: b.value.version, words },
+      }),
+    )
   } catch (e) {
-    error.value = e instanceof Problem && e.status === 409 ? new Problem(409, 'Someone changed this list meanwhile. Here is how it stands now; do it once more.') : e
+    error.value =
+      e instanceof Problem && e.status === 409
+        ? new Problem(409, 'Someone changed this list meanwhile. Here is how it stands now; do it once more.')
+        : e
   }
   await refresh()
 }
-const tick = (key: string, name: string, on: boolean) => decide((c) => (c.ticked = on ? [...c.ticked.filter((k) => k !== key), key] : c.ticked.filter((k) => k !== key)), (on ? 'Ticked ' : 'Unticked ') + name)
-const times = (id: string, name: string, n: string) => decide((c) => (c.times = [...c.times.filter((t) => t.id !== id), { id, times: n }]), `Made ${name} ${n} times`)
-const spare = (l: Line, n: string) => decide((c) => (c.spares = [...c.spares.filter((s) => s.key !== l.key), { key: l.key, amount: n || '0' }]), 'Changed the spares of ' + l.thing)
+const tick = (key: string, name: string, on: boolean) =>
+  decide(
+    (c) => (c.ticked = on ? [...c.ticked.filter((k) => k !== key), key] : c.ticked.filter((k) => k !== key)),
+    (on ? 'Ticked ' : 'Unticked ') + name,
+  )
+const times = (id: string, name: string, n: string) =>
+  decide((c) => (c.times = [...c.times.filter((t) => t.id !== id), { id, times: n }]), `Made ${name} ${n} times`)
+const spare = (l: Line, n: string) =>
+  decide(
+    (c) => (c.spares = [...c.spares.filter((s) => s.key !== l.key), { key: l.key, amount: n || '0' }]),
+    'Changed the spares of ' + l.thing,
+  )
 const extra = ref('')
 async function addExtra() {
   const words = extra.value.trim()
   if (!words) return
-  await decide((c) => c.extra.push({ key: 'x' + Date.now().toString(36), words, shop: '' }), 'Wrote “' + words + '” on the list')
+  await decide(
+    (c) => c.extra.push({ key: 'x' + Date.now().toString(36), words, shop: '' }),
+    'Wrote “' + words + '” on the list',
+  )
   if (!error.value) extra.value = ''
 }
-const dropExtra = (key: string) => decide((c) => (c.extra = c.extra.filter((x) => x.key !== key)), 'Took a line off the shopping')
+const dropExtra = (key: string) =>
+  decide((c) => (c.extra = c.extra.filter((x) => x.key !== key)), 'Took a line off the shopping')
 
-const g = reactive({ id: '', version: 0, thing: '', pack: '0', packUnit: '', price: '', shop: '', aisle: '', fresh: '' as '' | 'day' | 'keeps', stock: '0', stockUnit: '' })
+const g = reactive({
+  id: '',
+  version: 0,
+  thing: '',
+  pack: '0',
+  packUnit: '',
+  price: '',
+  shop: '',
+  aisle: '',
+  fresh: '' as '' | 'day' | 'keeps',
+  stock: '0',
+  stockUnit: '',
+})
 const goodsError = ref<unknown>()
 const about = (f: string) => (goodsError.value instanceof Problem ? goodsError.value.about(f) : '')
 watch(chosen, (l, was) => {
@@ -66,18 +105,51 @@ watch(chosen, (l, was) => {
   goodsError.value = undefined
   const has = goodsOf(l)
   const x = has?.goods
-  Object.assign(g, { id: has?.id ?? '', version: has?.version ?? 0, thing: x?.thing ?? l.thing, pack: x?.pack ?? '0', packUnit: x?.packUnit ?? (l.unit === 'g' || l.unit === 'ml' ? l.unit : ''), price: x?.priceMinor ? (x.priceMinor / 100).toFixed(2) : '', shop: x?.shop || l.shop, aisle: x?.aisle || l.aisle, fresh: x?.fresh ?? '', stock: x?.stock ?? '0', stockUnit: x?.stockUnit ?? (l.unit === 'g' || l.unit === 'ml' ? l.unit : '') })
+  Object.assign(g, {
+    id: has?.id ?? '',
+    version: has?.version ?? 0,
+    thing: x?.thing ?? l.thing,
+    pack: x?.pack ?? '0',
+    packUnit: x?.packUnit ?? (l.unit === 'g' || l.unit === 'ml' ? l.unit : ''),
+    price: x?.priceMinor ? (x.priceMinor / 100).toFixed(2) : '',
+    shop: x?.shop || l.shop,
+    aisle: x?.aisle || l.aisle,
+    fresh: x?.fresh ?? '',
+    stock: x?.stock ?? '0',
+    stockUnit: x?.stockUnit ?? (l.unit === 'g' || l.unit === 'ml' ? l.unit : ''),
+  })
 })
 async function saveGoods() {
   goodsError.value = undefined
   const price = g.price.trim() === '' ? 0 : Number(g.price.replace(',', '.'))
   if (!Number.isFinite(price) || price < 0) {
-    goodsError.value = new Problem(422, 'A price is a number such as 2.40.', [{ field: 'price', words: 'A price is a number such as 2.40.' }])
+    goodsError.value = new Problem(422, 'A price is a number such as 2.40.', [
+      { field: 'price', words: 'A price is a number such as 2.40.' },
+    ])
     return
   }
   const { id, version, thing, packUnit, shop, aisle, fresh, stockUnit } = g
   try {
-    const saved = await ask(api.PUT('/api/shoots/{id}/goods', { params: { path: { id: shoot } }, body: { id, version, goods: { thing, pack: g.pack || '0', packUnit, priceMinor: Math.round(price * 100), shop, aisle, fresh, stock: g.stock || '0', stockUnit } } }))
+    const saved = await ask(
+      api.PUT('/api/shoots/{id}/goods', {
+        params: { path: { id: shoot } },
+        body: {
+          id,
+          version,
+          goods: {
+            thing,
+            pack: g.pack || '0',
+            packUnit,
+            priceMinor: Math.round(price * 100),
+            shop,
+            aisle,
+            fresh,
+            stock: g.stock || '0',
+            stockUnit,
+          },
+        },
+      }),
+    )
     Object.assign(g, { id: saved.id, version: saved.version })
     await refresh()
   } catch (e) {
@@ -96,8 +168,16 @@ function step(by: number) {
 useKeys([
   { key: 'j', does: 'Next line', run: () => step(1) },
   { key: 'k', does: 'Line before', run: () => step(-1) },
-  { key: 'x', does: 'Tick the line', run: () => chosen.value && void tick(chosen.value.key, chosen.value.thing, !chosen.value.ticked) },
-  { key: 'n', does: 'Write a line by hand', run: () => document.querySelector<HTMLInputElement>('input[name=extra]')?.focus() },
+  {
+    key: 'x',
+    does: 'Tick the line',
+    run: () => chosen.value && void tick(chosen.value.key, chosen.value.thing, !chosen.value.ticked),
+  },
+  {
+    key: 'n',
+    does: 'Write a line by hand',
+    run: () => document.querySelector<HTMLInputElement>('input[name=extra]')?.focus(),
+  },
 ])
 </script>
 
@@ -106,29 +186,86 @@ useKeys([
     <template #nav><DishNav /></template>
     <template #head>
       <a v-if="b?.list.lines.length" class="file" :href="`/api/shoots/${shoot}/shopping.pdf`" target="_blank">Print</a>
-      <a v-if="b?.list.lines.length" class="file" :href="`/api/shoots/${shoot}/shopping.csv`" download>List out as CSV</a>
+      <a v-if="b?.list.lines.length" class="file" :href="`/api/shoots/${shoot}/shopping.csv`" download
+        >List out as CSV</a
+      >
     </template>
     <ProblemNote :error="error ?? basket.error.value" />
-    <EmptyBench v-if="b && !b.cooked.length"><template #title>Nothing to cook yet</template>One shopping list comes out of all dishes and trials of the shoot, with spares for what is seen. Add a dish first.</EmptyBench>
+    <EmptyBench v-if="b && !b.cooked.length"
+      ><template #title>Nothing to cook yet</template>One shopping list comes out of all dishes and trials of the shoot,
+      with spares for what is seen. Add a dish first.</EmptyBench
+    >
     <template v-else-if="b">
       <div class="first">
-      <details class="cooked">
-        <summary>Made for this shoot: {{ b.cooked.filter((c) => c.times !== '0').map((c) => (c.times === '1' ? c.name : c.times + ' × ' + c.name)).join(', ') }}</summary>
-        <ul>
-          <li v-for="c in b.cooked" :key="c.id"><span :class="{ soft: c.times === '0' }">{{ c.name }}</span><span v-if="c.kind === 'trial'" class="soft small">trial</span>
-            <el-input :model-value="c.times" size="small" class="times mono" inputmode="decimal" :aria-label="'How often ' + c.name + ' is made'" @change="times(c.id, c.name, $event)" /> times</li>
-        </ul>
-      </details>
-      <el-radio-group v-model="when" aria-label="When it is bought"><el-radio-button value="all">All</el-radio-button><el-radio-button value="ahead">Ahead</el-radio-button><el-radio-button value="day">On the day</el-radio-button></el-radio-group>
+        <details class="cooked">
+          <summary>
+            Made for this shoot:
+            {{
+              b.cooked
+                .filter((c) => c.times !== '0')
+                .map((c) => (c.times === '1' ? c.name : c.times + ' × ' + c.name))
+                .join(', ')
+            }}
+          </summary>
+          <ul>
+            <li v-for="c in b.cooked" :key="c.id">
+              <span :class="{ soft: c.times === '0' }">{{ c.name }}</span><span
+                v-if="c.kind === 'trial'"
+                class="soft small"
+                >trial</span
+              >
+              <el-input
+                :model-value="c.times"
+                size="small"
+                class="times mono"
+                inputmode="decimal"
+                :aria-label="'How often ' + c.name + ' is made'"
+                @change="times(c.id, c.name, $event)"
+              />
+              times
+            </li>
+          </ul>
+        </details>
+        <el-radio-group v-model="when" aria-label="When it is bought"
+          ><el-radio-button value="all">All</el-radio-button><el-radio-button value="ahead">Ahead</el-radio-button
+          ><el-radio-button value="day">On the day</el-radio-button></el-radio-group
+        >
       </div>
       <section v-for="s in shops" :key="s.shop" :aria-label="s.shop">
         <h2>{{ s.shop }}</h2>
         <ul class="lines">
-          <li v-for="(l, i) in s.lines" :id="'buy-' + l.key" :key="l.key" :class="{ on: l.key === chosenKey, done: l.ticked }" tabindex="0" :aria-label="l.shown + ' ' + l.thing" @click="chosenKey = l.key" @focus="chosenKey = l.key">
-            <button type="button" class="tick" role="checkbox" :aria-checked="l.ticked" :aria-label="'Bought: ' + l.thing" @click.stop="tick(l.key, l.thing, !l.ticked)"><span aria-hidden="true">{{ l.ticked ? '✓' : '' }}</span></button>
+          <li
+            v-for="(l, i) in s.lines"
+            :id="'buy-' + l.key"
+            :key="l.key"
+            :class="{ on: l.key === chosenKey, done: l.ticked }"
+            tabindex="0"
+            :aria-label="l.shown + ' ' + l.thing"
+            @click="chosenKey = l.key"
+            @focus="chosenKey = l.key"
+          >
+            <button
+              type="button"
+              class="tick"
+              role="checkbox"
+              :aria-checked="l.ticked"
+              :aria-label="'Bought: ' + l.thing"
+              @click.stop="tick(l.key, l.thing, !l.ticked)"
+            >
+              <span aria-hidden="true">{{ l.ticked ? '✓' : '' }}</span>
+            </button>
             <span class="buy mono">{{ l.shown }}</span>
-            <span class="what"><b>{{ l.thing }}</b><small><template v-if="l.aisle !== s.lines[i - 1]?.aisle">{{ l.aisle }} · </template>{{ l.uses.map((u) => u.dish + ' ' + u.shown).join(', ') }}</small><small v-if="l.problem" class="bad">▲ {{ l.problem }}</small></span>
-            <span class="tags"><span v-if="l.spareWhy" :title="l.spareWhy">{{ l.spare }} spare</span><span v-if="l.fresh">on the day</span><span v-if="l.care">{{ l.care }}</span></span>
+            <span class="what"
+              ><b>{{ l.thing }}</b
+              ><small
+                ><template v-if="l.aisle !== s.lines[i - 1]?.aisle">{{ l.aisle }} · </template
+                >{{ l.uses.map((u) => u.dish + ' ' + u.shown).join(', ') }}</small
+              ><small v-if="l.problem" class="bad">▲ {{ l.problem }}</small></span
+            >
+            <span class="tags"
+              ><span v-if="l.spareWhy" :title="l.spareWhy">{{ l.spare }} spare</span
+              ><span v-if="l.fresh">on the day</span><span v-if="l.care">{{ l.care }}</span></span
+            >
             <span class="mono price">{{ l.priced ? money(l.costMinor) : '–' }}</span>
           </li>
         </ul>
@@ -137,92 +274,405 @@ useKeys([
         <h2>By hand</h2>
         <ul class="lines">
           <li v-for="x in b.list.extra" :key="x.key" :class="{ done: b.choices.ticked.includes(x.key) }">
-            <button type="button" class="tick" role="checkbox" :aria-checked="b.choices.ticked.includes(x.key)" :aria-label="'Bought: ' + x.words" @click="tick(x.key, x.words, !b!.choices.ticked.includes(x.key))"><span aria-hidden="true">{{ b.choices.ticked.includes(x.key) ? '✓' : '' }}</span></button>
-            <span class="buy" /><span class="what"><b>{{ x.words }}</b></span><span class="tags" /><button type="button" class="x" :aria-label="'Take off: ' + x.words" @click="dropExtra(x.key)">take off</button>
+            <button
+              type="button"
+              class="tick"
+              role="checkbox"
+              :aria-checked="b.choices.ticked.includes(x.key)"
+              :aria-label="'Bought: ' + x.words"
+              @click="tick(x.key, x.words, !b!.choices.ticked.includes(x.key))"
+            >
+              <span aria-hidden="true">{{ b.choices.ticked.includes(x.key) ? '✓' : '' }}</span>
+            </button>
+            <span class="buy" /><span class="what"
+              ><b>{{ x.words }}</b></span
+            ><span class="tags" /><button
+              type="button"
+              class="x"
+              :aria-label="'Take off: ' + x.words"
+              @click="dropExtra(x.key)"
+            >
+              take off
+            </button>
           </li>
         </ul>
-        <form novalidate class="extra" @submit.prevent="addExtra"><el-input v-model="extra" name="extra" maxlength="200" aria-label="A line by hand" placeholder="Parchment, skewers, ice …" /><el-button native-type="submit">Write it on</el-button></form>
+        <form novalidate class="extra" @submit.prevent="addExtra">
+          <el-input
+            v-model="extra"
+            name="extra"
+            maxlength="200"
+            aria-label="A line by hand"
+            placeholder="Parchment, skewers, ice …"
+          /><el-button native-type="submit">Write it on</el-button>
+        </form>
       </section>
       <section v-if="b.list.unread.length" class="unread" aria-label="Not understood">
-        <p v-for="u in b.list.unread" :key="u.dish + u.written">▲ {{ u.dish }}: “{{ u.written }}” was not understood. Read it yourself.</p>
+        <p v-for="u in b.list.unread" :key="u.dish + u.written">
+          ▲ {{ u.dish }}: “{{ u.written }}” was not understood. Read it yourself.
+        </p>
       </section>
-      <p v-if="covered.length || b.list.tap.length" class="soft small">In the cupboard: {{ covered.map((l) => `${l.thing} (${l.inHouse})`).join(', ') || 'nothing of this' }}<template v-if="b.list.tap.length">; from the tap: {{ b.list.tap.join(', ') }}</template>.</p>
+      <p v-if="covered.length || b.list.tap.length" class="soft small">
+        In the cupboard: {{ covered.map((l) => `${l.thing} (${l.inHouse})`).join(', ') || 'nothing of this'
+        }}<template v-if="b.list.tap.length">; from the tap: {{ b.list.tap.join(', ') }}</template
+        >.
+      </p>
     </template>
     <template #reading>
       <template v-if="b">
         <dl class="sum">
-          <div><dd class="mono">{{ b.list.ticked }}<small> of {{ b.list.toBuy }}</small></dd><dt>bought</dt></div>
-          <div><dd class="mono">{{ money(b.list.costMinor) }}</dd><dt>{{ b.currency }}<template v-if="b.list.unpriced">, {{ b.list.unpriced }} without a price</template></dt></div>
+          <div>
+            <dd class="mono">
+              {{ b.list.ticked }}<small> of {{ b.list.toBuy }}</small>
+            </dd>
+            <dt>bought</dt>
+          </div>
+          <div>
+            <dd class="mono">{{ money(b.list.costMinor) }}</dd>
+            <dt>
+              {{ b.currency }}<template v-if="b.list.unpriced">, {{ b.list.unpriced }} without a price</template>
+            </dt>
+          </div>
         </dl>
         <article v-if="chosen" :key="chosen.key" class="one">
           <h2>{{ chosen.thing }}</h2>
-          <ol class="working"><li v-for="(w, i) in chosen.working" :key="i"><span>{{ w.words }}</span><code v-if="w.formula">{{ w.formula }}</code><b class="mono">{{ w.shown }}</b></li></ol>
-          <label v-if="chosen.needShown !== 'some'" class="spare">Spares <el-input :model-value="chosen.spare" size="small" class="times mono" inputmode="decimal" :aria-label="'Spares of ' + chosen.thing" @change="spare(chosen!, $event)" /> {{ chosen.unit || 'pieces' }}</label>
+          <ol class="working">
+            <li v-for="(w, i) in chosen.working" :key="i">
+              <span>{{ w.words }}</span><code v-if="w.formula">{{ w.formula }}</code
+              ><b class="mono">{{ w.shown }}</b>
+            </li>
+          </ol>
+          <label v-if="chosen.needShown !== 'some'" class="spare"
+            >Spares
+            <el-input
+              :model-value="chosen.spare"
+              size="small"
+              class="times mono"
+              inputmode="decimal"
+              :aria-label="'Spares of ' + chosen.thing"
+              @change="spare(chosen!, $event)"
+            />
+            {{ chosen.unit || 'pieces' }}</label
+          >
           <form novalidate class="goods" @submit.prevent="saveGoods">
             <h3>How the studio buys it</h3>
             <ProblemNote :error="goodsError" />
-            <label>Pack <span><el-input v-model="g.pack" size="small" class="times mono" inputmode="decimal" aria-label="Pack" /><el-input v-model="g.packUnit" size="small" class="times" aria-label="Unit of the pack" placeholder="pieces" /></span></label>
+            <label
+              >Pack
+              <span
+                ><el-input
+                  v-model="g.pack"
+                  size="small"
+                  class="times mono"
+                  inputmode="decimal"
+                  aria-label="Pack" /><el-input
+                  v-model="g.packUnit"
+                  size="small"
+                  class="times"
+                  aria-label="Unit of the pack"
+                  placeholder="pieces" /></span
+            ></label>
             <p v-if="about('pack') || about('packUnit')" class="bad">{{ about('pack') || about('packUnit') }}</p>
-            <label>Price <span><el-input v-model="g.price" size="small" class="price-in mono" inputmode="decimal" aria-label="Price of a pack" /> {{ b.currency }}</span></label>
-            <label>In the cupboard <span><el-input v-model="g.stock" size="small" class="times mono" inputmode="decimal" aria-label="In the cupboard" /><el-input v-model="g.stockUnit" size="small" class="times" aria-label="Unit in the cupboard" placeholder="pieces" /></span></label>
+            <label
+              >Price
+              <span
+                ><el-input
+                  v-model="g.price"
+                  size="small"
+                  class="price-in mono"
+                  inputmode="decimal"
+                  aria-label="Price of a pack"
+                />
+                {{ b.currency }}</span
+              ></label
+            >
+            <label
+              >In the cupboard
+              <span
+                ><el-input
+                  v-model="g.stock"
+                  size="small"
+                  class="times mono"
+                  inputmode="decimal"
+                  aria-label="In the cupboard" /><el-input
+                  v-model="g.stockUnit"
+                  size="small"
+                  class="times"
+                  aria-label="Unit in the cupboard"
+                  placeholder="pieces" /></span
+            ></label>
             <label>Shop <el-input v-model="g.shop" size="small" class="place" aria-label="Shop" /></label>
             <label>Aisle <el-input v-model="g.aisle" size="small" class="place" aria-label="Aisle" /></label>
-            <label>Bought <el-select v-model="g.fresh" :empty-values="[null, undefined]" size="small" class="place" aria-label="When it is bought"><el-option value="" label="as usual" /><el-option value="day" label="on the day" /><el-option value="keeps" label="ahead" /></el-select></label>
+            <label
+              >Bought
+              <el-select
+                v-model="g.fresh"
+                :empty-values="[null, undefined]"
+                size="small"
+                class="place"
+                aria-label="When it is bought"
+                ><el-option value="" label="as usual" /><el-option value="day" label="on the day" /><el-option
+                  value="keeps"
+                  label="ahead" /></el-select
+            ></label>
             <el-button size="small" native-type="submit">Keep this for every shoot</el-button>
           </form>
         </article>
-        <p v-else class="small soft">Choose a line to see how its amount came about, and to say how the studio buys it.</p>
+        <p v-else class="small soft">
+          Choose a line to see how its amount came about, and to say how the studio buys it.
+        </p>
       </template>
     </template>
   </ScreenFrame>
 </template>
 
 <style scoped>
-h2 { font-size: 18px; margin-bottom: 4px; }
-.first { display: flex; gap: 12px; align-items: flex-start; }
-.first .el-radio-group { flex: none; flex-wrap: nowrap; }
-.cooked { flex: 1; min-width: 0; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 6px 12px; font-size: 14px; }
-.cooked summary { cursor: pointer; line-height: 22px; }
-.cooked:not([open]) summary { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.cooked ul { list-style: none; margin: 4px 0; padding: 0; display: grid; }
-.cooked li { display: flex; gap: 8px; align-items: center; padding: 2px 0; break-inside: avoid; }
-.cooked li span:first-child { flex: 1; }
-.times { width: 72px; }
-.lines { list-style: none; margin: 0; padding: 0; }
-.lines li { display: grid; grid-template-columns: 44px 112px minmax(0, 1fr) auto 72px; gap: 10px; align-items: center; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; padding-right: 12px; min-height: 44px; cursor: pointer; }
-.lines .on { box-shadow: inset 4px 0 0 var(--fl-aubergine), 0 0 0 1px var(--fl-line); background: #f6f0f5; }
-.tick { all: unset; cursor: pointer; display: grid; place-items: center; width: 44px; height: 44px; }
-.tick span { width: 22px; height: 22px; border: 2px solid var(--fl-aubergine); border-radius: 3px; display: grid; place-items: center; font-weight: 700; background: #fff; }
-.tick[aria-checked='true'] span { background: var(--fl-leaf-ink); border-color: var(--fl-leaf-ink); color: #fff; }
-.tick:focus-visible span { outline: 3px solid var(--fl-fig); outline-offset: 2px; }
-.done .what b, .done .buy { text-decoration: line-through; color: var(--fl-soft); }
-.buy { text-align: right; font-size: 15px; white-space: nowrap; }
-.what { display: grid; min-width: 0; }
-.what b { font-weight: 600; }
-.what small { color: var(--fl-soft); font-size: 12.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.what small.bad { color: var(--fl-brass-ink); white-space: normal; }
-.tags { display: flex; gap: 4px; flex-wrap: wrap; justify-content: flex-end; max-width: 260px; }
-.tags span { font-size: 12px; background: #eee4d6; padding: 1px 6px; white-space: nowrap; }
-.price { text-align: right; font-size: 14px; }
-.x { all: unset; cursor: pointer; font-size: 12.5px; color: var(--fl-soft); text-decoration: underline; }
-.x:focus-visible { outline: 3px solid var(--fl-fig); }
-.extra { display: flex; gap: 8px; max-width: 460px; margin-top: 6px; }
-.unread { background: #f6eddb; border-left: 4px solid var(--fl-brass); padding: 8px 12px; font-size: 14px; }
-.sum { display: grid; grid-template-columns: 1fr 1fr; margin: 0; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; }
-.sum dd { margin: 0; font-size: 25px; }
-.sum dd small { font-size: 14px; }
-.sum dt { font-size: 12.5px; color: var(--fl-soft); }
-.one { display: grid; gap: 8px; grid-template-columns: minmax(0, 1fr); }
-.working { list-style: none; margin: 0; padding: 8px 10px; background: #f3ece3; border-left: 3px solid var(--fl-brass); font-size: 12.5px; display: grid; gap: 5px; }
-.working li { display: grid; }
-.working code { font: 12px var(--fl-mono); color: var(--fl-aubergine); overflow-wrap: anywhere; }
-.working b { font-weight: 500; }
-.spare { font-size: 13.5px; display: flex; gap: 6px; align-items: center; }
-.goods { display: grid; gap: 5px; border-top: 1px solid var(--fl-line); padding-top: 8px; }
-.goods label { display: flex; justify-content: space-between; align-items: center; font-size: 13.5px; gap: 8px; }
-.goods label span { display: flex; gap: 4px; align-items: center; }
-.price-in { width: 92px; }
-.place { width: 168px; }
-.bad { color: var(--fl-fig-ink); font-size: 13px; }
-.file { font-weight: 560; font-size: 14px; padding: 6px; }
+h2 {
+  font-size: 18px;
+  margin-bottom: 4px;
+}
+.first {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+}
+.first .el-radio-group {
+  flex: none;
+  flex-wrap: nowrap;
+}
+.cooked {
+  flex: 1;
+  min-width: 0;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 6px 12px;
+  font-size: 14px;
+}
+.cooked summary {
+  cursor: pointer;
+  line-height: 22px;
+}
+.cooked:not([open]) summary {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.cooked ul {
+  list-style: none;
+  margin: 4px 0;
+  padding: 0;
+  display: grid;
+}
+.cooked li {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 2px 0;
+  break-inside: avoid;
+}
+.cooked li span:first-child {
+  flex: 1;
+}
+.times {
+  width: 72px;
+}
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.lines li {
+  display: grid;
+  grid-template-columns: 44px 112px minmax(0, 1fr) auto 72px;
+  gap: 10px;
+  align-items: center;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+  padding-right: 12px;
+  min-height: 44px;
+  cursor: pointer;
+}
+.lines .on {
+  box-shadow:
+    inset 4px 0 0 var(--fl-aubergine),
+    0 0 0 1px var(--fl-line);
+  background: #f6f0f5;
+}
+.tick {
+  all: unset;
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+  width: 44px;
+  height: 44px;
+}
+.tick span {
+  width: 22px;
+  height: 22px;
+  border: 2px solid var(--fl-aubergine);
+  border-radius: 3px;
+  display: grid;
+  place-items: center;
+  font-weight: 700;
+  background: #fff;
+}
+.tick[aria-checked='true'] span {
+  background: var(--fl-leaf-ink);
+  border-color: var(--fl-leaf-ink);
+  color: #fff;
+}
+.tick:focus-visible span {
+  outline: 3px solid var(--fl-fig);
+  outline-offset: 2px;
+}
+.done .what b,
+.done .buy {
+  text-decoration: line-through;
+  color: var(--fl-soft);
+}
+.buy {
+  text-align: right;
+  font-size: 15px;
+  white-space: nowrap;
+}
+.what {
+  display: grid;
+  min-width: 0;
+}
+.what b {
+  font-weight: 600;
+}
+.what small {
+  color: var(--fl-soft);
+  font-size: 12.5px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.what small.bad {
+  color: var(--fl-brass-ink);
+  white-space: normal;
+}
+.tags {
+  display: flex;
+  gap: 4px;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  max-width: 260px;
+}
+.tags span {
+  font-size: 12px;
+  background: #eee4d6;
+  padding: 1px 6px;
+  white-space: nowrap;
+}
+.price {
+  text-align: right;
+  font-size: 14px;
+}
+.x {
+  all: unset;
+  cursor: pointer;
+  font-size: 12.5px;
+  color: var(--fl-soft);
+  text-decoration: underline;
+}
+.x:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.extra {
+  display: flex;
+  gap: 8px;
+  max-width: 460px;
+  margin-top: 6px;
+}
+.unread {
+  background: #f6eddb;
+  border-left: 4px solid var(--fl-brass);
+  padding: 8px 12px;
+  font-size: 14px;
+}
+.sum {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  margin: 0;
+  border-bottom: 1px solid var(--fl-line);
+  padding-bottom: 10px;
+}
+.sum dd {
+  margin: 0;
+  font-size: 25px;
+}
+.sum dd small {
+  font-size: 14px;
+}
+.sum dt {
+  font-size: 12.5px;
+  color: var(--fl-soft);
+}
+.one {
+  display: grid;
+  gap: 8px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.working {
+  list-style: none;
+  margin: 0;
+  padding: 8px 10px;
+  background: #f3ece3;
+  border-left: 3px solid var(--fl-brass);
+  font-size: 12.5px;
+  display: grid;
+  gap: 5px;
+}
+.working li {
+  display: grid;
+}
+.working code {
+  font: 12px var(--fl-mono);
+  color: var(--fl-aubergine);
+  overflow-wrap: anywhere;
+}
+.working b {
+  font-weight: 500;
+}
+.spare {
+  font-size: 13.5px;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.goods {
+  display: grid;
+  gap: 5px;
+  border-top: 1px solid var(--fl-line);
+  padding-top: 8px;
+}
+.goods label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  font-size: 13.5px;
+  gap: 8px;
+}
+.goods label span {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
+.price-in {
+  width: 92px;
+}
+.place {
+  width: 168px;
+}
+.bad {
+  color: var(--fl-fig-ink);
+  font-size: 13px;
+}
+.file {
+  font-weight: 560;
+  font-size: 14px;
+  padding: 6px;
+}
 </style>

@@ -25,34 +25,84 @@ const bench = useQuery({
   queryKey: ['trial-bench', () => dish.value?.id, base],
   enabled: () => !!dish.value,
   placeholderData: (before: Schema['TrialBench'] | undefined) => before,
-  queryFn: () => ask(api.GET('/api/dishes/{id}/trials/read', { params: { path: { id: dish.value!.id }, query: { base: base.value } } })),
+  queryFn: () =>
+    ask(
+      api.GET('/api/dishes/{id}/trials/read', {
+        params: { path: { id: dish.value!.id }, query: { base: base.value } },
+      }),
+    ),
 })
 const c = computed(() => bench.data.value?.comparison)
 const widest = computed(() => Math.max(1, ...(c.value?.lines ?? []).flatMap((l) => l.cells.map((x) => x.percent))))
 const faultWords = (key: string) => bench.data.value?.faults.find((f) => f.key === key)?.words ?? key
-const verdicts = { '': { shape: '○', words: 'open' }, works: { shape: '●', words: 'works' }, nearly: { shape: '◐', words: 'nearly' }, fails: { shape: '✕', words: 'fails' } } as const
+const verdicts = {
+  '': { shape: '○', words: 'open' },
+  works: { shape: '●', words: 'works' },
+  nearly: { shape: '◐', words: 'nearly' },
+  fails: { shape: '✕', words: 'fails' },
+} as const
 const row = (id: string) => trials.data.value?.find((t) => t.id === id)
 const error = ref<unknown>()
 
-const draft = reactive({ open: false, id: '', version: 0, name: '', kind: 'trial' as 'trial' | 'source', day: '', ingredients: '', method: '', result: '', faults: [] as string[], verdict: '' as Schema['TrialSave']['verdict'] })
+const draft = reactive({
+  open: false,
+  id: '',
+  version: 0,
+  name: '',
+  kind: 'trial' as 'trial' | 'source',
+  day: '',
+  ingredients: '',
+  method: '',
+  result: '',
+  faults: [] as string[],
+  verdict: '' as Schema['TrialSave']['verdict'],
+})
 const draftError = ref<unknown>()
 function begin(kind: 'trial' | 'source') {
   const last = [...(trials.data.value ?? [])].reverse().find((t) => t.trial.kind === 'trial')
   const from = last?.trial.recipe ?? dish.value!.recipe
   draftError.value = undefined
-  Object.assign(draft, { open: true, id: '', version: 0, name: '', kind, day: '', result: '', faults: [], verdict: '', ingredients: kind === 'trial' ? asLines(from) : '', method: kind === 'trial' ? asMethod(from) : '' })
+  Object.assign(draft, {
+    open: true,
+    id: '',
+    version: 0,
+    name: '',
+    kind,
+    day: '',
+    result: '',
+    faults: [],
+    verdict: '',
+    ingredients: kind === 'trial' ? asLines(from) : '',
+    method: kind === 'trial' ? asMethod(from) : '',
+  })
 }
 function edit(t: Schema['TrialRow']) {
   draftError.value = undefined
   const { name, kind, day, result, faults, verdict, recipe } = t.trial
-  Object.assign(draft, { open: true, id: t.id, version: t.version, name, kind, day, result, faults: [...faults], verdict, ingredients: asLines(recipe), method: asMethod(recipe) })
+  Object.assign(draft, {
+    open: true,
+    id: t.id,
+    version: t.version,
+    name,
+    kind,
+    day,
+    result,
+    faults: [...faults],
+    verdict,
+    ingredients: asLines(recipe),
+    method: asMethod(recipe),
+  })
 }
 async function save() {
   draftError.value = undefined
   const { name, kind, day, ingredients, method, result, faults, verdict, version } = draft
   const body = { name, kind, day, ingredients, method, result, faults, verdict, version }
   try {
-    await ask(draft.id ? api.PUT('/api/trials/{id}', { params: { path: { id: draft.id } }, body }) : api.POST('/api/dishes/{id}/trials', { params: { path: { id: dish.value!.id } }, body }))
+    await ask(
+      draft.id
+        ? api.PUT('/api/trials/{id}', { params: { path: { id: draft.id } }, body })
+        : api.POST('/api/dishes/{id}/trials', { params: { path: { id: dish.value!.id } }, body }),
+    )
     draft.open = false
     await refresh()
   } catch (e) {
@@ -69,8 +119,16 @@ async function act(f: () => Promise<unknown>, said = '') {
     error.value = e
   }
 }
-const remove = (t: Schema['TrialRow']) => act(() => ask(api.DELETE('/api/trials/{id}', { params: { path: { id: t.id } } })), `Removed ${t.trial.name}. Undo brings it back.`)
-const adopt = (t: Schema['TrialRow']) => act(() => ask(api.POST('/api/trials/{id}/adopt', { params: { path: { id: t.id } } })), `${t.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`)
+const remove = (t: Schema['TrialRow']) =>
+  act(
+    () => ask(api.DELETE('/api/trials/{id}', { params: { path: { id: t.id } } })),
+    `Removed ${t.trial.name}. Undo brings it back.`,
+  )
+const adopt = (t: Schema['TrialRow']) =>
+  act(
+    () => ask(api.POST('/api/trials/{id}/adopt', { params: { path: { id: t.id } } })),
+    `${t.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`,
+  )
 function keepMine() {
   if (draftError.value instanceof Problem) draft.version = (draftError.value.current as Schema['TrialRow']).version
   void save()
@@ -90,12 +148,17 @@ useKeys([
     </template>
     <ProblemNote :error="error ?? bench.error.value" />
     <DishPicker v-if="dishes.data.value?.length" :dishes="dishes.data.value" :chosen="dish?.id ?? ''" />
-    <EmptyBench v-else-if="dishes.data.value"><template #title>No dishes yet</template>Trials belong to a dish. Add its recipe first.</EmptyBench>
+    <EmptyBench v-else-if="dishes.data.value"
+      ><template #title>No dishes yet</template>Trials belong to a dish. Add its recipe first.</EmptyBench
+    >
     <div v-if="c && dish" class="card">
       <header>
         <h2>Side by side, as ratios</h2>
-        <label>100 is
-          <el-select v-model="base" :empty-values="[null, undefined]" size="small" aria-label="What counts as 100"><el-option value="" label="the whole" /><el-option v-for="b in c.bases" :key="b" :value="b" :label="b" /></el-select>
+        <label
+          >100 is
+          <el-select v-model="base" :empty-values="[null, undefined]" size="small" aria-label="What counts as 100"
+            ><el-option value="" label="the whole" /><el-option v-for="b in c.bases" :key="b" :value="b" :label="b"
+          /></el-select>
         </label>
       </header>
       <div class="scroll" tabindex="0" role="region" aria-label="Comparison of recipes">
@@ -106,9 +169,25 @@ useKeys([
               <th v-for="k in c.columns" :key="k.id" scope="col" class="col">
                 <span class="name">{{ k.name }}</span>
                 <template v-if="row(k.id)">
-                  <span class="verdict" :class="k.verdict"><span aria-hidden="true">{{ verdicts[k.verdict].shape }}</span> {{ row(k.id)!.trial.kind === 'source' ? 'another source' : verdicts[k.verdict].words }}<template v-if="row(k.id)!.trial.day">, {{ shortDay(row(k.id)!.trial.day) }}</template></span>
+                  <span class="verdict" :class="k.verdict"
+                    ><span aria-hidden="true">{{ verdicts[k.verdict].shape }}</span>
+                    {{ row(k.id)!.trial.kind === 'source' ? 'another source' : verdicts[k.verdict].words
+                    }}<template v-if="row(k.id)!.trial.day">, {{ shortDay(row(k.id)!.trial.day) }}</template></span
+                  >
                   <span v-for="f in k.faults" :key="f" class="fault">▲ {{ faultWords(f) }}</span>
-                  <span class="acts"><button type="button" :aria-label="'Open ' + k.name" @click="edit(row(k.id)!)">Open</button><button v-if="row(k.id)!.trial.kind === 'trial'" type="button" :aria-label="'Use it: ' + k.name" @click="adopt(row(k.id)!)">Use it</button><button type="button" :aria-label="'Remove ' + k.name" @click="remove(row(k.id)!)">Remove</button></span>
+                  <span class="acts"
+                    ><button type="button" :aria-label="'Open ' + k.name" @click="edit(row(k.id)!)">Open</button
+                    ><button
+                      v-if="row(k.id)!.trial.kind === 'trial'"
+                      type="button"
+                      :aria-label="'Use it: ' + k.name"
+                      @click="adopt(row(k.id)!)"
+                    >
+                      Use it</button
+                    ><button type="button" :aria-label="'Remove ' + k.name" @click="remove(row(k.id)!)">
+                      Remove
+                    </button></span
+                  >
                 </template>
                 <span v-else class="verdict">as it stands</span>
               </th>
@@ -116,9 +195,20 @@ useKeys([
           </thead>
           <tbody>
             <tr v-for="l in c.lines" :key="l.item">
-              <th scope="row">{{ l.item }}<small v-if="l.spread >= 0.5" class="soft"> ± {{ (l.spread / 2).toFixed(1) }}</small></th>
-              <td v-for="(x, i) in l.cells" :key="i" :class="{ none: !x.in }" :title="x.in ? Math.round(x.grams) + ' g' : ''">
-                <template v-if="x.in"><span class="bar" :style="{ width: (100 * x.percent) / widest + '%' }" /><span class="mono">{{ x.percent.toFixed(1) }}</span></template>
+              <th scope="row">
+                {{ l.item }}<small v-if="l.spread >= 0.5" class="soft"> ± {{ (l.spread / 2).toFixed(1) }}</small>
+              </th>
+              <td
+                v-for="(x, i) in l.cells"
+                :key="i"
+                :class="{ none: !x.in }"
+                :title="x.in ? Math.round(x.grams) + ' g' : ''"
+              >
+                <template v-if="x.in"
+                  ><span class="bar" :style="{ width: (100 * x.percent) / widest + '%' }" /><span class="mono">{{
+                    x.percent.toFixed(1)
+                  }}</span></template
+                >
                 <span v-else class="soft">not in</span>
               </td>
             </tr>
@@ -133,18 +223,28 @@ useKeys([
           </tbody>
         </table>
       </div>
-      <p v-if="!trials.data.value?.length" class="soft hint">Nothing to compare with yet. Cook it once and write down what happened, or type another source's recipe: both stand here as ratios, so a doubled recipe is the same recipe.</p>
+      <p v-if="!trials.data.value?.length" class="soft hint">
+        Nothing to compare with yet. Cook it once and write down what happened, or type another source's recipe: both
+        stand here as ratios, so a doubled recipe is the same recipe.
+      </p>
     </div>
     <template #reading>
       <template v-if="bench.data.value">
         <div>
           <h2>What changed</h2>
-          <p v-if="!bench.data.value.steps.length" class="small soft">From the second trial on, each is read against the one before.</p>
+          <p v-if="!bench.data.value.steps.length" class="small soft">
+            From the second trial on, each is read against the one before.
+          </p>
           <ol class="steps">
             <li v-for="s in [...bench.data.value.steps].reverse()" :key="s.id">
               <b>{{ s.name }}</b> <span class="soft">against {{ s.against }}</span>
               <ul>
-                <li v-for="x in s.changes.slice(0, 6)" :key="x.item"><span class="mono">{{ x.kind === 'added' ? '+' : x.kind === 'left out' ? '−' : x.after > x.before ? '↑' : '↓' }}</span> {{ x.item }} <span class="mono small">{{ x.before.toFixed(1) }} → {{ x.after.toFixed(1) }}</span></li>
+                <li v-for="x in s.changes.slice(0, 6)" :key="x.item">
+                  <span class="mono">{{
+                    x.kind === 'added' ? '+' : x.kind === 'left out' ? '−' : x.after > x.before ? '↑' : '↓'
+                  }}</span>
+                  {{ x.item }} <span class="mono small">{{ x.before.toFixed(1) }} → {{ x.after.toFixed(1) }}</span>
+                </li>
                 <li v-for="m in s.method" :key="m" class="mono small">{{ m }}</li>
                 <li v-if="!s.changes.length && !s.method.length" class="soft">nothing that can be measured</li>
                 <li v-for="g in s.gone" :key="'g' + g" class="good">✓ gone: {{ g }}</li>
@@ -163,69 +263,251 @@ useKeys([
             </li>
           </ul>
         </div>
-        <p v-else-if="bench.data.value.steps.length" class="small soft">The last trial has no faults written down, so there is nothing to try.</p>
+        <p v-else-if="bench.data.value.steps.length" class="small soft">
+          The last trial has no faults written down, so there is nothing to try.
+        </p>
       </template>
     </template>
-    <el-dialog v-model="draft.open" :title="draft.id ? draft.name : draft.kind === 'trial' ? 'A trial' : 'Another source'" width="800px" top="5vh">
+    <el-dialog
+      v-model="draft.open"
+      :title="draft.id ? draft.name : draft.kind === 'trial' ? 'A trial' : 'Another source'"
+      width="800px"
+      top="5vh"
+    >
       <form novalidate class="form" @submit.prevent="save">
         <ProblemNote :error="draftError" />
-        <p v-if="draftError instanceof Problem && draftError.status === 409" class="wide"><el-button @click="keepMine">Keep mine</el-button></p>
-        <el-form-item label="Name" label-position="top"><el-input v-model="draft.name" aria-label="Name of the trial" :placeholder="draft.kind === 'trial' ? 'Empty for the next number' : 'Whose recipe'" /></el-form-item>
-        <el-form-item v-if="draft.kind === 'trial'" label="Cooked on" label-position="top"><el-input v-model="draft.day" type="date" aria-label="Cooked on" /></el-form-item>
-        <el-form-item label="Ingredients, a line each" label-position="top"><el-input v-model="draft.ingredients" type="textarea" :rows="9" aria-label="Ingredients of the trial" /></el-form-item>
-        <el-form-item label="Method, a line a step" label-position="top"><el-input v-model="draft.method" type="textarea" :rows="9" aria-label="Method of the trial" /></el-form-item>
+        <p v-if="draftError instanceof Problem && draftError.status === 409" class="wide">
+          <el-button @click="keepMine">Keep mine</el-button>
+        </p>
+        <el-form-item label="Name" label-position="top"
+          ><el-input
+            v-model="draft.name"
+            aria-label="Name of the trial"
+            :placeholder="draft.kind === 'trial' ? 'Empty for the next number' : 'Whose recipe'"
+        /></el-form-item>
+        <el-form-item v-if="draft.kind === 'trial'" label="Cooked on" label-position="top"
+          ><el-input v-model="draft.day" type="date" aria-label="Cooked on"
+        /></el-form-item>
+        <el-form-item label="Ingredients, a line each" label-position="top"
+          ><el-input v-model="draft.ingredients" type="textarea" :rows="9" aria-label="Ingredients of the trial"
+        /></el-form-item>
+        <el-form-item label="Method, a line a step" label-position="top"
+          ><el-input v-model="draft.method" type="textarea" :rows="9" aria-label="Method of the trial"
+        /></el-form-item>
         <template v-if="draft.kind === 'trial'">
-          <el-form-item label="What happened" label-position="top"><el-input v-model="draft.result" type="textarea" :rows="3" aria-label="What happened" /></el-form-item>
+          <el-form-item label="What happened" label-position="top"
+            ><el-input v-model="draft.result" type="textarea" :rows="3" aria-label="What happened"
+          /></el-form-item>
           <div>
-            <el-form-item label="Faults" label-position="top"><el-select v-model="draft.faults" multiple filterable aria-label="Faults" placeholder="None"><el-option v-for="f in bench.data.value?.faults" :key="f.key" :value="f.key" :label="f.words" /></el-select></el-form-item>
-            <el-radio-group v-model="draft.verdict" aria-label="Verdict"><el-radio-button v-for="(v, k) in verdicts" :key="k" :value="k">{{ v.shape }} {{ v.words }}</el-radio-button></el-radio-group>
+            <el-form-item label="Faults" label-position="top"
+              ><el-select v-model="draft.faults" multiple filterable aria-label="Faults" placeholder="None"
+                ><el-option
+                  v-for="f in bench.data.value?.faults"
+                  :key="f.key"
+                  :value="f.key"
+                  :label="f.words" /></el-select
+            ></el-form-item>
+            <el-radio-group v-model="draft.verdict" aria-label="Verdict"
+              ><el-radio-button v-for="(v, k) in verdicts" :key="k" :value="k"
+                >{{ v.shape }} {{ v.words }}</el-radio-button
+              ></el-radio-group
+            >
           </div>
         </template>
-        <p class="wide acts"><el-button @click="draft.open = false">Leave it</el-button><el-button type="primary" native-type="submit">Save</el-button></p>
+        <p class="wide acts">
+          <el-button @click="draft.open = false">Leave it</el-button
+          ><el-button type="primary" native-type="submit">Save</el-button>
+        </p>
       </form>
     </el-dialog>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.card { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 16px 18px; }
-.card header { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; }
-.card header label { display: flex; align-items: center; gap: 8px; font-size: 14px; }
-.card .el-select { width: 170px; }
-.scroll { overflow-x: auto; }
-table { border-collapse: collapse; min-width: 100%; font-size: 14px; }
-th { text-align: left; font-weight: 560; vertical-align: top; padding: 4px 12px 4px 0; }
-tbody th { font-weight: 400; white-space: nowrap; }
-.col { min-width: 116px; border-left: 1px solid var(--fl-line); padding: 4px 8px; }
-.name { display: block; font: 560 15px var(--fl-head); }
-.verdict { display: block; font-size: 12.5px; font-weight: 500; color: var(--fl-soft); }
-.works { color: var(--fl-leaf-ink); }
-.fails { color: var(--fl-fig-ink); }
-.nearly { color: var(--fl-brass-ink); }
-.fault { display: block; font-size: 12.5px; font-weight: 500; color: var(--fl-fig-ink); }
-.col .acts { display: flex; gap: 0 9px; flex-wrap: wrap; margin: 2px 0 4px; line-height: 1.3; }
-.col button { all: unset; cursor: pointer; font-size: 12.5px; color: var(--fl-aubergine); text-decoration: underline; padding: 3px 0; }
-.col button:focus-visible { outline: 3px solid var(--fl-fig); }
-td { position: relative; border-left: 1px solid var(--fl-line); border-top: 1px solid var(--fl-line); padding: 3px 10px; height: 28px; }
-tbody th { border-top: 1px solid var(--fl-line); }
-td .mono { position: relative; }
-.bar { position: absolute; left: 0; top: 4px; bottom: 4px; background: #ead9e4; }
-.none { background: repeating-linear-gradient(45deg, transparent 0 6px, #f3ece3 6px 8px); }
-.more td, .more th { font-size: 12.5px; color: var(--fl-soft); }
-.hint { margin-top: 10px; max-width: 60ch; }
-.steps, .ideas { list-style: none; margin: 6px 0 0; padding: 0; display: grid; gap: 8px; font-size: 13.5px; }
-.steps > li, .ideas > li { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 8px 10px; }
-.steps ul { list-style: none; margin: 4px 0 0; padding: 0; }
-.good { color: var(--fl-leaf-ink); }
-.bad { color: var(--fl-fig-ink); }
-.ideas .tried { opacity: 0.85; border-left: 4px dotted var(--fl-line); }
-.ideas .helped { border-left: 4px solid var(--fl-leaf); }
-.ideas .open { border-left: 4px solid var(--fl-brass); }
-.ideas b { font-weight: 600; }
-.form { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; }
-.form .problem, .wide { grid-column: 1 / -1; }
-.wide.acts { display: flex; justify-content: flex-end; gap: 6px; margin-top: 12px; }
-.wide .el-button + .el-button { margin: 0; }
-.form .el-select { width: 100%; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.card {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 16px 18px;
+}
+.card header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.card header label {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 14px;
+}
+.card .el-select {
+  width: 170px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  min-width: 100%;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  font-weight: 560;
+  vertical-align: top;
+  padding: 4px 12px 4px 0;
+}
+tbody th {
+  font-weight: 400;
+  white-space: nowrap;
+}
+.col {
+  min-width: 116px;
+  border-left: 1px solid var(--fl-line);
+  padding: 4px 8px;
+}
+.name {
+  display: block;
+  font: 560 15px var(--fl-head);
+}
+.verdict {
+  display: block;
+  font-size: 12.5px;
+  font-weight: 500;
+  color: var(--fl-soft);
+}
+.works {
+  color: var(--fl-leaf-ink);
+}
+.fails {
+  color: var(--fl-fig-ink);
+}
+.nearly {
+  color: var(--fl-brass-ink);
+}
+.fault {
+  display: block;
+  font-size: 12.5px;
+  font-weight: 500;
+  color: var(--fl-fig-ink);
+}
+.col .acts {
+  display: flex;
+  gap: 0 9px;
+  flex-wrap: wrap;
+  margin: 2px 0 4px;
+  line-height: 1.3;
+}
+.col button {
+  all: unset;
+  cursor: pointer;
+  font-size: 12.5px;
+  color: var(--fl-aubergine);
+  text-decoration: underline;
+  padding: 3px 0;
+}
+.col button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+td {
+  position: relative;
+  border-left: 1px solid var(--fl-line);
+  border-top: 1px solid var(--fl-line);
+  padding: 3px 10px;
+  height: 28px;
+}
+tbody th {
+  border-top: 1px solid var(--fl-line);
+}
+td .mono {
+  position: relative;
+}
+.bar {
+  position: absolute;
+  left: 0;
+  top: 4px;
+  bottom: 4px;
+  background: #ead9e4;
+}
+.none {
+  background: repeating-linear-gradient(45deg, transparent 0 6px, #f3ece3 6px 8px);
+}
+.more td,
+.more th {
+  font-size: 12.5px;
+  color: var(--fl-soft);
+}
+.hint {
+  margin-top: 10px;
+  max-width: 60ch;
+}
+.steps,
+.ideas {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+  font-size: 13.5px;
+}
+.steps > li,
+.ideas > li {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 8px 10px;
+}
+.steps ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+}
+.good {
+  color: var(--fl-leaf-ink);
+}
+.bad {
+  color: var(--fl-fig-ink);
+}
+.ideas .tried {
+  opacity: 0.85;
+  border-left: 4px dotted var(--fl-line);
+}
+.ideas .helped {
+  border-left: 4px solid var(--fl-leaf);
+}
+.ideas .open {
+  border-left: 4px solid var(--fl-brass);
+}
+.ideas b {
+  font-weight: 600;
+}
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 18px;
+}
+.form .problem,
+.wide {
+  grid-column: 1 / -1;
+}
+.wide.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 6px;
+  margin-top: 12px;
+}
+.wide .el-button + .el-button {
+  margin: 0;
+}
+.form .el-select {
+  width: 100%;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

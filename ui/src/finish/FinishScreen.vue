@@ -18,7 +18,12 @@ const frames = useFrames(shoot)
 const error = ref<unknown>()
 const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.kept).map((f) => f.shotId)))
 const rows = computed(() => (list.data.value ?? []).filter((r) => kept.value.has(r.shot.id)))
-const shotId = computed(() => (route.params.shot as string) || (rows.value.find((r) => !r.mark.rungs.find((g) => g.key === 'approved')?.reached) ?? rows.value[0])?.shot.id || '')
+const shotId = computed(
+  () =>
+    (route.params.shot as string) ||
+    (rows.value.find((r) => !r.mark.rungs.find((g) => g.key === 'approved')?.reached) ?? rows.value[0])?.shot.id ||
+    '',
+)
 const finish = useFinish(shotId)
 const f = computed(() => finish.data.value)
 const left = computed(() => f.value?.steps.filter((s) => !s.done).length ?? 0)
@@ -34,8 +39,17 @@ async function act(run: () => Promise<unknown>) {
   }
   await refresh()
 }
-const tick = (key: string, done: boolean) => act(() => ask(api.POST('/api/shots/{id}/tick', { params: { path: { id: shotId.value } }, body: { key, done } })))
-const approve = () => act(() => ask(api.POST('/api/shots/{id}/approve', { params: { path: { id: shotId.value } }, body: { who: by.value, words: said.value } })))
+const tick = (key: string, done: boolean) =>
+  act(() => ask(api.POST('/api/shots/{id}/tick', { params: { path: { id: shotId.value } }, body: { key, done } })))
+const approve = () =>
+  act(() =>
+    ask(
+      api.POST('/api/shots/{id}/approve', {
+        params: { path: { id: shotId.value } },
+        body: { who: by.value, words: said.value },
+      }),
+    ),
+  )
 function other(d: number) {
   const at = rows.value.findIndex((r) => r.shot.id === shotId.value)
   const to = rows.value[at + d]
@@ -44,58 +58,164 @@ function other(d: number) {
 useKeys([
   { key: 'j', does: 'Next kept frame', run: () => other(1) },
   { key: 'k', does: 'Kept frame before', run: () => other(-1) },
-  ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({ key: String(n), does: `Tick step ${n}`, run: () => { const s = f.value?.steps[n - 1]; if (s) void tick(s.key, !s.done) } })),
+  ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
+    key: String(n),
+    does: `Tick step ${n}`,
+    run: () => {
+      const s = f.value?.steps[n - 1]
+      if (s) void tick(s.key, !s.done)
+    },
+  })),
 ])
 </script>
 
 <template>
   <ScreenFrame title="Finish">
     <template #head>
-      <el-select v-if="rows.length" :model-value="shotId" class="pick" aria-label="Shot" @change="router.push({ name: 'finish', params: { shoot, shot: $event } })"><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title" /></el-select>
+      <el-select
+        v-if="rows.length"
+        :model-value="shotId"
+        class="pick"
+        aria-label="Shot"
+        @change="router.push({ name: 'finish', params: { shoot, shot: $event } })"
+        ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title"
+      /></el-select>
     </template>
     <ProblemNote :error="error ?? finish.error.value" />
     <EmptyBench v-if="list.data.value && frames.data.value && !rows.length">
       <template #title>Nothing kept yet</template>
       A frame is finished once it is kept. Choose one of each shot's frames first.
-      <template #act><el-button type="primary" @click="router.push({ name: 'frames', params: { shoot } })">Go to Frames</el-button></template>
+      <template #act
+        ><el-button type="primary" @click="router.push({ name: 'frames', params: { shoot } })"
+          >Go to Frames</el-button
+        ></template
+      >
     </EmptyBench>
     <figure v-if="f?.frame"><img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.title" /></figure>
     <template #reading>
       <template v-if="f?.frame">
         <h2>{{ f.shot.title }}</h2>
-        <p class="count"><span class="mono">{{ f.steps.length - left }}</span> of <span class="mono">{{ f.steps.length }}</span> steps done</p>
+        <p class="count">
+          <span class="mono">{{ f.steps.length - left }}</span> of <span class="mono">{{ f.steps.length }}</span> steps
+          done
+        </p>
         <ol class="steps">
           <li v-for="(s, i) in f.steps" :key="s.key" :class="{ done: s.done }">
-            <label><input type="checkbox" :checked="s.done" @change="tick(s.key, ($event.target as HTMLInputElement).checked)" /><span><b>{{ s.words }}</b><small>{{ s.done && s.at ? 'done ' + moment(s.at) : s.because }}</small></span><kbd>{{ i + 1 }}</kbd></label>
+            <label
+              ><input
+                type="checkbox"
+                :checked="s.done"
+                @change="tick(s.key, ($event.target as HTMLInputElement).checked)"
+              /><span
+                ><b>{{ s.words }}</b
+                ><small>{{ s.done && s.at ? 'done ' + moment(s.at) : s.because }}</small></span
+              ><kbd>{{ i + 1 }}</kbd></label
+            >
           </li>
         </ol>
-        <div v-if="f.approval" class="yes"><b>✓ Approved</b> by {{ f.approval.who }}, {{ moment(f.approval.createdAt) }}<span v-if="f.approval.words">: “{{ f.approval.words }}”</span></div>
-        <form novalidate v-else class="ask" @submit.prevent="approve">
+        <div v-if="f.approval" class="yes">
+          <b>✓ Approved</b> by {{ f.approval.who }}, {{ moment(f.approval.createdAt)
+          }}<span v-if="f.approval.words">: “{{ f.approval.words }}”</span>
+        </div>
+        <form v-else novalidate class="ask" @submit.prevent="approve">
           <h3>A yes from {{ f.askWhom }}</h3>
           <p v-if="left" class="small soft">Tick the {{ left }} {{ left === 1 ? 'step' : 'steps' }} above first.</p>
-          <el-input v-model="by" aria-label="Who says yes" :placeholder="f.askWhom === 'you' ? 'Yourself' : 'Who says yes'" :disabled="left > 0" />
-          <el-input v-model="said" aria-label="What they say" placeholder="What they say, if anything" :disabled="left > 0" />
+          <el-input
+            v-model="by"
+            aria-label="Who says yes"
+            :placeholder="f.askWhom === 'you' ? 'Yourself' : 'Who says yes'"
+            :disabled="left > 0"
+          />
+          <el-input
+            v-model="said"
+            aria-label="What they say"
+            placeholder="What they say, if anything"
+            :disabled="left > 0"
+          />
           <el-button type="primary" native-type="submit" :disabled="left > 0">Record the yes</el-button>
         </form>
-        <router-link v-if="f.approval" :to="{ name: 'out', params: { shoot, shot: shotId } }" class="next">Climb to Out →</router-link>
+        <router-link v-if="f.approval" :to="{ name: 'out', params: { shoot, shot: shotId } }" class="next"
+          >Climb to Out →</router-link
+        >
       </template>
     </template>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.pick { width: 380px; }
-figure { margin: 0; background: var(--fl-grey); flex: 1; min-height: 0; display: grid; place-items: center; padding: 14px; }
-figure img { max-width: 100%; max-height: calc(100vh - 160px); display: block; }
-.count .mono { font-size: 22px; }
-.steps { list-style: none; margin: 0; padding: 0; display: grid; gap: 2px; }
-.steps label { display: grid; grid-template-columns: 22px 1fr auto; gap: 8px; padding: 8px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); cursor: pointer; align-items: start; min-height: 44px; }
-.steps input { width: 20px; height: 20px; accent-color: var(--fl-leaf-ink); margin: 1px 0 0; }
-.steps b { font-weight: 560; font-size: 14px; display: block; }
-.steps small { color: var(--fl-soft); }
-.done label { background: #eef2ea; }
-.ask { display: grid; gap: 8px; }
-.yes { background: #eef2ea; border-left: 4px solid var(--fl-leaf); padding: 8px 12px; font-size: 14px; }
-.next { font-weight: 600; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid var(--fl-line); border-radius: 3px; padding: 0 5px; color: var(--fl-soft); }
+.pick {
+  width: 380px;
+}
+figure {
+  margin: 0;
+  background: var(--fl-grey);
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  place-items: center;
+  padding: 14px;
+}
+figure img {
+  max-width: 100%;
+  max-height: calc(100vh - 160px);
+  display: block;
+}
+.count .mono {
+  font-size: 22px;
+}
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+}
+.steps label {
+  display: grid;
+  grid-template-columns: 22px 1fr auto;
+  gap: 8px;
+  padding: 8px;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  cursor: pointer;
+  align-items: start;
+  min-height: 44px;
+}
+.steps input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--fl-leaf-ink);
+  margin: 1px 0 0;
+}
+.steps b {
+  font-weight: 560;
+  font-size: 14px;
+  display: block;
+}
+.steps small {
+  color: var(--fl-soft);
+}
+.done label {
+  background: #eef2ea;
+}
+.ask {
+  display: grid;
+  gap: 8px;
+}
+.yes {
+  background: #eef2ea;
+  border-left: 4px solid var(--fl-leaf);
+  padding: 8px 12px;
+  font-size: 14px;
+}
+.next {
+  font-weight: 600;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid var(--fl-line);
+  border-radius: 3px;
+  padding: 0 5px;
+  color: var(--fl-soft);
+}
 </style>

@@ -19,7 +19,9 @@ const list = useShots(shoot)
 const frames = useFrames(shoot)
 const error = ref<unknown>()
 const groups = computed(() =>
-  (list.data.value ?? []).map((r) => ({ ...r, frames: (frames.data.value ?? []).filter((f) => f.shotId === r.shot.id) })).filter((g) => g.frames.length && (!route.params.shot || g.shot.id === route.params.shot)),
+  (list.data.value ?? [])
+    .map((r) => ({ ...r, frames: (frames.data.value ?? []).filter((f) => f.shotId === r.shot.id) }))
+    .filter((g) => g.frames.length && (!route.params.shot || g.shot.id === route.params.shot)),
 )
 const all = computed(() => groups.value.flatMap((g) => g.frames))
 const chosenId = ref('')
@@ -29,7 +31,9 @@ const shot = computed(() => list.data.value?.find((r) => r.shot.id === chosen.va
 async function keep(f: Schema['Frame']) {
   error.value = undefined
   try {
-    await ask(api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.kept, version: f.version } }))
+    await ask(
+      api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.kept, version: f.version } }),
+    )
   } catch (e) {
     error.value = e
   }
@@ -39,7 +43,11 @@ async function takeAway(f: Schema['Frame']) {
   error.value = undefined
   try {
     await ask(api.DELETE('/api/frames/{id}', { params: { path: { id: f.id } } }))
-    ElMessage({ message: 'The frame is taken away. Undo brings it back, and so does Studio, Taken away, for thirty days.', type: 'success', duration: 5000 })
+    ElMessage({
+      message: 'The frame is taken away. Undo brings it back, and so does Studio, Taken away, for thirty days.',
+      type: 'success',
+      duration: 5000,
+    })
   } catch (e) {
     error.value = e
   }
@@ -50,7 +58,9 @@ async function answer(answers: Schema['Frame']['answers']) {
   if (!f) return
   error.value = undefined
   try {
-    await ask(api.PUT('/api/frames/{id}/answers', { params: { path: { id: f.id } }, body: { answers, version: f.version } }))
+    await ask(
+      api.PUT('/api/frames/{id}/answers', { params: { path: { id: f.id } }, body: { answers, version: f.version } }),
+    )
   } catch (e) {
     error.value = e
   }
@@ -71,20 +81,47 @@ useKeys([
 
 <template>
   <ScreenFrame title="Frames">
-    <template #head><el-button v-if="route.params.shot" text @click="router.push({ name: 'frames', params: { shoot } })">Show every shot's frames</el-button></template>
+    <template #head
+      ><el-button v-if="route.params.shot" text @click="router.push({ name: 'frames', params: { shoot } })"
+        >Show every shot's frames</el-button
+      ></template
+    >
     <ProblemNote :error="error ?? frames.error.value" />
     <EmptyBench v-if="frames.data.value && list.data.value && !all.length">
       <template #title>No frames yet</template>
       Frames come from the camera: build a shot's set and take one. Each is stored twice and checked before it counts.
-      <template #act><el-button type="primary" @click="router.push({ name: 'set', params: { shoot } })">Go to Set</el-button></template>
+      <template #act
+        ><el-button type="primary" @click="router.push({ name: 'set', params: { shoot } })"
+          >Go to Set</el-button
+        ></template
+      >
     </EmptyBench>
     <div v-if="chosen" class="darkroom">
-      <figure><img :key="chosen.id" :src="`/api/frames/${chosen.id}/picture?long=1400`" :alt="`${shot?.shot.title}, ${chosen.settings.shown}`" /></figure>
+      <figure>
+        <img
+          :key="chosen.id"
+          :src="`/api/frames/${chosen.id}/picture?long=1400`"
+          :alt="`${shot?.shot.title}, ${chosen.settings.shown}`"
+        />
+      </figure>
       <div class="contact" role="listbox" aria-label="Frames">
         <template v-for="g in groups" :key="g.shot.id">
           <p class="title">{{ g.shot.title }}</p>
-          <button v-for="f in g.frames" :id="'thumb-' + f.id" :key="f.id" type="button" role="option" :aria-selected="f.id === chosen.id" :class="{ kept: f.kept }" @click="chosenId = f.id">
-            <img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame of ${g.shot.title}`" loading="lazy" /><span v-if="f.kept" class="tag">✓ kept</span>
+          <button
+            v-for="f in g.frames"
+            :id="'thumb-' + f.id"
+            :key="f.id"
+            type="button"
+            role="option"
+            :aria-selected="f.id === chosen.id"
+            :class="{ kept: f.kept }"
+            @click="chosenId = f.id"
+          >
+            <img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame of ${g.shot.title}`" loading="lazy" /><span
+              v-if="f.kept"
+              class="tag"
+              >✓ kept</span
+            >
           </button>
         </template>
       </div>
@@ -92,46 +129,152 @@ useKeys([
     <template #reading>
       <template v-if="chosen">
         <h2>{{ shot?.shot.title }}</h2>
-        <el-button :type="chosen.kept ? 'default' : 'primary'" size="large" @click="keep(chosen)">{{ chosen.kept ? 'Let it go' : 'Keep this frame' }} <kbd>Enter</kbd></el-button>
+        <el-button :type="chosen.kept ? 'default' : 'primary'" size="large" @click="keep(chosen)"
+          >{{ chosen.kept ? 'Let it go' : 'Keep this frame' }} <kbd>Enter</kbd></el-button
+        >
         <p class="big mono">{{ chosen.settings.shown }}</p>
         <ThreeQuestions :answers="chosen.answers" @answer="answer" />
         <dl>
-          <dt>Focal length</dt><dd class="mono">{{ chosen.set.camera.focalMm }} mm</dd>
-          <dt>Elevation</dt><dd class="mono">{{ chosen.set.camera.elevationDeg }}°</dd>
-          <dt>Distance</dt><dd class="mono">{{ (chosen.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
-          <dt>Cards</dt><dd>{{ (chosen.set.cards ?? []).filter((c) => c.on).map((c) => c.name).join(', ') || 'none' }}</dd>
-          <dt>Pixels</dt><dd class="mono">{{ chosen.widthPx }} × {{ chosen.heightPx }}</dd>
-          <dt>File</dt><dd class="mono">{{ bytes(chosen.bytes) }}</dd>
-          <dt>Taken</dt><dd class="mono">{{ moment(chosen.takenAt) }}</dd>
+          <dt>Focal length</dt>
+          <dd class="mono">{{ chosen.set.camera.focalMm }} mm</dd>
+          <dt>Elevation</dt>
+          <dd class="mono">{{ chosen.set.camera.elevationDeg }}°</dd>
+          <dt>Distance</dt>
+          <dd class="mono">{{ (chosen.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
+          <dt>Cards</dt>
+          <dd>
+            {{
+              (chosen.set.cards ?? [])
+                .filter((c) => c.on)
+                .map((c) => c.name)
+                .join(', ') || 'none'
+            }}
+          </dd>
+          <dt>Pixels</dt>
+          <dd class="mono">{{ chosen.widthPx }} × {{ chosen.heightPx }}</dd>
+          <dt>File</dt>
+          <dd class="mono">{{ bytes(chosen.bytes) }}</dd>
+          <dt>Taken</dt>
+          <dd class="mono">{{ moment(chosen.takenAt) }}</dd>
         </dl>
         <h3>Copies</h3>
-        <ul class="copies"><li v-for="c in chosen.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li></ul>
+        <ul class="copies">
+          <li v-for="c in chosen.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li>
+        </ul>
         <p class="hash mono" title="SHA-256 of the file">{{ chosen.sha256 }}</p>
         <el-button class="away" @click="takeAway(chosen)">Take this frame away</el-button>
-        <router-link v-if="chosen.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.shotId } }" class="next">Climb to Finish →</router-link>
+        <router-link v-if="chosen.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.shotId } }" class="next"
+          >Climb to Finish →</router-link
+        >
       </template>
     </template>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.darkroom { background: var(--fl-grey); flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 150px; gap: 14px; padding: 14px; }
-figure { margin: 0; min-height: 0; display: grid; place-items: center; }
-figure img { max-width: 100%; max-height: calc(100vh - 160px); display: block; }
-.contact { overflow: auto; display: flex; flex-direction: column; gap: 6px; }
-.title { color: #fff; font-size: 12.5px; background: #4b4b4b; padding: 3px 6px; }
-.contact button { all: unset; cursor: pointer; position: relative; outline: 3px solid transparent; margin: 3px; display: grid; place-items: center; }
-.contact button[aria-selected='true'] { outline-color: #fff; }
-.contact button:focus-visible { outline-color: #f3b6cb; }
-.contact img { max-width: 100%; max-height: 110px; display: block; }
-.tag { position: absolute; left: 4px; bottom: 4px; background: #fff; color: #2f4a27; font-size: 12px; font-weight: 600; padding: 0 6px; }
-.big { font-size: 17px; }
-dl { display: grid; grid-template-columns: auto 1fr; gap: 4px 12px; margin: 0; font-size: 13.5px; }
-dt { color: var(--fl-soft); }
-dd { margin: 0; text-align: right; }
-.copies { list-style: none; padding: 0; margin: 0; font-size: 13px; color: var(--fl-leaf-ink); }
-.hash { font-size: 11px; overflow-wrap: anywhere; color: var(--fl-soft); }
-.next { font-weight: 600; }
-.away { align-self: flex-start; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.darkroom {
+  background: var(--fl-grey);
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px;
+  gap: 14px;
+  padding: 14px;
+}
+figure {
+  margin: 0;
+  min-height: 0;
+  display: grid;
+  place-items: center;
+}
+figure img {
+  max-width: 100%;
+  max-height: calc(100vh - 160px);
+  display: block;
+}
+.contact {
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.title {
+  color: #fff;
+  font-size: 12.5px;
+  background: #4b4b4b;
+  padding: 3px 6px;
+}
+.contact button {
+  all: unset;
+  cursor: pointer;
+  position: relative;
+  outline: 3px solid transparent;
+  margin: 3px;
+  display: grid;
+  place-items: center;
+}
+.contact button[aria-selected='true'] {
+  outline-color: #fff;
+}
+.contact button:focus-visible {
+  outline-color: #f3b6cb;
+}
+.contact img {
+  max-width: 100%;
+  max-height: 110px;
+  display: block;
+}
+.tag {
+  position: absolute;
+  left: 4px;
+  bottom: 4px;
+  background: #fff;
+  color: #2f4a27;
+  font-size: 12px;
+  font-weight: 600;
+  padding: 0 6px;
+}
+.big {
+  font-size: 17px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 12px;
+  margin: 0;
+  font-size: 13.5px;
+}
+dt {
+  color: var(--fl-soft);
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.copies {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+  font-size: 13px;
+  color: var(--fl-leaf-ink);
+}
+.hash {
+  font-size: 11px;
+  overflow-wrap: anywhere;
+  color: var(--fl-soft);
+}
+.next {
+  font-weight: 600;
+}
+.away {
+  align-self: flex-start;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

@@ -19,7 +19,15 @@ const name = ref('')
 const kind = ref<'own' | 'commission'>('commission')
 const error = ref<unknown>()
 
-const rungNames: Record<string, string> = { brief: 'Brief', dish: 'Dish', shots: 'Shots', set: 'Set', frames: 'Frames', finish: 'Finish', out: 'Out' }
+const rungNames: Record<string, string> = {
+  brief: 'Brief',
+  dish: 'Dish',
+  shots: 'Shots',
+  set: 'Set',
+  frames: 'Frames',
+  finish: 'Finish',
+  out: 'Out',
+}
 const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants))
 const today = new Date().toISOString().slice(0, 10)
 const ahead = (c: Schema['ShootCard']) => !c.shoot.brief.when || c.shoot.brief.when >= today
@@ -27,7 +35,9 @@ const ahead = (c: Schema['ShootCard']) => !c.shoot.brief.when || c.shoot.brief.w
 async function make() {
   error.value = undefined
   try {
-    const s = await ask(api.POST('/api/shoots', { body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } } }))
+    const s = await ask(
+      api.POST('/api/shoots', { body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } } }),
+    )
     await refresh()
     await router.push({ name: 'brief', params: { shoot: s.id } })
   } catch (e) {
@@ -36,14 +46,26 @@ async function make() {
 }
 const typed = ref('')
 const words = refDebounced(typed, 180)
-const hits = useQuery({ queryKey: ['search', words], enabled: () => words.value.trim().length > 2, placeholderData: (before: Schema['Hit'][] | undefined) => before, queryFn: () => ask(api.GET('/api/search', { params: { query: { words: words.value } } })) })
-const to = (h: Schema['Hit']) => (h.kind === 'dish' ? { name: 'dish', params: { shoot: h.shootId, dish: h.id } } : { name: 'set', params: { shoot: h.shootId, shot: h.id } })
+const hits = useQuery({
+  queryKey: ['search', words],
+  enabled: () => words.value.trim().length > 2,
+  placeholderData: (before: Schema['Hit'][] | undefined) => before,
+  queryFn: () => ask(api.GET('/api/search', { params: { query: { words: words.value } } })),
+})
+const to = (h: Schema['Hit']) =>
+  h.kind === 'dish'
+    ? { name: 'dish', params: { shoot: h.shootId, dish: h.id } }
+    : { name: 'set', params: { shoot: h.shootId, shot: h.id } }
 const vault = useQuery({ queryKey: ['vault'], queryFn: () => ask(api.GET('/api/vault')) })
 const lost = computed(() => vault.data.value?.find((c) => c.endedAt)?.lost.length ?? 0)
 const begin = () => ((making.value = true), (error.value = undefined))
 useKeys([
   { key: 'n', does: 'New shoot', run: begin },
-  { key: '/', does: 'Find a dish, an ingredient or a shot', run: () => document.querySelector<HTMLInputElement>('input[name=search]')?.focus() },
+  {
+    key: '/',
+    does: 'Find a dish, an ingredient or a shot',
+    run: () => document.querySelector<HTMLInputElement>('input[name=search]')?.focus(),
+  },
 ])
 </script>
 
@@ -51,17 +73,36 @@ useKeys([
   <div class="home">
     <header>
       <h1>The studio</h1>
-      <el-input v-model="typed" name="search" clearable class="search" aria-label="Find a dish, an ingredient or a shot" placeholder="Find a dish, an ingredient, a shot   /" />
+      <el-input
+        v-model="typed"
+        name="search"
+        clearable
+        class="search"
+        aria-label="Find a dish, an ingredient or a shot"
+        placeholder="Find a dish, an ingredient, a shot   /"
+      />
       <el-button type="primary" @click="begin">New shoot <kbd>n</kbd></el-button>
     </header>
     <section v-if="words.trim().length > 2" aria-label="Found" aria-live="polite">
-      <h2>{{ hits.data.value?.length ? 'Found' : hits.isFetching.value ? 'Looking …' : `Nothing has “${words}” in it` }}</h2>
+      <h2>
+        {{ hits.data.value?.length ? 'Found' : hits.isFetching.value ? 'Looking …' : `Nothing has “${words}” in it` }}
+      </h2>
       <ul class="hits">
-        <li v-for="h in hits.data.value" :key="h.kind + h.id"><router-link :to="to(h)"><span class="what">{{ h.kind }}</span><b>{{ h.title }}</b><span class="soft">{{ h.kind === 'dish' && h.with ? 'has ' + h.with : h.with }}</span><span class="soft end">{{ h.shoot }}</span></router-link></li>
+        <li v-for="h in hits.data.value" :key="h.kind + h.id">
+          <router-link :to="to(h)"
+            ><span class="what">{{ h.kind }}</span
+            ><b>{{ h.title }}</b
+            ><span class="soft">{{ h.kind === 'dish' && h.with ? 'has ' + h.with : h.with }}</span
+            ><span class="soft end">{{ h.shoot }}</span></router-link
+          >
+        </li>
       </ul>
     </section>
     <ProblemNote :error="shoots.error.value" />
-    <p v-if="lost" class="lost" role="alert"><span aria-hidden="true">▲</span> {{ lost === 1 ? 'One picture file has' : `${lost} picture files have` }} no whole copy left. <router-link :to="{ name: 'vault' }">See which</router-link></p>
+    <p v-if="lost" class="lost" role="alert">
+      <span aria-hidden="true">▲</span> {{ lost === 1 ? 'One picture file has' : `${lost} picture files have` }} no
+      whole copy left. <router-link :to="{ name: 'vault' }">See which</router-link>
+    </p>
     <section v-if="wanting.length" aria-label="What wants a hand next">
       <h2>Wants a hand next</h2>
       <ul class="next">
@@ -81,10 +122,16 @@ useKeys([
         <li v-for="c in shoots.data.value" :key="c.shoot.id" :class="{ past: !ahead(c) }">
           <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }">
             <span class="when mono">{{ day(c.shoot.brief.when) }}</span>
-            <span class="what"><b>{{ c.shoot.name }}</b><span class="soft">{{ c.shoot.brief.what || 'No dish named yet' }}</span></span>
+            <span class="what"
+              ><b>{{ c.shoot.name }}</b
+              ><span class="soft">{{ c.shoot.brief.what || 'No dish named yet' }}</span></span
+            >
             <span class="kind">{{ c.shoot.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>
             <span class="tally">
-              <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true"><rect x="0" y="5" width="120" height="4" fill="#e2d8cd" /><rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="#5e7457" /></svg>
+              <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true">
+                <rect x="0" y="5" width="120" height="4" fill="#e2d8cd" />
+                <rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="#5e7457" />
+              </svg>
               <span class="small">{{ c.out }} of {{ c.shots }} shots out</span>
             </span>
           </router-link>
@@ -92,14 +139,17 @@ useKeys([
       </ol>
       <EmptyBench v-if="shoots.data.value?.length === 0">
         <template #title>No shoots yet</template>
-        A shoot holds a brief, its dishes, the shot list, the sets and every frame. Start with a name; the rest is asked one rung at a time.
+        A shoot holds a brief, its dishes, the shot list, the sets and every frame. Start with a name; the rest is asked
+        one rung at a time.
         <template #act><el-button type="primary" @click="begin">Start the first shoot</el-button></template>
       </EmptyBench>
     </section>
     <el-dialog v-model="making" title="New shoot" width="440px">
       <form novalidate @submit.prevent="make">
         <ProblemNote :error="error" />
-        <el-form-item label="Name" label-position="top"><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu" /></el-form-item>
+        <el-form-item label="Name" label-position="top"
+          ><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu"
+        /></el-form-item>
         <el-radio-group v-model="kind" aria-label="Kind of shoot">
           <el-radio value="commission">A commission, with deliverables</el-radio>
           <el-radio value="own">Own work</el-radio>
@@ -111,34 +161,150 @@ useKeys([
 </template>
 
 <style scoped>
-.home { max-width: 1060px; margin: 0 auto; padding: 26px 28px 60px; display: flex; flex-direction: column; gap: 26px; }
-header { display: flex; justify-content: space-between; align-items: center; }
-h2 { margin-bottom: 10px; }
-ul, ol { list-style: none; margin: 0; padding: 0; }
-.lost { background: #f8e9ee; border-left: 4px solid var(--fl-fig-ink); color: #6d1f3a; padding: 10px 14px; }
-.next { display: grid; gap: 6px; }
-.next a { display: flex; gap: 12px; align-items: baseline; padding: 11px 14px; background: #f6eddb; text-decoration: none; color: var(--fl-ink); border-left: 4px solid var(--fl-brass); min-height: 44px; }
-.next a:hover, .shoots a:hover { background: #efe3d0; }
-.next b { font-weight: 600; min-width: 240px; }
-.rung { margin-left: auto; color: var(--fl-soft); }
-.hand { color: var(--fl-brass-ink); font-size: 11px; }
-.shoots { border-top: 1px solid var(--fl-line); }
-.shoots a { display: grid; grid-template-columns: 150px minmax(0, 1fr) 110px 130px; gap: 16px; align-items: center; padding: 14px; text-decoration: none; color: var(--fl-ink); border-bottom: 1px solid var(--fl-line); background: var(--fl-card); }
-.what { display: grid; }
-.what b { font: 560 18px var(--fl-head); }
-.when { font-size: 13px; }
-.past { opacity: 1; }
-.past .when { color: var(--fl-soft); }
-.kind { font-size: 13px; color: var(--fl-soft); }
-.tally { display: grid; gap: 2px; }
-.el-radio-group { display: grid; justify-items: start; }
-.acts { margin-top: 14px; text-align: right; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid rgb(255 255 255 / 0.4); border-radius: 3px; padding: 0 5px; margin-left: 8px; }
-.search { width: 320px; margin: 0 10px 0 auto; }
-.hits { list-style: none; margin: 6px 0 0; padding: 0; }
-.hits a { display: flex; gap: 12px; align-items: baseline; padding: 9px 12px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; color: var(--fl-ink); text-decoration: none; min-height: 40px; }
-.hits a:hover { background: #f6f0f5; }
-.hits .what { font-size: 12.5px; color: var(--fl-fig-ink); width: 34px; }
-.hits b { font-weight: 600; }
-.hits .end { margin-left: auto; }
+.home {
+  max-width: 1060px;
+  margin: 0 auto;
+  padding: 26px 28px 60px;
+  display: flex;
+  flex-direction: column;
+  gap: 26px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+h2 {
+  margin-bottom: 10px;
+}
+ul,
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.lost {
+  background: #f8e9ee;
+  border-left: 4px solid var(--fl-fig-ink);
+  color: #6d1f3a;
+  padding: 10px 14px;
+}
+.next {
+  display: grid;
+  gap: 6px;
+}
+.next a {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  padding: 11px 14px;
+  background: #f6eddb;
+  text-decoration: none;
+  color: var(--fl-ink);
+  border-left: 4px solid var(--fl-brass);
+  min-height: 44px;
+}
+.next a:hover,
+.shoots a:hover {
+  background: #efe3d0;
+}
+.next b {
+  font-weight: 600;
+  min-width: 240px;
+}
+.rung {
+  margin-left: auto;
+  color: var(--fl-soft);
+}
+.hand {
+  color: var(--fl-brass-ink);
+  font-size: 11px;
+}
+.shoots {
+  border-top: 1px solid var(--fl-line);
+}
+.shoots a {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr) 110px 130px;
+  gap: 16px;
+  align-items: center;
+  padding: 14px;
+  text-decoration: none;
+  color: var(--fl-ink);
+  border-bottom: 1px solid var(--fl-line);
+  background: var(--fl-card);
+}
+.what {
+  display: grid;
+}
+.what b {
+  font: 560 18px var(--fl-head);
+}
+.when {
+  font-size: 13px;
+}
+.past {
+  opacity: 1;
+}
+.past .when {
+  color: var(--fl-soft);
+}
+.kind {
+  font-size: 13px;
+  color: var(--fl-soft);
+}
+.tally {
+  display: grid;
+  gap: 2px;
+}
+.el-radio-group {
+  display: grid;
+  justify-items: start;
+}
+.acts {
+  margin-top: 14px;
+  text-align: right;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid rgb(255 255 255 / 0.4);
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
+.search {
+  width: 320px;
+  margin: 0 10px 0 auto;
+}
+.hits {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+}
+.hits a {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  padding: 9px 12px;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+  color: var(--fl-ink);
+  text-decoration: none;
+  min-height: 40px;
+}
+.hits a:hover {
+  background: #f6f0f5;
+}
+.hits .what {
+  font-size: 12.5px;
+  color: var(--fl-fig-ink);
+  width: 34px;
+}
+.hits b {
+  font-weight: 600;
+}
+.hits .end {
+  margin-left: auto;
+}
 </style>

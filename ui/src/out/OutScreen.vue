@@ -23,43 +23,78 @@ const publications = usePublications(shoot)
 const error = ref<unknown>()
 const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.kept).map((f) => f.shotId)))
 const rows = computed(() => (list.data.value ?? []).filter((r) => kept.value.has(r.shot.id)))
-const shotId = computed(() => (route.params.shot as string) || (rows.value.find((r) => r.mark.next.startsWith('Send') || r.mark.next.startsWith('Refused')) ?? rows.value[0])?.shot.id || '')
+const shotId = computed(
+  () =>
+    (route.params.shot as string) ||
+    (rows.value.find((r) => r.mark.next.startsWith('Send') || r.mark.next.startsWith('Refused')) ?? rows.value[0])?.shot
+      .id ||
+    '',
+)
 const row = computed(() => rows.value.find((r) => r.shot.id === shotId.value))
 const finish = useFinish(shotId)
 const frame = computed(() => finish.data.value?.frame)
 const sent = computed(() => (publications.data.value ?? []).filter((p) => p.shotId === shotId.value))
 
-const order = reactive({ outlet: '', zoom: 1, centreX: 0.5, centreY: 0.5, words: { title: '', caption: '', alt: '', credit: '' } })
+const order = reactive({
+  outlet: '',
+  zoom: 1,
+  centreX: 0.5,
+  centreY: 0.5,
+  words: { title: '', caption: '', alt: '', credit: '' },
+})
 const outlet = computed(() => outlets.data.value?.find((o) => o.key === order.outlet))
 const check = ref<Schema['CutCheck']>()
 const busy = ref(false)
 
-watch([outlets.data, shotId], ([o]) => { if (o?.length && !o.some((x) => x.key === order.outlet)) order.outlet = o[0]!.key }, { immediate: true })
-watch([shotId, () => row.value?.shot.title, () => publications.data.value !== undefined], () => {
-  const last = sent.value[0]
-  order.words = last ? { ...last.words } : { title: row.value?.shot.title ?? '', caption: '', alt: '', credit: '' }
-  Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5 })
-}, { immediate: true })
+watch(
+  [outlets.data, shotId],
+  ([o]) => {
+    if (o?.length && !o.some((x) => x.key === order.outlet)) order.outlet = o[0]!.key
+  },
+  { immediate: true },
+)
+watch(
+  [shotId, () => row.value?.shot.title, () => publications.data.value !== undefined],
+  () => {
+    const last = sent.value[0]
+    order.words = last ? { ...last.words } : { title: row.value?.shot.title ?? '', caption: '', alt: '', credit: '' }
+    Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5 })
+  },
+  { immediate: true },
+)
 
 let asked = 0
 async function work() {
   if (!frame.value || !order.outlet) return
   const mine = ++asked
   try {
-    const c = await ask(api.POST('/api/shots/{id}/cut', { params: { path: { id: shotId.value } }, body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'] }))
+    const c = await ask(
+      api.POST('/api/shots/{id}/cut', {
+        params: { path: { id: shotId.value } },
+        body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'],
+      }),
+    )
     if (mine === asked) check.value = c
   } catch (e) {
     if (mine === asked) error.value = e
   }
 }
 const later = useDebounceFn(work, 120)
-watch([() => frame.value?.id, () => finish.data.value?.approval?.id, order], () => void later(), { immediate: true, deep: true })
+watch([() => frame.value?.id, () => finish.data.value?.approval?.id, order], () => void later(), {
+  immediate: true,
+  deep: true,
+})
 
 async function publish() {
   error.value = undefined
   busy.value = true
   try {
-    await ask(api.POST('/api/shots/{id}/publish', { params: { path: { id: shotId.value } }, body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'] }))
+    await ask(
+      api.POST('/api/shots/{id}/publish', {
+        params: { path: { id: shotId.value } },
+        body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'],
+      }),
+    )
   } catch (e) {
     error.value = e instanceof Problem ? e : new Problem(0, String(e))
   } finally {
@@ -102,7 +137,12 @@ const crop = computed(() => {
   const c = check.value?.crop
   const f = frame.value
   if (!c || !f) return undefined
-  return { left: (100 * c.x) / f.widthPx + '%', top: (100 * c.y) / f.heightPx + '%', width: (100 * c.width) / f.widthPx + '%', height: (100 * c.height) / f.heightPx + '%' }
+  return {
+    left: (100 * c.x) / f.widthPx + '%',
+    top: (100 * c.y) / f.heightPx + '%',
+    width: (100 * c.width) / f.widthPx + '%',
+    height: (100 * c.height) / f.heightPx + '%',
+  }
 })
 const stateWord = { waiting: '… on its way', accepted: '✓ accepted', refused: '■ refused' }
 const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?? k
@@ -113,69 +153,223 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
   <ScreenFrame title="Out">
     <template #head>
       <template v-if="rows.length">
-        <el-select :model-value="shotId" class="pick" aria-label="Shot" @change="router.push({ name: 'out', params: { shoot, shot: $event } })"><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title" /></el-select>
-        <el-radio-group v-model="order.outlet" aria-label="Outlet"><el-radio-button v-for="o in outlets.data.value" :key="o.key" :value="o.key">{{ o.name }} {{ o.shape }}</el-radio-button></el-radio-group>
+        <el-select
+          :model-value="shotId"
+          class="pick"
+          aria-label="Shot"
+          @change="router.push({ name: 'out', params: { shoot, shot: $event } })"
+          ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title"
+        /></el-select>
+        <el-radio-group v-model="order.outlet" aria-label="Outlet"
+          ><el-radio-button v-for="o in outlets.data.value" :key="o.key" :value="o.key"
+            >{{ o.name }} {{ o.shape }}</el-radio-button
+          ></el-radio-group
+        >
       </template>
     </template>
     <ProblemNote :error="error ?? outlets.error.value" />
     <EmptyBench v-if="list.data.value && frames.data.value && !rows.length">
       <template #title>Nothing to send yet</template>
       A frame goes out once it is kept, finished and approved.
-      <template #act><el-button type="primary" @click="router.push({ name: 'frames', params: { shoot } })">Go to Frames</el-button></template>
+      <template #act
+        ><el-button type="primary" @click="router.push({ name: 'frames', params: { shoot } })"
+          >Go to Frames</el-button
+        ></template
+      >
     </EmptyBench>
     <div v-if="frame" class="stage">
       <div ref="stage" class="pic">
         <img :src="`/api/frames/${frame.id}/picture?long=1400`" :alt="row?.shot.title" draggable="false" />
-        <div v-if="crop" class="crop" :style="crop" tabindex="0" role="group" :aria-label="`Crop ${check?.crop.width} by ${check?.crop.height} pixels. Arrow keys move it, plus and minus come in and go back.`" @pointerdown.prevent="down" @pointermove="move" @pointerup="grab = undefined" @keydown="key"><span class="mono">{{ check?.widthPx }} × {{ check?.heightPx }}</span></div>
+        <div
+          v-if="crop"
+          class="crop"
+          :style="crop"
+          tabindex="0"
+          role="group"
+          :aria-label="`Crop ${check?.crop.width} by ${check?.crop.height} pixels. Arrow keys move it, plus and minus come in and go back.`"
+          @pointerdown.prevent="down"
+          @pointermove="move"
+          @pointerup="grab = undefined"
+          @keydown="key"
+        >
+          <span class="mono">{{ check?.widthPx }} × {{ check?.heightPx }}</span>
+        </div>
       </div>
     </div>
-    <div v-if="frame" class="zoom"><label for="zoom">Come in closer</label><input id="zoom" v-model.number="order.zoom" type="range" min="0.2" max="1" step="0.01" style="direction: rtl" /><span class="mono small">{{ check ? Math.round(check.lost * 100) : 0 }} % left out</span></div>
+    <div v-if="frame" class="zoom">
+      <label for="zoom">Come in closer</label
+      ><input
+        id="zoom"
+        v-model.number="order.zoom"
+        type="range"
+        min="0.2"
+        max="1"
+        step="0.01"
+        style="direction: rtl"
+      /><span class="mono small">{{ check ? Math.round(check.lost * 100) : 0 }} % left out</span>
+    </div>
     <template #reading>
       <template v-if="frame && check">
         <h2>{{ outlet?.name }}</h2>
-        <p class="small soft">Wants {{ outlet?.shape }}, {{ outlet?.leastLongPx }} to {{ outlet?.mostLongPx }} px long, {{ bytes(outlet?.mostBytes ?? 0) }} at most{{ outlet?.needsAlt ? ', alt text' : '' }}{{ outlet?.needsCredit ? ', a credit' : '' }}.</p>
+        <p class="small soft">
+          Wants {{ outlet?.shape }}, {{ outlet?.leastLongPx }} to {{ outlet?.mostLongPx }} px long,
+          {{ bytes(outlet?.mostBytes ?? 0) }} at most{{ outlet?.needsAlt ? ', alt text' : ''
+          }}{{ outlet?.needsCredit ? ', a credit' : '' }}.
+        </p>
         <form novalidate class="words" @submit.prevent="publish">
           <label>Title<el-input v-model="order.words.title" name="title" maxlength="200" /></label>
           <label>Words<el-input v-model="order.words.caption" name="caption" type="textarea" :rows="2" /></label>
-          <label>Alt text<el-input v-model="order.words.alt" name="alt" type="textarea" :rows="2" placeholder="What is in the picture, for who cannot see it" /></label>
+          <label
+            >Alt text<el-input
+              v-model="order.words.alt"
+              name="alt"
+              type="textarea"
+              :rows="2"
+              placeholder="What is in the picture, for who cannot see it"
+          /></label>
           <label>Credit<el-input v-model="order.words.credit" name="credit" maxlength="200" /></label>
           <FindingCard v-for="f in check.findings" :key="f.code" :finding="f" />
           <p v-if="check.missing" class="missing">▲ {{ check.missing }}</p>
-          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="Boolean(check.missing)">Send to {{ outlet?.name }} <kbd>p</kbd></el-button>
+          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="Boolean(check.missing)"
+            >Send to {{ outlet?.name }} <kbd>p</kbd></el-button
+          >
         </form>
       </template>
       <section v-if="sent.length" aria-label="Sent">
         <h3>Sent</h3>
         <ul class="sent">
           <li v-for="p in sent" :key="p.id" :class="p.state">
-            <a :href="`/api/publications/${p.id}/picture`" target="_blank"><img :src="`/api/publications/${p.id}/picture`" :alt="`Cut for ${name(p.outlet)}`" /></a>
-            <div><b>{{ stateWord[p.state] }}</b> <span>{{ name(p.outlet) }}</span><small class="mono">{{ p.widthPx }} × {{ p.heightPx }}, {{ bytes(p.bytes) }}, {{ moment(p.createdAt) }}</small><small v-if="p.state === 'refused'">{{ p.answer }}</small></div>
+            <a :href="`/api/publications/${p.id}/picture`" target="_blank"
+              ><img :src="`/api/publications/${p.id}/picture`" :alt="`Cut for ${name(p.outlet)}`"
+            /></a>
+            <div>
+              <b>{{ stateWord[p.state] }}</b> <span>{{ name(p.outlet) }}</span><small class="mono"
+                >{{ p.widthPx }} × {{ p.heightPx }}, {{ bytes(p.bytes) }}, {{ moment(p.createdAt) }}</small
+              ><small v-if="p.state === 'refused'">{{ p.answer }}</small>
+            </div>
           </li>
         </ul>
       </section>
-      <p v-if="shootRow.data.value && !sent.length && frame" class="small soft">Nothing of this shot has been sent yet.</p>
+      <p v-if="shootRow.data.value && !sent.length && frame" class="small soft">
+        Nothing of this shot has been sent yet.
+      </p>
     </template>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.pick { width: 250px; }
-.stage { background: var(--fl-grey); flex: 1; min-height: 0; display: grid; place-items: center; padding: 14px; }
-.pic { position: relative; overflow: hidden; line-height: 0; }
-.pic img { max-width: 100%; max-height: calc(100vh - 210px); display: block; user-select: none; }
-.crop { position: absolute; box-shadow: 0 0 0 4000px rgb(60 60 60 / 0.72), inset 0 0 0 2px #fff; cursor: move; touch-action: none; line-height: 1.2; }
-.crop:focus-visible { outline: 3px solid #f3b6cb; outline-offset: -3px; }
-.crop span { position: absolute; left: 6px; bottom: 6px; background: rgb(30 30 30 / 0.8); color: #fff; font-size: 12px; padding: 2px 6px; }
-.zoom { display: flex; gap: 12px; align-items: center; font-size: 13.5px; flex: none; }
-.zoom input { width: 260px; accent-color: var(--fl-aubergine); }
-.words { display: grid; gap: 8px; }
-.words label { font-size: 13px; font-weight: 560; display: grid; gap: 2px; }
-.missing { background: #f6eddb; border-left: 4px solid var(--fl-brass); padding: 6px 10px; font-size: 13.5px; }
-.sent { list-style: none; margin: 6px 0 0; padding: 0; display: grid; gap: 6px; }
-.sent li { display: grid; grid-template-columns: 58px 1fr; gap: 10px; font-size: 13.5px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 6px; align-items: center; }
-.sent img { width: 58px; height: 58px; object-fit: contain; background: var(--fl-grey); display: block; }
-.sent small { display: block; font-size: 11.5px; color: var(--fl-soft); }
-.accepted b { color: var(--fl-leaf-ink); }
-.refused b { color: var(--fl-fig-ink); }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.pick {
+  width: 250px;
+}
+.stage {
+  background: var(--fl-grey);
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  place-items: center;
+  padding: 14px;
+}
+.pic {
+  position: relative;
+  overflow: hidden;
+  line-height: 0;
+}
+.pic img {
+  max-width: 100%;
+  max-height: calc(100vh - 210px);
+  display: block;
+  user-select: none;
+}
+.crop {
+  position: absolute;
+  box-shadow:
+    0 0 0 4000px rgb(60 60 60 / 0.72),
+    inset 0 0 0 2px #fff;
+  cursor: move;
+  touch-action: none;
+  line-height: 1.2;
+}
+.crop:focus-visible {
+  outline: 3px solid #f3b6cb;
+  outline-offset: -3px;
+}
+.crop span {
+  position: absolute;
+  left: 6px;
+  bottom: 6px;
+  background: rgb(30 30 30 / 0.8);
+  color: #fff;
+  font-size: 12px;
+  padding: 2px 6px;
+}
+.zoom {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  font-size: 13.5px;
+  flex: none;
+}
+.zoom input {
+  width: 260px;
+  accent-color: var(--fl-aubergine);
+}
+.words {
+  display: grid;
+  gap: 8px;
+}
+.words label {
+  font-size: 13px;
+  font-weight: 560;
+  display: grid;
+  gap: 2px;
+}
+.missing {
+  background: #f6eddb;
+  border-left: 4px solid var(--fl-brass);
+  padding: 6px 10px;
+  font-size: 13.5px;
+}
+.sent {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
+.sent li {
+  display: grid;
+  grid-template-columns: 58px 1fr;
+  gap: 10px;
+  font-size: 13.5px;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 6px;
+  align-items: center;
+}
+.sent img {
+  width: 58px;
+  height: 58px;
+  object-fit: contain;
+  background: var(--fl-grey);
+  display: block;
+}
+.sent small {
+  display: block;
+  font-size: 11.5px;
+  color: var(--fl-soft);
+}
+.accepted b {
+  color: var(--fl-leaf-ink);
+}
+.refused b {
+  color: var(--fl-fig-ink);
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

@@ -7,7 +7,19 @@
 </template>
 
 <style scoped>
-.empty { margin: 9vh auto 0; max-width: 460px; text-align: center; padding: 24px; }
-p { margin: 10px 0 18px; color: var(--fl-soft); }
-.acts { display: flex; gap: 8px; justify-content: center; }
+.empty {
+  margin: 9vh auto 0;
+  max-width: 460px;
+  text-align: center;
+  padding: 24px;
+}
+p {
+  margin: 10px 0 18px;
+  color: var(--fl-soft);
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  justify-content: center;
+}
 </style>

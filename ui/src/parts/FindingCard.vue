@@ -3,7 +3,11 @@ import { ref } from 'vue'
 import type { Finding } from '../api/client'
 
 const props = defineProps<{ finding: Finding; aside?: string; canAside?: boolean }>()
-const emit = defineEmits<{ apply: [edits: NonNullable<Finding['try'][number]['edits']>]; aside: [because: string]; takeUp: [] }>()
+const emit = defineEmits<{
+  apply: [edits: NonNullable<Finding['try'][number]['edits']>]
+  aside: [because: string]
+  takeUp: []
+}>()
 const shape = { note: '○', care: '▲', stop: '■' }
 const word = { note: 'Worth knowing', care: 'Take care', stop: 'Stops it' }
 const asking = ref(false)
@@ -18,13 +22,20 @@ const name = () => props.finding.subject
 
 <template>
   <article class="finding" :class="[finding.severity, { away: aside }]" :data-finding="finding.code">
-    <header><span aria-hidden="true">{{ shape[finding.severity] }}</span> {{ word[finding.severity] }} <b>{{ finding.subject }}</b></header>
+    <header>
+      <span aria-hidden="true">{{ shape[finding.severity] }}</span> {{ word[finding.severity] }}
+      <b>{{ finding.subject }}</b>
+    </header>
     <template v-if="aside">
       <p class="soft">Set aside: {{ aside }}</p>
-      <el-button size="small" text :aria-label="'Take up again: ' + name()" @click="$emit('takeUp')">Take up again</el-button>
+      <el-button size="small" text :aria-label="'Take up again: ' + name()" @click="$emit('takeUp')"
+        >Take up again</el-button
+      >
     </template>
     <template v-else>
-      <p class="measure"><span class="mono">{{ finding.measure }}</span><span class="soft"> against {{ finding.limit }}</span></p>
+      <p class="measure">
+        <span class="mono">{{ finding.measure }}</span><span class="soft"> against {{ finding.limit }}</span>
+      </p>
       <p>{{ finding.because }}</p>
       <ul>
         <li v-for="t in finding.try" :key="t.words">
@@ -32,26 +43,92 @@ const name = () => props.finding.subject
           <span v-else>Try: {{ t.words }}.</span>
         </li>
       </ul>
-      <form novalidate v-if="asking" class="why" @submit.prevent="setAside" @keydown.esc="asking = false">
-        <el-input v-model="because" size="small" autofocus :aria-label="'Why “' + name() + '” is set aside'" placeholder="Why? It is kept." maxlength="500" />
+      <form v-if="asking" novalidate class="why" @submit.prevent="setAside" @keydown.esc="asking = false">
+        <el-input
+          v-model="because"
+          size="small"
+          autofocus
+          :aria-label="'Why “' + name() + '” is set aside'"
+          placeholder="Why? It is kept."
+          maxlength="500"
+        />
         <el-button size="small" native-type="submit">Set aside</el-button>
       </form>
-      <button v-else-if="canAside && finding.severity !== 'stop'" type="button" class="quiet" :aria-label="'Set aside: ' + name()" @click="asking = true">Set aside …</button>
+      <button
+        v-else-if="canAside && finding.severity !== 'stop'"
+        type="button"
+        class="quiet"
+        :aria-label="'Set aside: ' + name()"
+        @click="asking = true"
+      >
+        Set aside …
+      </button>
     </template>
   </article>
 </template>
 
 <style scoped>
-.finding { border-left: 4px solid var(--fl-brass); background: var(--fl-card); padding: 8px 10px; font-size: 13.5px; box-shadow: 0 0 0 1px var(--fl-line); }
-.finding.care { border-color: var(--fl-fig); }
-.finding.stop { border-color: var(--fl-aubergine); }
-.finding.away { border-left-style: dotted; background: transparent; }
-header { font-size: 12.5px; color: var(--fl-soft); }
-header b { color: var(--fl-ink); margin-left: 4px; font-weight: 600; }
-.measure { font-size: 13px; margin: 2px 0; }
-ul { list-style: none; margin: 6px 0 0; padding: 0; display: flex; flex-direction: column; gap: 5px; align-items: flex-start; }
-.el-button { height: auto; white-space: normal; text-align: left; padding: 6px 10px; min-height: 30px; }
-.quiet { all: unset; cursor: pointer; font-size: 12.5px; color: var(--fl-soft); text-decoration: underline; padding: 4px 0; }
-.quiet:focus-visible { outline: 3px solid var(--fl-fig); }
-.why { display: flex; gap: 6px; margin-top: 6px; align-items: center; }
+.finding {
+  border-left: 4px solid var(--fl-brass);
+  background: var(--fl-card);
+  padding: 8px 10px;
+  font-size: 13.5px;
+  box-shadow: 0 0 0 1px var(--fl-line);
+}
+.finding.care {
+  border-color: var(--fl-fig);
+}
+.finding.stop {
+  border-color: var(--fl-aubergine);
+}
+.finding.away {
+  border-left-style: dotted;
+  background: transparent;
+}
+header {
+  font-size: 12.5px;
+  color: var(--fl-soft);
+}
+header b {
+  color: var(--fl-ink);
+  margin-left: 4px;
+  font-weight: 600;
+}
+.measure {
+  font-size: 13px;
+  margin: 2px 0;
+}
+ul {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  align-items: flex-start;
+}
+.el-button {
+  height: auto;
+  white-space: normal;
+  text-align: left;
+  padding: 6px 10px;
+  min-height: 30px;
+}
+.quiet {
+  all: unset;
+  cursor: pointer;
+  font-size: 12.5px;
+  color: var(--fl-soft);
+  text-decoration: underline;
+  padding: 4px 0;
+}
+.quiet:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.why {
+  display: flex;
+  gap: 6px;
+  margin-top: 6px;
+  align-items: center;
+}
 </style>

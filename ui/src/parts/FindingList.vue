@@ -11,7 +11,8 @@ defineEmits<{ apply: [edits: NonNullable<Finding['try'][number]['edits']>] }>()
 const refresh = useRefresh()
 const asides = useAsides(() => props.shoot)
 const error = ref<unknown>()
-const asideOf = (f: Finding) => asides.data.value?.find((a) => a.place === props.place && a.code === f.code && a.subject === f.subject)
+const asideOf = (f: Finding) =>
+  asides.data.value?.find((a) => a.place === props.place && a.code === f.code && a.subject === f.subject)
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
 const away = computed(() => props.findings.filter((f) => asideOf(f)))
 
@@ -24,24 +25,59 @@ async function act(call: () => Promise<unknown>) {
     error.value = e
   }
 }
-const setAside = (f: Finding, because: string) => act(() => ask(api.POST('/api/shoots/{id}/asides', { params: { path: { id: props.shoot } }, body: { place: props.place, code: f.code, subject: f.subject, because } })))
-const takeUp = (f: Finding) => act(() => ask(api.DELETE('/api/asides/{id}', { params: { path: { id: asideOf(f)!.id } } })))
+const setAside = (f: Finding, because: string) =>
+  act(() =>
+    ask(
+      api.POST('/api/shoots/{id}/asides', {
+        params: { path: { id: props.shoot } },
+        body: { place: props.place, code: f.code, subject: f.subject, because },
+      }),
+    ),
+  )
+const takeUp = (f: Finding) =>
+  act(() => ask(api.DELETE('/api/asides/{id}', { params: { path: { id: asideOf(f)!.id } } })))
 </script>
 
 <template>
   <div class="findings">
     <ProblemNote :error="error" />
-    <FindingCard v-for="f in speaking" :key="f.code + f.subject" :finding="f" can-aside @apply="$emit('apply', $event)" @aside="setAside(f, $event)" />
+    <FindingCard
+      v-for="f in speaking"
+      :key="f.code + f.subject"
+      :finding="f"
+      can-aside
+      @apply="$emit('apply', $event)"
+      @aside="setAside(f, $event)"
+    />
     <details v-if="away.length">
       <summary>{{ away.length }} set aside</summary>
-      <FindingCard v-for="f in away" :key="f.code + f.subject" :finding="f" :aside="asideOf(f)!.because" @take-up="takeUp(f)" />
+      <FindingCard
+        v-for="f in away"
+        :key="f.code + f.subject"
+        :finding="f"
+        :aside="asideOf(f)!.because"
+        @take-up="takeUp(f)"
+      />
     </details>
   </div>
 </template>
 
 <style scoped>
-.findings { display: grid; gap: 8px; }
-.findings:empty { display: none; }
-summary { cursor: pointer; font-size: 13px; color: var(--fl-soft); padding: 4px 0; }
-details { display: grid; gap: 6px; }
+.findings {
+  display: grid;
+  gap: 8px;
+}
+.findings:empty {
+  display: none;
+}
+summary {
+  cursor: pointer;
+  font-size: 13px;
+  color: var(--fl-soft);
+  padding: 4px 0;
+}
+details {
+  display: grid;
+  gap: 6px;
+}
 </style>

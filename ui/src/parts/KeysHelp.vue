@@ -8,7 +8,9 @@ const open = defineModel<boolean>({ required: true })
   <el-dialog v-model="open" title="Keys of this screen" width="420px">
     <dl>
       <template v-for="k in keysNow" :key="k.key + k.does">
-        <dt><kbd>{{ k.shown ?? k.key }}</kbd></dt>
+        <dt>
+          <kbd>{{ k.shown ?? k.key }}</kbd>
+        </dt>
         <dd>{{ k.does }}</dd>
       </template>
     </dl>
@@ -16,7 +18,19 @@ const open = defineModel<boolean>({ required: true })
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: auto 1fr; gap: 8px 16px; margin: 0; }
-dd { margin: 0; }
-kbd { font: 500 13px var(--fl-mono); border: 1px solid var(--fl-line); border-radius: 3px; padding: 1px 7px; }
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 8px 16px;
+  margin: 0;
+}
+dd {
+  margin: 0;
+}
+kbd {
+  font: 500 13px var(--fl-mono);
+  border: 1px solid var(--fl-line);
+  border-radius: 3px;
+  padding: 1px 7px;
+}
 </style>

@@ -9,5 +9,12 @@ defineProps<{ error: unknown }>()
 </template>
 
 <style scoped>
-.problem { background: #f8e9ee; border-left: 4px solid var(--fl-fig-ink); color: #6d1f3a; padding: 8px 12px; font-size: 14px; overflow-wrap: anywhere; }
+.problem {
+  background: #f8e9ee;
+  border-left: 4px solid var(--fl-fig-ink);
+  color: #6d1f3a;
+  padding: 8px 12px;
+  font-size: 14px;
+  overflow-wrap: anywhere;
+}
 </style>

@@ -6,7 +6,9 @@ import { useReferences } from '../api/queries'
 /** References for a dish, or for the whole shoot, to be looked at while working. */
 const props = defineProps<{ shoot: string; dish: string }>()
 const refs = useReferences(() => props.shoot)
-const mine = computed(() => (refs.data.value ?? []).filter((r) => !r.reference.dishId || r.reference.dishId === props.dish))
+const mine = computed(() =>
+  (refs.data.value ?? []).filter((r) => !r.reference.dishId || r.reference.dishId === props.dish),
+)
 const large = ref<Schema['ReferenceRow']>()
 </script>
 
@@ -17,13 +19,22 @@ const large = ref<Schema['ReferenceRow']>()
       <li v-for="r in mine" :key="r.id">
         <button type="button" @click="large = r">
           <img v-if="r.sha256" :src="`/api/references/${r.id}/picture`" alt="" height="58" loading="lazy" />
-          <span><b>{{ r.reference.takes.join(', ') }}</b> {{ r.reference.words }}</span>
+          <span
+            ><b>{{ r.reference.takes.join(', ') }}</b> {{ r.reference.words }}</span
+          >
         </button>
       </li>
     </ul>
-    <el-dialog :model-value="!!large" :title="'Take its ' + (large?.reference.takes.join(', ') ?? '')" width="640px" @close="large = undefined">
+    <el-dialog
+      :model-value="!!large"
+      :title="'Take its ' + (large?.reference.takes.join(', ') ?? '')"
+      width="640px"
+      @close="large = undefined"
+    >
       <template v-if="large">
-        <p v-if="large.sha256" class="shown"><img :src="`/api/references/${large.id}/picture`" :alt="large.reference.words" /></p>
+        <p v-if="large.sha256" class="shown">
+          <img :src="`/api/references/${large.id}/picture`" :alt="large.reference.words" />
+        </p>
         <p>{{ large.reference.words }}</p>
         <p class="soft small">{{ large.reference.from }}</p>
       </template>
@@ -32,12 +43,56 @@ const large = ref<Schema['ReferenceRow']>()
 </template>
 
 <style scoped>
-summary { cursor: pointer; font-size: 13.5px; font-weight: 560; padding: 4px 0; }
-ul { list-style: none; margin: 4px 0 0; padding: 0; display: grid; gap: 4px; }
-button { all: unset; box-sizing: border-box; width: 100%; cursor: pointer; display: flex; gap: 8px; align-items: center; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 4px 8px 4px 4px; font-size: 13px; line-height: 1.3; }
-button:focus-visible { outline: 3px solid var(--fl-fig); }
-button img { display: block; background: var(--fl-grey); padding: 2px; }
-b { display: block; font-weight: 600; color: var(--fl-fig-ink); }
-.shown { background: var(--fl-grey); padding: 12px; display: grid; place-items: center; margin-bottom: 8px; }
-.shown img { max-width: 100%; max-height: 52vh; display: block; }
+summary {
+  cursor: pointer;
+  font-size: 13.5px;
+  font-weight: 560;
+  padding: 4px 0;
+}
+ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+button {
+  all: unset;
+  box-sizing: border-box;
+  width: 100%;
+  cursor: pointer;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 4px 8px 4px 4px;
+  font-size: 13px;
+  line-height: 1.3;
+}
+button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+button img {
+  display: block;
+  background: var(--fl-grey);
+  padding: 2px;
+}
+b {
+  display: block;
+  font-weight: 600;
+  color: var(--fl-fig-ink);
+}
+.shown {
+  background: var(--fl-grey);
+  padding: 12px;
+  display: grid;
+  place-items: center;
+  margin-bottom: 8px;
+}
+.shown img {
+  max-width: 100%;
+  max-height: 52vh;
+  display: block;
+}
 </style>

@@ -27,8 +27,25 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
 </template>
 
 <style scoped>
-.state { font-size: 13px; color: var(--fl-soft); display: flex; gap: 8px; align-items: center; }
-.saved { color: var(--fl-leaf-ink); }
-.waiting { color: #5d4510; background: #f6eddb; padding: 5px 10px; }
-.refused, .stale { color: #6d1f3a; background: #f8e9ee; padding: 5px 10px; }
+.state {
+  font-size: 13px;
+  color: var(--fl-soft);
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.saved {
+  color: var(--fl-leaf-ink);
+}
+.waiting {
+  color: #5d4510;
+  background: #f6eddb;
+  padding: 5px 10px;
+}
+.refused,
+.stale {
+  color: #6d1f3a;
+  background: #f8e9ee;
+  padding: 5px 10px;
+}
 </style>

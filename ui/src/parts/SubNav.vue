@@ -6,18 +6,51 @@ import { useKeys } from './keys'
 const props = defineProps<{ label: string; items: { name: string; words: string; to: RouteLocationRaw }[] }>()
 const route = useRoute()
 const router = useRouter()
-useKeys(props.items.map((item, i) => ({ key: String(i + 1), does: item.words, run: () => void router.push(props.items[i]!.to) })))
+useKeys(
+  props.items.map((item, i) => ({
+    key: String(i + 1),
+    does: item.words,
+    run: () => void router.push(props.items[i]!.to),
+  })),
+)
 </script>
 
 <template>
   <nav class="sub" :aria-label="label">
-    <router-link v-for="i in items" :key="i.name" :to="i.to" :class="{ on: route.name === i.name }" :aria-current="route.name === i.name ? 'page' : undefined">{{ i.words }}</router-link>
+    <router-link
+      v-for="i in items"
+      :key="i.name"
+      :to="i.to"
+      :class="{ on: route.name === i.name }"
+      :aria-current="route.name === i.name ? 'page' : undefined"
+      >{{ i.words }}</router-link
+    >
   </nav>
 </template>
 
 <style scoped>
-.sub { display: flex; gap: 2px; margin-left: 6px; }
-a { display: flex; align-items: center; gap: 6px; min-height: 36px; padding: 0 9px; color: var(--fl-ink); text-decoration: none; font-weight: 560; font-size: 14.5px; border-bottom: 3px solid transparent; }
-a:hover { border-color: #d9cbbd; }
-.on { border-color: var(--fl-fig); color: var(--fl-aubergine); }
+.sub {
+  display: flex;
+  gap: 2px;
+  margin-left: 6px;
+}
+a {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 36px;
+  padding: 0 9px;
+  color: var(--fl-ink);
+  text-decoration: none;
+  font-weight: 560;
+  font-size: 14.5px;
+  border-bottom: 3px solid transparent;
+}
+a:hover {
+  border-color: #d9cbbd;
+}
+.on {
+  border-color: var(--fl-fig);
+  color: var(--fl-aubergine);
+}
 </style>

@@ -80,7 +80,12 @@ export function useDraft<T>({ save, theirs, of = () => '', waitMs = 500 }: Draft
         error.value = p
         state.value = p.status === 409 && p.current ? 'stale' : p.passing ? 'waiting' : 'refused'
       } else if (!p.passing) {
-        ElMessage({ message: `What you typed before you left could not be saved: ${p.message}`, type: 'warning', duration: 8000, showClose: true })
+        ElMessage({
+          message: `What you typed before you left could not be saved: ${p.message}`,
+          type: 'warning',
+          duration: 8000,
+          showClose: true,
+        })
       }
       return
     }
@@ -130,5 +135,15 @@ export function useDraft<T>({ save, theirs, of = () => '', waitMs = 500 }: Draft
     load(t.value, t.version)
   }
   onBeforeUnmount(leave)
-  return { value, state, error, load, touch, flush: () => flushOf(doc), keepMine, takeTheirs, about: (f) => error.value?.about(f) ?? '' }
+  return {
+    value,
+    state,
+    error,
+    load,
+    touch,
+    flush: () => flushOf(doc),
+    keepMine,
+    takeTheirs,
+    about: (f) => error.value?.about(f) ?? '',
+  }
 }

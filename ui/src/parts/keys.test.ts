@@ -2,14 +2,17 @@ import { describe, expect, it, vi } from 'vitest'
 import { createApp, defineComponent, h } from 'vue'
 import { enter, keysNow, useKeys } from './keys'
 
-const press = (key: string, more: KeyboardEventInit = {}) => window.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true, ...more }))
+const press = (key: string, more: KeyboardEventInit = {}) =>
+  window.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true, ...more }))
 
 describe('keys', () => {
   it('are the innermost part’s where two know the same one, whichever was shown first', () => {
     const outer = vi.fn()
     const inner = vi.fn()
     const only = vi.fn()
-    const Screen = defineComponent({ setup: () => (useKeys([{ key: 'c', does: 'Put the card in or out', run: inner }]), () => null) })
+    const Screen = defineComponent({
+      setup: () => (useKeys([{ key: 'c', does: 'Put the card in or out', run: inner }]), () => null),
+    })
     const House = defineComponent({
       setup: () => (
         useKeys([

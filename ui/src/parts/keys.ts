@@ -1,4 +1,11 @@
-import { computed, getCurrentInstance, onBeforeUnmount, onMounted, shallowReactive, type ComponentInternalInstance } from 'vue'
+import {
+  computed,
+  getCurrentInstance,
+  onBeforeUnmount,
+  onMounted,
+  shallowReactive,
+  type ComponentInternalInstance,
+} from 'vue'
 
 /** One key of a screen and what it does. */
 export interface Key {
@@ -23,10 +30,12 @@ export const keysNow = computed(() => {
   return scopes.flatMap((s) => s.keys).filter((k) => !seen.has(k.key) && seen.add(k.key))
 })
 
-const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
+const typing = (t: EventTarget | null) =>
+  t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
 
 /** What a press is called: ctrl+z, shift+Enter, ?. */
-const nameOf = (e: KeyboardEvent) => (e.ctrlKey || e.metaKey ? 'ctrl+' : '') + (e.shiftKey && e.key.length > 1 ? 'shift+' : '') + e.key
+const nameOf = (e: KeyboardEvent) =>
+  (e.ctrlKey || e.metaKey ? 'ctrl+' : '') + (e.shiftKey && e.key.length > 1 ? 'shift+' : '') + e.key
 
 function press(e: KeyboardEvent) {
   if (e.defaultPrevented || e.altKey || typing(e.target)) return
@@ -39,7 +48,13 @@ function press(e: KeyboardEvent) {
 /** Puts keys in force; returns what takes them out again. A key that stands twice is a mistake of the screen's. */
 export function enter(keys: Key[], depth: number): () => void {
   const twice = keys.find((k, i) => keys.findIndex((x) => x.key === k.key) !== i)
-  if (twice) throw new Error(`The key ${twice.key} stands twice in one scope: ${keys.filter((k) => k.key === twice.key).map((k) => k.does).join(', ')}`)
+  if (twice)
+    throw new Error(
+      `The key ${twice.key} stands twice in one scope: ${keys
+        .filter((k) => k.key === twice.key)
+        .map((k) => k.does)
+        .join(', ')}`,
+    )
   const scope = { depth, keys }
   const at = scopes.findIndex((s) => s.depth <= depth)
   scopes.splice(at < 0 ? scopes.length : at, 0, scope)

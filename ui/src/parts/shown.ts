@@ -4,7 +4,13 @@ import { words } from '../api/words'
 export function day(iso: string): string {
   if (!iso) return 'no day yet'
   const d = new Date(iso + 'T12:00:00Z')
-  return d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+  return d.toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
 }
 
 /** A day without its year: "3 Dec". */
@@ -23,7 +29,16 @@ export function bytes(n: number): string {
 }
 
 export const kindWords: Record<string, string> = {
-  hero: 'Hero', alternate: 'Alternate', detail: 'Close detail', ingredient: 'Ingredient', before: 'Before', action: 'Action', safe: 'Safe frame', repeat: 'Repeated shapes', free: 'Free frames', clip: 'Short clip',
+  hero: 'Hero',
+  alternate: 'Alternate',
+  detail: 'Close detail',
+  ingredient: 'Ingredient',
+  before: 'Before',
+  action: 'Action',
+  safe: 'Safe frame',
+  repeat: 'Repeated shapes',
+  free: 'Free frames',
+  clip: 'Short clip',
 }
 
 /** The angle words the server takes, from above to below. */
@@ -34,5 +49,7 @@ export const lights = words.Shot.light
 
 /** Minor units of money as people write them: 1 234.50. */
 export function money(minor: number): string {
-  return (minor / 100).toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 }).replaceAll(',', '\u202f')
+  return (minor / 100)
+    .toLocaleString('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
+    .replaceAll(',', '\u202f')
 }

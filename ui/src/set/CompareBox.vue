@@ -32,7 +32,12 @@ async function compare() {
   error.value = undefined
   try {
     const now = JSON.parse(JSON.stringify(props.set)) as SceneSet
-    found.value = await ask(api.POST('/api/shots/{id}/set/compare', { params: { path: { id: props.shot } }, body: { a: kept.value, b: now } }))
+    found.value = await ask(
+      api.POST('/api/shots/{id}/set/compare', {
+        params: { path: { id: props.shot } },
+        body: { a: kept.value, b: now },
+      }),
+    )
     void draw([kept.value, now])
   } catch (e) {
     error.value = e
@@ -42,13 +47,35 @@ async function compare() {
 
 <template>
   <div class="compare">
-    <div class="row"><el-button size="small" @click="keep">Keep this variant aside</el-button><el-button v-if="kept" size="small" @click="compare">Compare with it</el-button></div>
+    <div class="row">
+      <el-button size="small" @click="keep">Keep this variant aside</el-button
+      ><el-button v-if="kept" size="small" @click="compare">Compare with it</el-button>
+    </div>
     <ProblemNote :error="error" />
     <template v-if="kept && found">
-      <div class="pair"><figure v-for="(url, i) in pictures" :key="i"><img v-if="url" :src="url" :alt="i ? 'The set now' : 'The variant kept aside'" /><span v-else class="wait">drawing …</span><figcaption>{{ i ? 'now' : 'aside' }}</figcaption></figure></div>
+      <div class="pair">
+        <figure v-for="(url, i) in pictures" :key="i">
+          <img v-if="url" :src="url" :alt="i ? 'The set now' : 'The variant kept aside'" /><span v-else class="wait"
+            >drawing …</span
+          >
+          <figcaption>{{ i ? 'now' : 'aside' }}</figcaption>
+        </figure>
+      </div>
       <table>
-        <thead><tr><th scope="col">Reading</th><th scope="col">aside</th><th scope="col">now</th></tr></thead>
-        <tbody><tr v-for="l in found.readings?.filter((x) => x.differs)" :key="l.key"><th scope="row">{{ l.label }}</th><td class="mono">{{ l.a }}</td><td class="mono">{{ l.b }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col">Reading</th>
+            <th scope="col">aside</th>
+            <th scope="col">now</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="l in found.readings?.filter((x) => x.differs)" :key="l.key">
+            <th scope="row">{{ l.label }}</th>
+            <td class="mono">{{ l.a }}</td>
+            <td class="mono">{{ l.b }}</td>
+          </tr>
+        </tbody>
       </table>
       <p v-if="!found.changes?.length" class="small">They are the same.</p>
       <p v-for="w in found.onlyA" :key="'a' + w" class="small">Only aside: {{ w }}</p>
@@ -59,16 +86,62 @@ async function compare() {
 </template>
 
 <style scoped>
-.row { display: flex; gap: 8px; flex-wrap: wrap; }
-.row :deep(.el-button + .el-button) { margin-left: 0; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 4px; background: var(--fl-grey); padding: 4px; margin: 6px 0; }
-figure { margin: 0; min-width: 0; }
-.pair img, .wait { width: 100%; display: block; }
-.wait { aspect-ratio: 4 / 3; display: grid; place-items: center; color: #fff; font-size: 12.5px; }
-figcaption { color: #fff; background: #2a2228; font-size: 12.5px; padding: 1px 6px; }
-table { width: 100%; border-collapse: collapse; font-size: 13px; margin: 6px 0; }
-th { text-align: left; font-weight: 500; }
-td, thead th:not(:first-child) { text-align: right; }
-tr { border-bottom: 1px solid var(--fl-line); }
-p { margin: 3px 0; }
+.row {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.row :deep(.el-button + .el-button) {
+  margin-left: 0;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
+  background: var(--fl-grey);
+  padding: 4px;
+  margin: 6px 0;
+}
+figure {
+  margin: 0;
+  min-width: 0;
+}
+.pair img,
+.wait {
+  width: 100%;
+  display: block;
+}
+.wait {
+  aspect-ratio: 4 / 3;
+  display: grid;
+  place-items: center;
+  color: #fff;
+  font-size: 12.5px;
+}
+figcaption {
+  color: #fff;
+  background: #2a2228;
+  font-size: 12.5px;
+  padding: 1px 6px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 13px;
+  margin: 6px 0;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+}
+td,
+thead th:not(:first-child) {
+  text-align: right;
+}
+tr {
+  border-bottom: 1px solid var(--fl-line);
+}
+p {
+  margin: 3px 0;
+}
 </style>

@@ -30,7 +30,17 @@ async function choose(key: string) {
 async function look() {
   error.value = undefined
   try {
-    found.value = (await ask(api.POST('/api/set/lenses', { body: { set: JSON.parse(JSON.stringify(props.set)), widthMm: cm(width.value) || 0, nearestMm: cm(near.value) || 0, farMm: cm(far.value) || 0 } }))) ?? []
+    found.value =
+      (await ask(
+        api.POST('/api/set/lenses', {
+          body: {
+            set: JSON.parse(JSON.stringify(props.set)),
+            widthMm: cm(width.value) || 0,
+            nearestMm: cm(near.value) || 0,
+            farMm: cm(far.value) || 0,
+          },
+        }),
+      )) ?? []
   } catch (e) {
     error.value = e
   }
@@ -39,25 +49,94 @@ async function look() {
 
 <template>
   <div class="lenses">
-    <p class="ask">Which lens? <label>To be seen across <input v-model="width" class="mono" inputmode="decimal" /> cm</label><label>Camera from <input v-model="near" class="mono" inputmode="decimal" /></label><label>to <input v-model="far" class="mono" inputmode="decimal" /> cm away</label><el-button size="small" @click="look">Look through the kit</el-button></p>
-    <p v-if="habits.data.value" class="ask school"><label>School <el-select :model-value="habits.data.value.lensSchool || 'none'" size="small" class="which" aria-label="School of lenses" @change="choose($event === 'none' ? '' : $event)"><el-option v-for="x in habits.data.value.schools ?? []" :key="x.key" :value="x.key || 'none'" :label="x.words" /></el-select></label><span class="soft">{{ school?.why }}</span></p>
+    <p class="ask">
+      Which lens? <label>To be seen across <input v-model="width" class="mono" inputmode="decimal" /> cm</label
+      ><label>Camera from <input v-model="near" class="mono" inputmode="decimal" /></label
+      ><label>to <input v-model="far" class="mono" inputmode="decimal" /> cm away</label
+      ><el-button size="small" @click="look">Look through the kit</el-button>
+    </p>
+    <p v-if="habits.data.value" class="ask school">
+      <label
+        >School
+        <el-select
+          :model-value="habits.data.value.lensSchool || 'none'"
+          size="small"
+          class="which"
+          aria-label="School of lenses"
+          @change="choose($event === 'none' ? '' : $event)"
+          ><el-option
+            v-for="x in habits.data.value.schools ?? []"
+            :key="x.key"
+            :value="x.key || 'none'"
+            :label="x.words" /></el-select></label
+      ><span class="soft">{{ school?.why }}</span>
+    </p>
     <ProblemNote :error="error" />
     <ul v-if="found">
-      <li v-for="c in found" :key="c.lens" :class="{ no: !c.ok }"><b>{{ c.lens }}</b><span><em v-if="c.school">By your school. </em>{{ c.words }}</span><el-button v-if="c.ok" size="small" @click="emit('apply', c.edits!)">Put it on</el-button></li>
+      <li v-for="c in found" :key="c.lens" :class="{ no: !c.ok }">
+        <b>{{ c.lens }}</b><span><em v-if="c.school">By your school. </em>{{ c.words }}</span
+        ><el-button v-if="c.ok" size="small" @click="emit('apply', c.edits!)">Put it on</el-button>
+      </li>
       <li v-if="!found.length">The kit has no lens. Add one under Kit.</li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.lenses { padding: 4px 14px 12px; font-size: 13.5px; }
-.ask { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; margin: 0; }
-input { width: 52px; height: 28px; border: 1px solid var(--el-border-color); border-radius: 3px; background: var(--fl-card); padding: 0 6px; text-align: right; font-size: 13.5px; color: var(--fl-ink); }
-ul { list-style: none; padding: 0; margin: 8px 0 0; display: grid; gap: 4px; }
-li { display: grid; grid-template-columns: 180px 1fr auto; gap: 10px; align-items: center; border-top: 1px solid var(--fl-line); padding-top: 4px; min-height: 30px; }
-.school { margin-top: 6px; }
-.which { width: 190px; margin-left: 4px; }
-.soft { color: var(--fl-soft); }
-em { font-style: normal; font-weight: 600; color: var(--fl-leaf-ink); }
-.no { color: var(--fl-soft); }
+.lenses {
+  padding: 4px 14px 12px;
+  font-size: 13.5px;
+}
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  margin: 0;
+}
+input {
+  width: 52px;
+  height: 28px;
+  border: 1px solid var(--el-border-color);
+  border-radius: 3px;
+  background: var(--fl-card);
+  padding: 0 6px;
+  text-align: right;
+  font-size: 13.5px;
+  color: var(--fl-ink);
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+  display: grid;
+  gap: 4px;
+}
+li {
+  display: grid;
+  grid-template-columns: 180px 1fr auto;
+  gap: 10px;
+  align-items: center;
+  border-top: 1px solid var(--fl-line);
+  padding-top: 4px;
+  min-height: 30px;
+}
+.school {
+  margin-top: 6px;
+}
+.which {
+  width: 190px;
+  margin-left: 4px;
+}
+.soft {
+  color: var(--fl-soft);
+}
+em {
+  font-style: normal;
+  font-weight: 600;
+  color: var(--fl-leaf-ink);
+}
+.no {
+  color: var(--fl-soft);
+}
 </style>

@@ -5,7 +5,16 @@ import type { Report, SceneSet } from '../api/client'
 import { type Thing } from './fields'
 
 /** The frame as the lens sees it: outlines at once, the picture when there is one, crops and lines over it. */
-const props = defineProps<{ set: SceneSet; report?: Report; chosen: Thing; picture: string; stale: boolean; crops: boolean; lines: string; pointing: boolean }>()
+const props = defineProps<{
+  set: SceneSet
+  report?: Report
+  chosen: Thing
+  picture: string
+  stale: boolean
+  crops: boolean
+  lines: string
+  pointing: boolean
+}>()
 const emit = defineEmits<{ choose: [thing: Thing]; sharp: [what: string]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
 const size = useElementSize(svg)
@@ -23,12 +32,25 @@ const crops = computed(() => {
 const named = computed(() => {
   const out: Record<string, number> = {}
   let last = Infinity
-  for (const c of [...crops.value].sort((a, b) => b.box.y + b.box.h - a.box.y - a.box.h)) last = out[c.shape] = Math.min((c.box.y + c.box.h) * h.value - 5 * px.value, last - 14 * px.value)
+  for (const c of [...crops.value].sort((a, b) => b.box.y + b.box.h - a.box.y - a.box.h))
+    last = out[c.shape] = Math.min((c.box.y + c.box.h) * h.value - 5 * px.value, last - 14 * px.value)
   return out
 })
-const known = (key: string) => (key === 'ground' || key === 'table' || key === 'backdrop' || key === 'vessel' || key === 'food' || key.startsWith('thing-') || key.startsWith('card-') ? key : '')
+const known = (key: string) =>
+  key === 'ground' ||
+  key === 'table' ||
+  key === 'backdrop' ||
+  key === 'vessel' ||
+  key === 'food' ||
+  key.startsWith('thing-') ||
+  key.startsWith('card-')
+    ? key
+    : ''
 /** What must be sharp, as the shape that stands for it. */
-const sharp = computed(() => ({ '': 'vessel', dish: 'vessel', rim: 'vessel', pour: 'food' })[props.set.camera.sharp] ?? props.set.camera.sharp)
+const sharp = computed(
+  () =>
+    ({ '': 'vessel', dish: 'vessel', rim: 'vessel', pour: 'food' })[props.set.camera.sharp] ?? props.set.camera.sharp,
+)
 const sharpWords = (key: string) => (key === 'vessel' ? 'dish' : key === 'food' || key.startsWith('thing-') ? key : '')
 
 // A thing is dragged over the table as the lens sees it. The table's top is where the
@@ -39,9 +61,18 @@ function onTable(e: PointerEvent) {
   if (!m || !svg.value) return undefined
   const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.value.getScreenCTM()!.inverse())
   const k = m[6]! * p.x + m[7]! * p.y + m[8]!
-  return k > 1e-9 ? { x: (m[0]! * p.x + m[1]! * p.y + m[2]!) / k, y: (m[3]! * p.x + m[4]! * p.y + m[5]!) / k } : undefined
+  return k > 1e-9
+    ? { x: (m[0]! * p.x + m[1]! * p.y + m[2]!) / k, y: (m[3]! * p.x + m[4]! * p.y + m[5]!) / k }
+    : undefined
 }
-const placed = (key: Thing) => (key.startsWith('thing-') ? props.set.things?.[Number(key.slice(6))] : key === 'ground' ? props.set.ground : key === 'vessel' || key === 'food' ? props.set.vessel : undefined)
+const placed = (key: Thing) =>
+  key.startsWith('thing-')
+    ? props.set.things?.[Number(key.slice(6))]
+    : key === 'ground'
+      ? props.set.ground
+      : key === 'vessel' || key === 'food'
+        ? props.set.vessel
+        : undefined
 function down(e: PointerEvent, key: string) {
   if (!known(key)) return
   if (props.pointing) {
@@ -79,46 +110,192 @@ const grid = computed(() => {
 
 <template>
   <figure class="lens" :aria-label="picture ? 'Through the lens, rendered' : 'Through the lens, in outline'">
-    <svg ref="svg" :viewBox="`0 0 ${w} ${h}`" role="group" aria-label="What the frame shows" :class="{ pointing }" @pointermove="move" @pointerup="up" @pointercancel="up">
+    <svg
+      ref="svg"
+      :viewBox="`0 0 ${w} ${h}`"
+      role="group"
+      aria-label="What the frame shows"
+      :class="{ pointing }"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+    >
       <svg :width="w" :height="h" :viewBox="`0 0 ${w} ${h}`" overflow="hidden">
-      <rect :width="w" :height="h" fill="#8c8c8c" />
-      <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
-      <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
-        <path v-for="(s, i) in shapes" :key="i" :d="s.path" :fill="s.colour" :fill-opacity="s.clear ? 0.35 : 1" stroke="#2a2228" :stroke-width="chosen === s.key ? 6 : 1.6" :class="{ chosen: chosen === s.key }" :data-lens="s.key" @pointerdown.prevent="down($event, s.key)"><title>{{ s.name }}</title></path>
-      </g>
-      <g v-else>
-        <path v-for="(s, i) in shapes" :key="i" :d="s.path" fill="transparent" :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'" stroke-width="4" :data-lens="s.key" @pointerdown.prevent="down($event, s.key)"><title>{{ s.name }}</title></path>
-      </g>
-      <path v-for="(s, i) in shapes.filter((x) => x.key === sharp && (pointing || chosen === 'camera'))" :key="'s' + i" :d="s.path" fill="none" stroke="#cfe3c4" stroke-width="5" stroke-dasharray="4 9" stroke-linecap="round" class="still" data-sharp />
+        <rect :width="w" :height="h" fill="#8c8c8c" />
+        <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
+        <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
+          <path
+            v-for="(s, i) in shapes"
+            :key="i"
+            :d="s.path"
+            :fill="s.colour"
+            :fill-opacity="s.clear ? 0.35 : 1"
+            stroke="#2a2228"
+            :stroke-width="chosen === s.key ? 6 : 1.6"
+            :class="{ chosen: chosen === s.key }"
+            :data-lens="s.key"
+            @pointerdown.prevent="down($event, s.key)"
+          >
+            <title>{{ s.name }}</title>
+          </path>
+        </g>
+        <g v-else>
+          <path
+            v-for="(s, i) in shapes"
+            :key="i"
+            :d="s.path"
+            fill="transparent"
+            :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'"
+            stroke-width="4"
+            :data-lens="s.key"
+            @pointerdown.prevent="down($event, s.key)"
+          >
+            <title>{{ s.name }}</title>
+          </path>
+        </g>
+        <path
+          v-for="(s, i) in shapes.filter((x) => x.key === sharp && (pointing || chosen === 'camera'))"
+          :key="'s' + i"
+          :d="s.path"
+          fill="none"
+          stroke="#cfe3c4"
+          stroke-width="5"
+          stroke-dasharray="4 9"
+          stroke-linecap="round"
+          class="still"
+          data-sharp
+        />
       </svg>
-      <path v-if="lines" :d="grid" fill="none" stroke="#fffdf9" stroke-width="2" stroke-dasharray="10 7" class="still" />
+      <path
+        v-if="lines"
+        :d="grid"
+        fill="none"
+        stroke="#fffdf9"
+        stroke-width="2"
+        stroke-dasharray="10 7"
+        class="still"
+      />
       <g v-if="crops && shown < 0" class="still">
         <template v-for="(c, i) in crops" :key="c.shape">
-          <rect :x="c.box.x * w + px / 2" :y="c.box.y * h + px / 2" :width="c.box.w * w - px" :height="c.box.h * h - px" fill="none" :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'" :stroke-width="px" :stroke-dasharray="`${(5 - i * 0.7) * px} ${(2 + i) * px}`" />
-          <text :x="c.box.x * w + 4 * px" :y="named[c.shape]" :font-size="12 * px" fill="#fffdf9" stroke="#2a2228" :stroke-width="2.2 * px" paint-order="stroke">{{ c.shape }}</text>
+          <rect
+            :x="c.box.x * w + px / 2"
+            :y="c.box.y * h + px / 2"
+            :width="c.box.w * w - px"
+            :height="c.box.h * h - px"
+            fill="none"
+            :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'"
+            :stroke-width="px"
+            :stroke-dasharray="`${(5 - i * 0.7) * px} ${(2 + i) * px}`"
+          />
+          <text
+            :x="c.box.x * w + 4 * px"
+            :y="named[c.shape]"
+            :font-size="12 * px"
+            fill="#fffdf9"
+            stroke="#2a2228"
+            :stroke-width="2.2 * px"
+            paint-order="stroke"
+          >
+            {{ c.shape }}
+          </text>
         </template>
       </g>
-      <path v-if="shown >= 0 && crops[shown]" :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`" fill="#1b161d" fill-opacity="0.72" fill-rule="evenodd" class="still" />
+      <path
+        v-if="shown >= 0 && crops[shown]"
+        :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`"
+        fill="#1b161d"
+        fill-opacity="0.72"
+        fill-rule="evenodd"
+        class="still"
+      />
     </svg>
     <figcaption v-if="crops" class="crops">
-      <button v-for="(c, i) in crops" :key="c.shape" type="button" :aria-pressed="shown === i" :title="c.reads + (c.cuts?.length ? ' ' + c.cuts.join('; ') + '.' : '')" @click="shown = shown === i ? -1 : i">{{ c.shape }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span><span class="sr">{{ c.reads }}</span></button>
-      <span v-if="shown >= 0 && crops[shown]" class="say">{{ crops[shown]!.reads }} {{ crops[shown]!.widePx }} × {{ crops[shown]!.highPx }} px, {{ crops[shown]!.pxPerMm.toFixed(1) }} px a mm.</span>
+      <button
+        v-for="(c, i) in crops"
+        :key="c.shape"
+        type="button"
+        :aria-pressed="shown === i"
+        :title="c.reads + (c.cuts?.length ? ' ' + c.cuts.join('; ') + '.' : '')"
+        @click="shown = shown === i ? -1 : i"
+      >
+        {{ c.shape }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span
+        ><span class="sr">{{ c.reads }}</span>
+      </button>
+      <span v-if="shown >= 0 && crops[shown]" class="say"
+        >{{ crops[shown]!.reads }} {{ crops[shown]!.widePx }} × {{ crops[shown]!.highPx }} px,
+        {{ crops[shown]!.pxPerMm.toFixed(1) }} px a mm.</span
+      >
     </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.lens { margin: 0; background: #8c8c8c; display: flex; flex-direction: column; min-height: 0; min-width: 0; position: relative; }
-svg { flex: 1; min-height: 0; width: 100%; display: block; padding: 4px; box-sizing: border-box; }
-.still { pointer-events: none; }
-svg { touch-action: none; }
-path[data-lens] { cursor: grab; }
-.pointing path[data-lens] { cursor: crosshair; }
-.chosen { stroke: #b4456a; }
-.crops { display: flex; gap: 4px; padding: 4px 6px; background: #2a2228; align-items: center; font-size: 12.5px; color: #fffdf9; flex-wrap: wrap; }
-.crops button { all: unset; cursor: pointer; font: 500 12.5px var(--fl-mono); padding: 3px 7px; border: 1px solid #8d8389; border-radius: 3px; color: #fffdf9; }
-.crops button[aria-pressed='true'] { background: #fffdf9; color: #2a2228; }
-.crops button:focus-visible { outline: 3px solid #f3a6bf; }
-.say { margin-left: 4px; }
-.sr { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+.lens {
+  margin: 0;
+  background: #8c8c8c;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+  position: relative;
+}
+svg {
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  display: block;
+  padding: 4px;
+  box-sizing: border-box;
+}
+.still {
+  pointer-events: none;
+}
+svg {
+  touch-action: none;
+}
+path[data-lens] {
+  cursor: grab;
+}
+.pointing path[data-lens] {
+  cursor: crosshair;
+}
+.chosen {
+  stroke: #b4456a;
+}
+.crops {
+  display: flex;
+  gap: 4px;
+  padding: 4px 6px;
+  background: #2a2228;
+  align-items: center;
+  font-size: 12.5px;
+  color: #fffdf9;
+  flex-wrap: wrap;
+}
+.crops button {
+  all: unset;
+  cursor: pointer;
+  font: 500 12.5px var(--fl-mono);
+  padding: 3px 7px;
+  border: 1px solid #8d8389;
+  border-radius: 3px;
+  color: #fffdf9;
+}
+.crops button[aria-pressed='true'] {
+  background: #fffdf9;
+  color: #2a2228;
+}
+.crops button:focus-visible {
+  outline: 3px solid #f3a6bf;
+}
+.say {
+  margin-left: 4px;
+}
+.sr {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
 </style>

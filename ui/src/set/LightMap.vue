@@ -3,7 +3,13 @@ import { computed } from 'vue'
 import type { Report } from '../api/client'
 
 /** The table's light as steps over the table, in mm from its far left corner. */
-const props = defineProps<{ lit: Pick<Report['lit'], 'bands' | 'sunPatch'>; width: number; depth: number; unit: number; labels?: boolean }>()
+const props = defineProps<{
+  lit: Pick<Report['lit'], 'bands' | 'sunPatch'>
+  width: number
+  depth: number
+  unit: number
+  labels?: boolean
+}>()
 
 interface Mark {
   x: number
@@ -21,7 +27,12 @@ const marks = computed<Mark[]>(() => {
     if (longest.length < 4) continue
     for (const share of [0.5, 0.3, 0.7, 0.15, 0.85]) {
       const [x, y] = longest[Math.floor(longest.length * share)]!
-      const clear = x! > 30 && y! > 30 && x! < props.width - 60 && y! < props.depth - 20 && out.every((m) => Math.hypot(m.x - x!, m.y - y!) > props.unit * 30)
+      const clear =
+        x! > 30 &&
+        y! > 30 &&
+        x! < props.width - 60 &&
+        y! < props.depth - 20 &&
+        out.every((m) => Math.hypot(m.x - x!, m.y - y!) > props.unit * 30)
       if (clear) {
         out.push({ x: x!, y: y!, words: words(b.stops) })
         break
@@ -36,13 +47,47 @@ const marks = computed<Mark[]>(() => {
   <g>
     <rect :width="width" :height="depth" fill="#2b1f2a" opacity="0.5" />
     <path v-for="b in lit.bands" :key="b.stops" :d="b.path" fill="#fff4dc" fill-rule="evenodd" :opacity="0.13" />
-    <path v-for="b in lit.bands" :key="'l' + b.stops" :d="b.line" fill="none" stroke="#4a3a2c" :stroke-width="unit * (b.stops % 1 === 0 ? 0.9 : 0.4)" :opacity="b.stops === 0 ? 0.9 : 0.5" />
-    <path v-if="lit.sunPatch" :d="lit.sunPatch" fill="#ffd76a" fill-opacity="0.25" stroke="#a9822f" :stroke-width="unit * 1.5" :stroke-dasharray="`${unit * 6} ${unit * 3}`" :clip-path="'url(#table-only)'" />
+    <path
+      v-for="b in lit.bands"
+      :key="'l' + b.stops"
+      :d="b.line"
+      fill="none"
+      stroke="#4a3a2c"
+      :stroke-width="unit * (b.stops % 1 === 0 ? 0.9 : 0.4)"
+      :opacity="b.stops === 0 ? 0.9 : 0.5"
+    />
+    <path
+      v-if="lit.sunPatch"
+      :d="lit.sunPatch"
+      fill="#ffd76a"
+      fill-opacity="0.25"
+      stroke="#a9822f"
+      :stroke-width="unit * 1.5"
+      :stroke-dasharray="`${unit * 6} ${unit * 3}`"
+      :clip-path="'url(#table-only)'"
+    />
     <clipPath id="table-only"><rect :width="width" :height="depth" /></clipPath>
-    <template v-if="labels"><text v-for="m in marks" :key="m.words" :x="m.x" :y="m.y + unit * 4" text-anchor="middle" :font-size="unit * 11" class="mark">{{ m.words }}</text></template>
+    <template v-if="labels"
+      ><text
+        v-for="m in marks"
+        :key="m.words"
+        :x="m.x"
+        :y="m.y + unit * 4"
+        text-anchor="middle"
+        :font-size="unit * 11"
+        class="mark"
+        >{{ m.words }}</text
+      ></template
+    >
   </g>
 </template>
 
 <style scoped>
-.mark { font-family: var(--fl-mono); fill: #2a2228; paint-order: stroke; stroke: #f4e9d6; stroke-width: 0.5%; }
+.mark {
+  font-family: var(--fl-mono);
+  fill: #2a2228;
+  paint-order: stroke;
+  stroke: #f4e9d6;
+  stroke-width: 0.5%;
+}
 </style>

@@ -27,7 +27,12 @@ async function begin(as: 'passing' | 'usual' | 'large') {
   error.value = undefined
   clearTimeout(timer)
   try {
-    now.value = await ask(api.POST('/api/shots/{id}/renderings', { params: { path: { id: props.shot } }, body: { set: JSON.parse(JSON.stringify(props.set)), as } }))
+    now.value = await ask(
+      api.POST('/api/shots/{id}/renderings', {
+        params: { path: { id: props.shot } },
+        body: { set: JSON.parse(JSON.stringify(props.set)), as },
+      }),
+    )
     void follow()
   } catch (e) {
     // One that nobody asked for says nothing: the reading tells what is wrong with a set,
@@ -46,11 +51,15 @@ async function follow() {
     if (!r.done) timer = setTimeout(() => void follow(), 200)
   } catch (e) {
     now.value = undefined
-    error.value = e instanceof Problem && e.status === 404 ? new Problem(404, 'The server was started anew and the picture is gone. Ask for it again.') : e
+    error.value =
+      e instanceof Problem && e.status === 404
+        ? new Problem(404, 'The server was started anew and the picture is gone. Ask for it again.')
+        : e
   }
 }
 async function cancel() {
-  if (now.value && !now.value.done) await ask(api.DELETE('/api/renderings/{id}', { params: { path: { id: now.value.id } } })).catch(() => undefined)
+  if (now.value && !now.value.done)
+    await ask(api.DELETE('/api/renderings/{id}', { params: { path: { id: now.value.id } } })).catch(() => undefined)
 }
 watch(
   () => props.shot,
@@ -69,20 +78,71 @@ defineExpose({ render, cancel, rested })
 <template>
   <div class="picture">
     <div class="row">
-      <el-button size="small" :type="now && !now.done && now.kept ? 'default' : 'primary'" plain data-render @click="render">{{ now && !now.done && now.kept ? 'Stop the picture' : 'Render the picture' }} <kbd>r</kbd></el-button>
+      <el-button
+        size="small"
+        :type="now && !now.done && now.kept ? 'default' : 'primary'"
+        plain
+        data-render
+        @click="render"
+        >{{ now && !now.done && now.kept ? 'Stop the picture' : 'Render the picture' }} <kbd>r</kbd></el-button
+      >
       <el-checkbox v-model="fine" size="small">Large and fine</el-checkbox>
       <el-checkbox v-model="follows" size="small">As I go</el-checkbox>
     </div>
-    <div v-if="now && !now.done" class="bar" role="progressbar" :aria-valuenow="Math.round(now.share * 100)" aria-valuemin="0" aria-valuemax="100" aria-label="How far the picture is"><span :style="{ width: now.share * 100 + '%' }" /></div>
-    <p v-if="now" class="small soft" role="status" data-rendered>{{ now.failed ? now.failed + (now.step ? ' What was seen of it stays.' : '') : now.done ? `Done, ${now.samples} paths a pixel.${now.kept ? ' Kept with the shot.' : ''}` : now.step ? `${now.samples || 'first'} paths a pixel so far` : now.ahead ? `Waiting for its turn, ${now.ahead} before it. Then about ${now.aboutS} s …` : `About ${now.aboutS} s …` }}</p>
+    <div
+      v-if="now && !now.done"
+      class="bar"
+      role="progressbar"
+      :aria-valuenow="Math.round(now.share * 100)"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      aria-label="How far the picture is"
+    >
+      <span :style="{ width: now.share * 100 + '%' }" />
+    </div>
+    <p v-if="now" class="small soft" role="status" data-rendered>
+      {{
+        now.failed
+          ? now.failed + (now.step ? ' What was seen of it stays.' : '')
+          : now.done
+            ? `Done, ${now.samples} paths a pixel.${now.kept ? ' Kept with the shot.' : ''}`
+            : now.step
+              ? `${now.samples || 'first'} paths a pixel so far`
+              : now.ahead
+                ? `Waiting for its turn, ${now.ahead} before it. Then about ${now.aboutS} s …`
+                : `About ${now.aboutS} s …`
+      }}
+    </p>
     <ProblemNote :error="error" />
   </div>
 </template>
 
 <style scoped>
-.row { display: flex; flex-wrap: wrap; gap: 0 12px; align-items: center; }
-.bar { height: 6px; background: #e6dccf; margin-top: 6px; }
-.bar span { display: block; height: 100%; background: var(--fl-fig); }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 6px; }
-p { margin: 4px 0 0; }
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  align-items: center;
+}
+.bar {
+  height: 6px;
+  background: #e6dccf;
+  margin-top: 6px;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--fl-fig);
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 6px;
+}
+p {
+  margin: 4px 0 0;
+}
 </style>

@@ -18,8 +18,17 @@ const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh()
 const list = useShots(shoot)
-const shotId = computed(() => (route.params.shot as string) || (list.data.value?.find((r) => r.shot.kind === 'hero') ?? list.data.value?.[0])?.shot.id || '')
-const planned = useQuery({ queryKey: ['set', shotId], enabled: () => shotId.value !== '', queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })) })
+const shotId = computed(
+  () =>
+    (route.params.shot as string) ||
+    (list.data.value?.find((r) => r.shot.kind === 'hero') ?? list.data.value?.[0])?.shot.id ||
+    '',
+)
+const planned = useQuery({
+  queryKey: ['set', shotId],
+  enabled: () => shotId.value !== '',
+  queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })),
+})
 const set = computed(() => planned.data.value?.set)
 const cells = ref<Schema['RoundCell'][]>([])
 const error = ref<unknown>()
@@ -103,11 +112,19 @@ async function use() {
   if (!big.value || !p || saving.value) return
   saving.value = true
   try {
-    await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: shotId.value } }, body: { set: big.value.set as SceneSet, version: p.version } }))
+    await ask(
+      api.PUT('/api/shots/{id}/set', {
+        params: { path: { id: shotId.value } },
+        body: { set: big.value.set as SceneSet, version: p.version },
+      }),
+    )
     await refresh()
     await router.push({ name: 'set', params: { shoot, shot: shotId.value } })
   } catch (e) {
-    error.value = e instanceof Problem && e.status === 409 ? new Problem(409, 'The set was changed meanwhile. It has been read again; choose once more.') : e
+    error.value =
+      e instanceof Problem && e.status === 409
+        ? new Problem(409, 'The set was changed meanwhile. It has been read again; choose once more.')
+        : e
     await refresh()
   } finally {
     saving.value = false
@@ -133,54 +150,144 @@ useKeys([
   <ScreenFrame title="Light round">
     <template #nav><SetNav /></template>
     <template #head>
-      <el-select v-if="list.data.value?.length" :model-value="shotId" class="pick" aria-label="Shot" @change="router.push({ name: 'round', params: { shoot, shot: $event } })">
-        <el-option v-for="(r, i) in list.data.value" :key="r.shot.id" :value="r.shot.id" :label="`${i + 1}. ${r.shot.title}`" />
+      <el-select
+        v-if="list.data.value?.length"
+        :model-value="shotId"
+        class="pick"
+        aria-label="Shot"
+        @change="router.push({ name: 'round', params: { shoot, shot: $event } })"
+      >
+        <el-option
+          v-for="(r, i) in list.data.value"
+          :key="r.shot.id"
+          :value="r.shot.id"
+          :label="`${i + 1}. ${r.shot.title}`"
+        />
       </el-select>
     </template>
     <ProblemNote :error="planned.error.value ?? error" />
     <EmptyBench v-if="list.data.value && !list.data.value.length">
       <template #title>Nothing to light yet</template>
       A light round needs a shot with a set. Put shots on the list first.
-      <template #act><el-button type="primary" @click="router.push({ name: 'shots', params: { shoot } })">Go to Shots</el-button></template>
+      <template #act
+        ><el-button type="primary" @click="router.push({ name: 'shots', params: { shoot } })"
+          >Go to Shots</el-button
+        ></template
+      >
     </EmptyBench>
     <div v-else class="ring" :aria-busy="busy">
       <template v-for="(clock, at) in clockAt" :key="at">
-        <button v-if="clock" type="button" class="cell" :class="{ on: clock === chosen }" :style="{ gridRow: Math.floor(at / 4) + 1, gridColumn: (at % 4) + 1 }" :aria-pressed="clock === chosen" :data-clock="clock" @click="chosen = clock">
-          <img v-if="pictures[height * 12 + (clock % 12)]" :src="pictures[height * 12 + (clock % 12)]" :alt="`The set lit from ${clock} o'clock`" />
-          <svg v-else-if="cell(clock) && set" :viewBox="`0 0 ${set.table.widthMm} ${set.table.depthMm}`" role="img" :aria-label="`Map of the light from ${clock} o'clock`">
+        <button
+          v-if="clock"
+          type="button"
+          class="cell"
+          :class="{ on: clock === chosen }"
+          :style="{ gridRow: Math.floor(at / 4) + 1, gridColumn: (at % 4) + 1 }"
+          :aria-pressed="clock === chosen"
+          :data-clock="clock"
+          @click="chosen = clock"
+        >
+          <img
+            v-if="pictures[height * 12 + (clock % 12)]"
+            :src="pictures[height * 12 + (clock % 12)]"
+            :alt="`The set lit from ${clock} o'clock`"
+          />
+          <svg
+            v-else-if="cell(clock) && set"
+            :viewBox="`0 0 ${set.table.widthMm} ${set.table.depthMm}`"
+            role="img"
+            :aria-label="`Map of the light from ${clock} o'clock`"
+          >
             <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" />
-            <LightMap :lit="{ bands: cell(clock)!.bands, sunPatch: '' }" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="7" />
-            <g :transform="`translate(${set.vessel.xMm} ${set.table.depthMm - set.vessel.yMm})`"><path v-for="(f, i) in cell(clock)!.faces" :key="i" :d="wedge(i, cell(clock)!.faces!.length, set!.vessel.diameterMm / 2)" :fill="grey(f)" /></g>
+            <LightMap
+              :lit="{ bands: cell(clock)!.bands, sunPatch: '' }"
+              :width="set.table.widthMm"
+              :depth="set.table.depthMm"
+              :unit="7"
+            />
+            <g :transform="`translate(${set.vessel.xMm} ${set.table.depthMm - set.vessel.yMm})`">
+              <path
+                v-for="(f, i) in cell(clock)!.faces"
+                :key="i"
+                :d="wedge(i, cell(clock)!.faces!.length, set!.vessel.diameterMm / 2)"
+                :fill="grey(f)"
+              />
+            </g>
           </svg>
-          <span class="under"><b>{{ clock }}</b><span class="mono">{{ cell(clock) ? stops(cell(clock)!.fillStops) : '…' }}</span></span>
+          <span class="under"
+            ><b>{{ clock }}</b
+            ><span class="mono">{{ cell(clock) ? stops(cell(clock)!.fillStops) : '…' }}</span></span
+          >
         </button>
       </template>
       <div class="middle">
-        <p class="small soft">The frames stand where their light does: behind at the top, the camera's side below. Under each, key to fill in stops.</p>
-        <svg v-if="big && set" class="plan" :viewBox="`-60 -60 ${set.table.widthMm + 120} ${set.table.depthMm + 120}`" role="img" :aria-label="`The table's light from ${chosen} o'clock`">
+        <p class="small soft">
+          The frames stand where their light does: behind at the top, the camera's side below. Under each, key to fill
+          in stops.
+        </p>
+        <svg
+          v-if="big && set"
+          class="plan"
+          :viewBox="`-60 -60 ${set.table.widthMm + 120} ${set.table.depthMm + 120}`"
+          role="img"
+          :aria-label="`The table's light from ${chosen} o'clock`"
+        >
           <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" />
-          <LightMap :lit="{ bands: big.bands, sunPatch: '' }" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="4.4" labels />
+          <LightMap
+            :lit="{ bands: big.bands, sunPatch: '' }"
+            :width="set.table.widthMm"
+            :depth="set.table.depthMm"
+            :unit="4.4"
+            labels
+          />
           <g :transform="`translate(${set.vessel.xMm} ${set.table.depthMm - set.vessel.yMm})`">
-            <path v-for="(f, i) in big.faces" :key="i" :d="wedge(i, big.faces!.length, set!.vessel.diameterMm / 2)" :fill="grey(f)" />
+            <path
+              v-for="(f, i) in big.faces"
+              :key="i"
+              :d="wedge(i, big.faces!.length, set!.vessel.diameterMm / 2)"
+              :fill="grey(f)"
+            />
             <circle :r="set.vessel.diameterMm * 0.3" :fill="set.food.colour" />
           </g>
         </svg>
-        <div class="heights" role="group" aria-label="Height of the light"><button v-for="(deg, i) in heights" :key="deg" type="button" :aria-pressed="height === i" @click="height = i">{{ ['low', 'half', 'high'][i] }}, {{ deg }}°</button></div>
+        <div class="heights" role="group" aria-label="Height of the light">
+          <button v-for="(deg, i) in heights" :key="deg" type="button" :aria-pressed="height === i" @click="height = i">
+            {{ ['low', 'half', 'high'][i] }}, {{ deg }}°
+          </button>
+        </div>
       </div>
     </div>
     <template #reading>
       <template v-if="big">
         <h2>{{ chosen }} o'clock, {{ big.heightDeg }}° high</h2>
-        <img v-if="large || pictures[height * 12 + (chosen % 12)]" class="bigger" :src="large || pictures[height * 12 + (chosen % 12)]" :alt="`The set lit from ${chosen} o'clock, ${big.heightDeg}° high`" />
+        <img
+          v-if="large || pictures[height * 12 + (chosen % 12)]"
+          class="bigger"
+          :src="large || pictures[height * 12 + (chosen % 12)]"
+          :alt="`The set lit from ${chosen} o'clock, ${big.heightDeg}° high`"
+        />
         <p>{{ big.words }}</p>
         <dl>
-          <div><dt>Key to fill</dt><dd class="mono" data-round-fill>{{ stops(big.fillStops) }} <i>stops</i></dd></div>
-          <div><dt>Light at the dish</dt><dd class="mono">{{ big.lux.toFixed(0) }} <i>lx</i></dd></div>
-          <div><dt>Brightest</dt><dd>{{ big.brightStops > 0 ? `the table, by ${big.brightStops.toFixed(1)} stops` : 'the food' }}</dd></div>
+          <div>
+            <dt>Key to fill</dt>
+            <dd class="mono" data-round-fill>{{ stops(big.fillStops) }} <i>stops</i></dd>
+          </div>
+          <div>
+            <dt>Light at the dish</dt>
+            <dd class="mono">{{ big.lux.toFixed(0) }} <i>lx</i></dd>
+          </div>
+          <div>
+            <dt>Brightest</dt>
+            <dd>{{ big.brightStops > 0 ? `the table, by ${big.brightStops.toFixed(1)} stops` : 'the food' }}</dd>
+          </div>
         </dl>
         <p v-if="big.inFrame" class="small warn">△ The camera would see the light itself from there.</p>
         <el-button type="primary" size="large" :loading="saving" @click="use">Light it so</el-button>
-        <p class="small soft">Windows cannot be carried: for a window, turn the set instead until it comes from there. Two schools for frames from straight above: light from the top of the frame, so that the shadow falls where the viewer's own would; or from a top corner or the side, for shape.</p>
+        <p class="small soft">
+          Windows cannot be carried: for a window, turn the set instead until it comes from there. Two schools for
+          frames from straight above: light from the top of the frame, so that the shadow falls where the viewer's own
+          would; or from a top corner or the side, for shape.
+        </p>
       </template>
       <p v-else-if="busy" role="status">Lighting the set from 36 places …</p>
     </template>
@@ -188,26 +295,124 @@ useKeys([
 </template>
 
 <style scoped>
-.pick { width: 270px; }
-.ring { display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); grid-template-rows: repeat(4, minmax(0, 1fr)); gap: 6px; height: clamp(480px, calc(100vh - 150px), 760px); }
-.cell { all: unset; box-sizing: border-box; cursor: pointer; background: var(--fl-grey); display: grid; grid-template-rows: minmax(0, 1fr) 26px; border: 3px solid transparent; min-height: 0; }
-.cell.on { border-color: var(--fl-fig); }
-.cell:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 2px; }
-.cell img, .cell svg { width: 100%; height: 100%; object-fit: contain; display: block; min-height: 0; }
-.under { display: flex; justify-content: space-between; align-items: baseline; padding: 2px 8px; color: #fff; background: #3c383b; font-size: 13px; }
-.middle { grid-row: 2 / 4; grid-column: 2 / 4; display: grid; grid-template-rows: auto minmax(0, 1fr) auto; gap: 6px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 8px 12px; min-height: 0; }
-.plan { width: 100%; height: 100%; min-height: 0; }
-.heights { display: flex; gap: 6px; justify-content: center; }
-.heights button { all: unset; cursor: pointer; padding: 8px 14px; font-size: 14px; border: 1px solid var(--el-border-color); border-radius: 3px; }
-.heights button[aria-pressed='true'] { border-color: var(--fl-aubergine); background: #fff; font-weight: 600; box-shadow: inset 0 -3px 0 var(--fl-fig); }
-.heights button:focus-visible { outline: 3px solid var(--fl-fig); }
-.bigger { width: 100%; height: 240px; object-fit: contain; background: var(--fl-grey); }
-h2 { font-size: 19px; margin: 0; }
-dl { margin: 0; }
-dl div { display: flex; justify-content: space-between; align-items: baseline; border-bottom: 1px solid var(--fl-line); padding: 6px 0; font-size: 13.5px; }
-dt { color: var(--fl-soft); }
-dd { margin: 0; }
-dd.mono { font-size: 18px; }
-dd i { font-style: normal; font-size: 12.5px; color: var(--fl-soft); }
-.warn { color: var(--fl-fig-ink); }
+.pick {
+  width: 270px;
+}
+.ring {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  grid-template-rows: repeat(4, minmax(0, 1fr));
+  gap: 6px;
+  height: clamp(480px, calc(100vh - 150px), 760px);
+}
+.cell {
+  all: unset;
+  box-sizing: border-box;
+  cursor: pointer;
+  background: var(--fl-grey);
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) 26px;
+  border: 3px solid transparent;
+  min-height: 0;
+}
+.cell.on {
+  border-color: var(--fl-fig);
+}
+.cell:focus-visible {
+  outline: 3px solid var(--fl-fig);
+  outline-offset: 2px;
+}
+.cell img,
+.cell svg {
+  width: 100%;
+  height: 100%;
+  object-fit: contain;
+  display: block;
+  min-height: 0;
+}
+.under {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 2px 8px;
+  color: #fff;
+  background: #3c383b;
+  font-size: 13px;
+}
+.middle {
+  grid-row: 2 / 4;
+  grid-column: 2 / 4;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  gap: 6px;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 8px 12px;
+  min-height: 0;
+}
+.plan {
+  width: 100%;
+  height: 100%;
+  min-height: 0;
+}
+.heights {
+  display: flex;
+  gap: 6px;
+  justify-content: center;
+}
+.heights button {
+  all: unset;
+  cursor: pointer;
+  padding: 8px 14px;
+  font-size: 14px;
+  border: 1px solid var(--el-border-color);
+  border-radius: 3px;
+}
+.heights button[aria-pressed='true'] {
+  border-color: var(--fl-aubergine);
+  background: #fff;
+  font-weight: 600;
+  box-shadow: inset 0 -3px 0 var(--fl-fig);
+}
+.heights button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.bigger {
+  width: 100%;
+  height: 240px;
+  object-fit: contain;
+  background: var(--fl-grey);
+}
+h2 {
+  font-size: 19px;
+  margin: 0;
+}
+dl {
+  margin: 0;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  border-bottom: 1px solid var(--fl-line);
+  padding: 6px 0;
+  font-size: 13.5px;
+}
+dt {
+  color: var(--fl-soft);
+}
+dd {
+  margin: 0;
+}
+dd.mono {
+  font-size: 18px;
+}
+dd i {
+  font-style: normal;
+  font-size: 12.5px;
+  color: var(--fl-soft);
+}
+.warn {
+  color: var(--fl-fig-ink);
+}
 </style>

@@ -5,7 +5,15 @@ import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
 import { part, type Thing } from './fields'
 
-const props = defineProps<{ set: SceneSet; report?: Report; drawn?: SceneSet; chosen: Thing; view: 'above' | 'side'; map?: boolean; closer?: boolean }>()
+const props = defineProps<{
+  set: SceneSet
+  report?: Report
+  drawn?: SceneSet
+  chosen: Thing
+  view: 'above' | 'side'
+  map?: boolean
+  closer?: boolean
+}>()
 const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: []; closer: [] }>()
 const svg = ref<SVGSVGElement>()
 const size = useElementSize(svg)
@@ -23,12 +31,22 @@ const outlines = computed(() =>
       const now = i < 0 ? props.set.ground : things.value[i]
       const was = i < 0 ? props.drawn?.ground : props.drawn?.things?.[i]
       let transform = ''
-      if (now && was) transform = props.view === 'above' ? `translate(${now.xMm - was.xMm} ${-(now.yMm - was.yMm)}) rotate(${now.turnDeg - was.turnDeg} ${was.xMm} ${-was.yMm})` : `translate(${now.yMm - was.yMm} 0)`
+      if (now && was)
+        transform =
+          props.view === 'above'
+            ? `translate(${now.xMm - was.xMm} ${-(now.yMm - was.yMm)}) rotate(${now.turnDeg - was.turnDeg} ${was.xMm} ${-was.yMm})`
+            : `translate(${now.yMm - was.yMm} 0)`
       return { ...o, transform, gone: !now || ('on' in now && !now.on) }
     })
     .filter((o) => !o.gone),
 )
-const under = computed(() => outlines.value.filter((o) => o.key === 'ground' || ['linen', 'board', 'tile', 'paper'].includes(things.value[Number(o.key.slice(6))]?.kind ?? '')))
+const under = computed(() =>
+  outlines.value.filter(
+    (o) =>
+      o.key === 'ground' ||
+      ['linen', 'board', 'tile', 'paper'].includes(things.value[Number(o.key.slice(6))]?.kind ?? ''),
+  ),
+)
 const over = computed(() => outlines.value.filter((o) => !under.value.includes(o)))
 const thingAt = (thing: Thing) => things.value[part(thing)[1]]!
 const windowLike = (kind: string) => kind === 'window' || kind === 'roof light'
@@ -37,7 +55,11 @@ const top = computed(() => props.set.vessel.heightMm + Math.max(0, props.set.foo
 const lens = computed(() => {
   const e = rad(props.set.camera.elevationDeg)
   const c = props.set.camera
-  return { x: props.set.vessel.xMm + c.aimXMm, y: props.set.vessel.yMm + c.aimYMm - c.distanceMm * Math.cos(e), z: top.value / 2 + c.aimZMm + c.distanceMm * Math.sin(e) }
+  return {
+    x: props.set.vessel.xMm + c.aimXMm,
+    y: props.set.vessel.yMm + c.aimYMm - c.distanceMm * Math.cos(e),
+    z: top.value / 2 + c.aimZMm + c.distanceMm * Math.sin(e),
+  }
 })
 
 // The window on the set, fixed while something is dragged. Far windows are drawn at the edge.
@@ -49,10 +71,22 @@ function fit(): number[] {
   const pad = 150
   if (props.closer) {
     const half = Math.max((props.report?.frame.widthMm ?? 0) / 2, s.vessel.diameterMm) * 1.15
-    if (props.view === 'above') return [s.vessel.xMm + s.camera.aimXMm - half, -(s.vessel.yMm + s.camera.aimYMm + half * 0.75), 2 * half, 1.5 * half]
-    return [s.vessel.yMm - half, -Math.max(top.value * 1.8, half * 0.8), 2 * half, Math.max(top.value * 1.8, half * 0.8) + 60]
+    if (props.view === 'above')
+      return [
+        s.vessel.xMm + s.camera.aimXMm - half,
+        -(s.vessel.yMm + s.camera.aimYMm + half * 0.75),
+        2 * half,
+        1.5 * half,
+      ]
+    return [
+      s.vessel.yMm - half,
+      -Math.max(top.value * 1.8, half * 0.8),
+      2 * half,
+      Math.max(top.value * 1.8, half * 0.8) + 60,
+    ]
   }
-  const spread = (at: number, half: number, lo: number, hi: number) => [Math.max(lo - reach, Math.min(lo - 60, at - half)), Math.min(hi + reach, Math.max(hi + 60, at + half))] as const
+  const spread = (at: number, half: number, lo: number, hi: number) =>
+    [Math.max(lo - reach, Math.min(lo - 60, at - half)), Math.min(hi + reach, Math.max(hi + 60, at + half))] as const
   if (props.view === 'above') {
     let [x0, x1, y0, y1] = [-80, s.table.widthMm + 80, Math.min(-60, lens.value.y - 60), s.table.depthMm + 60]
     for (const l of lights.value) {
@@ -62,14 +96,23 @@ function fit(): number[] {
       const [c, d] = spread(l.yMm, deep, 0, s.table.depthMm)
       ;[x0, x1, y0, y1] = [Math.min(x0, a), Math.max(x1, b), Math.min(y0, c), Math.max(y1, d)]
     }
-    for (const c of cards.value) [x0, x1, y0, y1] = [Math.min(x0, c.xMm - 200), Math.max(x1, c.xMm + 200), Math.min(y0, c.yMm - 100), Math.max(y1, c.yMm + 100)]
+    for (const c of cards.value)
+      [x0, x1, y0, y1] = [
+        Math.min(x0, c.xMm - 200),
+        Math.max(x1, c.xMm + 200),
+        Math.min(y0, c.yMm - 100),
+        Math.max(y1, c.yMm + 100),
+      ]
     if (s.backdrop.on) y1 = Math.max(y1, s.backdrop.yMm)
     return [x0 - pad, -(y1 + 2 * pad), x1 - x0 + 2 * pad, y1 - y0 + 3 * pad] // the caption stands over the drawing
   }
   let [y0, y1, z1] = [Math.min(-100, lens.value.y - 120), s.table.depthMm + 100, Math.max(700, lens.value.z + 120)]
   for (const l of lights.value) {
     const half = Math.max(100, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))
-    ;[y0, y1] = [Math.min(y0, Math.max(-500, l.yMm - half)), Math.max(y1, Math.min(s.table.depthMm + 500, l.yMm + half))]
+    ;[y0, y1] = [
+      Math.min(y0, Math.max(-500, l.yMm - half)),
+      Math.max(y1, Math.min(s.table.depthMm + 500, l.yMm + half)),
+    ]
     z1 = Math.max(z1, Math.min(lens.value.z + 350, l.zMm + l.heightMm / 2)) // a tall window is cut off
   }
   for (const c of cards.value) if (c.on) [y0, y1] = [Math.min(y0, c.yMm - 80), Math.max(y1, c.yMm + 80)]
@@ -77,7 +120,9 @@ function fit(): number[] {
   return [y0 - pad, -(z1 + 2 * pad), y1 - y0 + 2 * pad, z1 + 2 * pad + 200]
 }
 /** How many mm one screen pixel is, for strokes and handles of even size. */
-const unit = computed(() => Math.max(box.value[2]! / (size.width.value || 420), box.value[3]! / (size.height.value || 290)))
+const unit = computed(() =>
+  Math.max(box.value[2]! / (size.width.value || 420), box.value[3]! / (size.height.value || 290)),
+)
 
 function at(e: PointerEvent) {
   const m = svg.value!.getScreenCTM()!.inverse()
@@ -104,9 +149,12 @@ function place(thing: Thing) {
   const above = props.view === 'above'
   const kind = part(thing)[0]
   if (kind === 'camera') return { u: above ? lens.value.x : lens.value.y, v: above ? lens.value.y : lens.value.z }
-  if (kind === 'light') return { u: above ? lightAt(thing).xMm : lightAt(thing).yMm, v: above ? lightAt(thing).yMm : lightAt(thing).zMm }
-  if (kind === 'card') return { u: above ? cardAt(thing).xMm : cardAt(thing).yMm, v: above ? cardAt(thing).yMm : cardAt(thing).zMm }
-  if (kind === 'thing') return { u: above ? thingAt(thing).xMm : thingAt(thing).yMm, v: above ? thingAt(thing).yMm : thingAt(thing).liftMm }
+  if (kind === 'light')
+    return { u: above ? lightAt(thing).xMm : lightAt(thing).yMm, v: above ? lightAt(thing).yMm : lightAt(thing).zMm }
+  if (kind === 'card')
+    return { u: above ? cardAt(thing).xMm : cardAt(thing).yMm, v: above ? cardAt(thing).yMm : cardAt(thing).zMm }
+  if (kind === 'thing')
+    return { u: above ? thingAt(thing).xMm : thingAt(thing).yMm, v: above ? thingAt(thing).yMm : thingAt(thing).liftMm }
   if (kind === 'ground') return { u: above ? s.ground.xMm : s.ground.yMm, v: above ? s.ground.yMm : 0 }
   if (kind === 'backdrop') return { u: above ? s.vessel.xMm : s.backdrop.yMm, v: above ? s.backdrop.yMm : 0 }
   return { u: above ? s.vessel.xMm : s.vessel.yMm, v: above ? s.vessel.yMm : 0 }
@@ -197,11 +245,14 @@ function key(e: KeyboardEvent, thing: Thing) {
   const kind = part(thing)[0]
   const t = kind === 'light' ? lightAt(thing) : kind === 'card' ? cardAt(thing) : undefined
   const g = kind === 'thing' ? thingAt(thing) : kind === 'ground' ? s.ground : undefined
-  if (g && [',', '.', '<', '>'].includes(e.key)) g.turnDeg = (g.turnDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
+  if (g && [',', '.', '<', '>'].includes(e.key))
+    g.turnDeg = (g.turnDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
   else if (kind === 'thing' && (e.key === 'Enter' || e.key === ' ')) thingAt(thing).on = false
   else if (d) put(thing, o.u + d[0]! * step, o.v + d[1]! * step, 0)
-  else if ((e.key === ',' || e.key === '.' || e.key === '<' || e.key === '>') && t) t.facingDeg = (t.facingDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
-  else if ((e.key === 'PageUp' || e.key === 'PageDown') && t) t.tiltDeg = clamp(t.tiltDeg + (e.key === 'PageUp' ? 1 : -1) * (e.shiftKey ? 1 : 5), -90, 90)
+  else if ((e.key === ',' || e.key === '.' || e.key === '<' || e.key === '>') && t)
+    t.facingDeg = (t.facingDeg + (e.key === ',' || e.key === '<' ? -1 : 1) * (e.shiftKey ? 1 : 5) + 360) % 360
+  else if ((e.key === 'PageUp' || e.key === 'PageDown') && t)
+    t.tiltDeg = clamp(t.tiltDeg + (e.key === 'PageUp' ? 1 : -1) * (e.shiftKey ? 1 : 5), -90, 90)
   else if ((e.key === 'Enter' || e.key === ' ') && t) t.on = !t.on
   else return
   e.preventDefault()
@@ -213,16 +264,34 @@ function key(e: KeyboardEvent, thing: Thing) {
 const dirOf = (deg: number) => ({ x: Math.sin(rad(deg)), y: Math.cos(rad(deg)) })
 const flat = (t: { xMm: number; yMm: number; widthMm: number; facingDeg: number }) => {
   const n = dirOf(t.facingDeg)
-  return { x1: t.xMm - (n.y * t.widthMm) / 2, y1: -(t.yMm + (n.x * t.widthMm) / 2), x2: t.xMm + (n.y * t.widthMm) / 2, y2: -(t.yMm - (n.x * t.widthMm) / 2) }
+  return {
+    x1: t.xMm - (n.y * t.widthMm) / 2,
+    y1: -(t.yMm + (n.x * t.widthMm) / 2),
+    x2: t.xMm + (n.y * t.widthMm) / 2,
+    y2: -(t.yMm - (n.x * t.widthMm) / 2),
+  }
 }
 /** Where a card's edges are in the side view: foot, head. */
 const upright = (c: { yMm: number; zMm: number; heightMm: number; facingDeg: number; tiltDeg: number }) => ({
-  x1: c.yMm, y1: -c.zMm, x2: c.yMm - Math.cos(rad(c.facingDeg)) * Math.sin(rad(c.tiltDeg)) * c.heightMm, y2: -(c.zMm + Math.cos(rad(c.tiltDeg)) * c.heightMm),
+  x1: c.yMm,
+  y1: -c.zMm,
+  x2: c.yMm - Math.cos(rad(c.facingDeg)) * Math.sin(rad(c.tiltDeg)) * c.heightMm,
+  y2: -(c.zMm + Math.cos(rad(c.tiltDeg)) * c.heightMm),
 })
-const faces: Record<string, string> = { white: '#ffffff', black: '#17131a', 'dull foil': '#b9bcc0', silver: '#dfe3e8', 'shiny foil': '#f4f8fb', gold: '#d9b45b', diffuser: '#fdf6e3' }
+const faces: Record<string, string> = {
+  white: '#ffffff',
+  black: '#17131a',
+  'dull foil': '#b9bcc0',
+  silver: '#dfe3e8',
+  'shiny foil': '#f4f8fb',
+  gold: '#d9b45b',
+  diffuser: '#fdf6e3',
+}
 const share = (i: number) => props.report?.lit.shares?.find((s) => s.index === i)?.share
 /** A light's name, with its share when more than one is on. */
-const shownAs = (i: number) => (lights.value[i]!.name || lights.value[i]!.kind) + (share(i) !== undefined && (props.report?.lit.shares?.length ?? 0) > 1 ? `, ${Math.round(share(i)! * 100)} %` : '')
+const shownAs = (i: number) =>
+  (lights.value[i]!.name || lights.value[i]!.kind) +
+  (share(i) !== undefined && (props.report?.lit.shares?.length ?? 0) > 1 ? `, ${Math.round(share(i)! * 100)} %` : '')
 const sharp = computed(() => {
   const w = (props.report?.frame.widthMm ?? 0) / 2
   const s = props.set.vessel
@@ -238,7 +307,9 @@ const slab = computed(() => {
   const f = { y: Math.cos(e), z: -Math.sin(e) }
   const n = { y: Math.sin(e), z: Math.cos(e) }
   const near = r.sharp.nearMm
-  const far = r.sharp.endless ? props.set.camera.distanceMm * 2.5 : Math.min(r.sharp.farMm, props.set.camera.distanceMm * 2.5)
+  const far = r.sharp.endless
+    ? props.set.camera.distanceMm * 2.5
+    : Math.min(r.sharp.farMm, props.set.camera.distanceMm * 2.5)
   const h = Math.max(props.set.vessel.diameterMm, top.value) * 0.85
   const p = (d: number, k: number) => `${lens.value.y + f.y * d + n.y * k} ${-(lens.value.z + f.z * d + n.z * k)}`
   return `M${p(near, -h)}L${p(near, h)}L${p(far, h)}L${p(far, -h)}Z`
@@ -247,111 +318,607 @@ const label = (t: string, extra: string) => `${t}, ${extra}. Arrow keys move it 
 const turnable = 'comma and full stop turn it'
 const turnWords = 'comma and full stop turn it, Page Up and Page Down lean it, Enter switches it'
 /** Keeps what stands far off in sight: drawn at the edge of the view. */
-const inSight = (l: { xMm: number; yMm: number }) => ({ x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm, y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm) })
+const inSight = (l: { xMm: number; yMm: number }) => ({
+  x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm,
+  y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm),
+})
 </script>
 
 <template>
   <div class="pane">
-  <p class="cap"><span>{{ view === 'above' ? 'From above, the camera at 6 o\'clock' : 'From the right. Green is sharp.' }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">{{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd></button></p>
-  <svg ref="svg" class="bench-view" :class="view" :viewBox="box.join(' ')" :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'" role="group" @pointermove="move" @pointerup="up" @pointercancel="up">
-    <template v-if="view === 'above'">
-      <rect x="0" :y="-set.table.depthMm" :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit * 1.5" />
-      <g v-for="o in under" :key="o.key + o.path.length" class="thing" :class="{ on: chosen === o.key }" :data-thing="o.key" tabindex="0" role="button" :aria-label="label(o.name, turnable)" @pointerdown.prevent="down($event, o.key)" @keydown="key($event, o.key)" @focus="emit('choose', o.key)"><path :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 0.92" stroke="#2a2228" :stroke-width="unit" /></g>
-      <g v-if="map && report" :transform="`translate(0 ${-set.table.depthMm})`" class="still"><LightMap :lit="report.lit" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="unit" labels /></g>
-      <path :d="sharp" fill="none" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
-      <g v-if="set.backdrop.on" class="thing" :class="{ on: chosen === 'backdrop' }" data-thing="backdrop" tabindex="0" role="button" :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)" @pointerdown.prevent="down($event, 'backdrop')" @keydown="key($event, 'backdrop')" @focus="emit('choose', 'backdrop')">
-        <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" stroke="transparent" :stroke-width="unit * 24" />
-        <line :x1="set.vessel.xMm - set.backdrop.widthMm / 2" :x2="set.vessel.xMm + set.backdrop.widthMm / 2" :y1="-set.backdrop.yMm" :y2="-set.backdrop.yMm" :stroke="set.backdrop.colour" :stroke-width="unit * 8" />
-        <text :x="set.vessel.xMm + set.backdrop.widthMm / 2" :y="-set.backdrop.yMm + unit * 17" text-anchor="end" :font-size="unit * 12">backdrop</text>
-      </g>
-      <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', `${(set.vessel.xMm / 10).toFixed(1)} cm from the left, ${(set.vessel.yMm / 10).toFixed(1)} cm from the near edge`)" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
-        <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm / 2" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
-        <circle :cx="set.vessel.xMm" :cy="-set.vessel.yMm" :r="set.vessel.diameterMm * 0.33" :fill="set.food.colour" />
-      </g>
-      <g v-for="o in over" :key="o.key" class="thing" :class="{ on: chosen === o.key }" :data-thing="o.key" tabindex="0" role="button" :aria-label="label(o.name, turnable)" @pointerdown.prevent="down($event, o.key)" @keydown="key($event, o.key)" @focus="emit('choose', o.key)"><path :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 1" stroke="#2a2228" :stroke-width="unit" /><text v-if="chosen === o.key && thingAt(o.key)" :x="thingAt(o.key).xMm" :y="-thingAt(o.key).yMm - unit * 12" text-anchor="middle" :font-size="unit * 12">{{ o.name }}</text></g>
-      <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i, off: !c.on }" :data-thing="'card-' + i" tabindex="0" role="button" :aria-label="label(c.name || 'card', (c.on ? 'in the set; ' : 'out of the set; ') + turnWords)" @pointerdown.prevent="down($event, 'card-' + i)" @keydown="key($event, 'card-' + i)" @focus="emit('choose', 'card-' + i)">
-        <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
-        <line v-bind="flat(c)" stroke="#2a2228" :stroke-width="unit * 7" :stroke-dasharray="c.on ? undefined : `${unit * 6} ${unit * 5}`" />
-        <line v-bind="flat(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4.4" :stroke-dasharray="c.kind === 'diffuser' ? `${unit * 4} ${unit * 2}` : undefined" :transform="`translate(${dirOf(c.facingDeg).x * unit * 1.6} ${-dirOf(c.facingDeg).y * unit * 1.6})`" />
-        <template v-if="chosen === 'card-' + i">
-          <circle class="grip" :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30" :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)" :r="unit * 7" :data-turn="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')" />
-          <rect class="grip" :x="flat(c).x2 - unit * 6" :y="flat(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')" />
-        </template>
-        <text v-if="c.on || chosen === 'card-' + i" :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)" :y="-c.yMm - unit * 14" :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'" :font-size="unit * 12">{{ c.name || c.kind }}{{ c.on ? '' : ', out' }}</text>
-      </g>
-      <g v-for="(l, i) in lights" :key="'l' + i" class="thing" :class="{ on: chosen === 'light-' + i, off: !l.on }" :transform="`translate(${inSight(l).x} ${-inSight(l).y})`" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
-        <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
-        <line v-bind="flat(l)" :stroke="l.on ? '#8f6a1c' : '#6c6168'" :stroke-width="unit * 9" stroke-linecap="round" />
-        <line v-bind="flat(l)" :stroke="l.on ? '#fff3c9' : '#cfc6c2'" :stroke-width="unit * 4.5" :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`" />
-        <path v-if="l.on" :d="`M0 ${-unit * 9}L${unit * 20} ${-unit * 15}M0 0L${unit * 24} 0M0 ${unit * 9}L${unit * 20} ${unit * 15}`" :transform="`translate(${l.xMm + dirOf(l.facingDeg).x * unit * 8} ${-(l.yMm + dirOf(l.facingDeg).y * unit * 8)}) rotate(${l.facingDeg - 90})`" stroke="#a9822f" :stroke-width="unit * 1.6" fill="none" />
-        <template v-if="chosen === 'light-' + i">
-          <circle class="grip" :cx="l.xMm + dirOf(l.facingDeg).x * unit * 44" :cy="-(l.yMm + dirOf(l.facingDeg).y * unit * 44)" :r="unit * 7" :data-turn="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'turn')" />
-          <rect class="grip" :x="flat(l).x2 - unit * 6" :y="flat(l).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-wide="'light-' + i" @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')" />
-        </template>
-        <text :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)" :y="-l.yMm + (dirOf(l.facingDeg).x > 0.5 ? unit * 30 : dirOf(l.facingDeg).x < -0.5 ? unit * 4 : dirOf(l.facingDeg).y * unit * 20 + unit * 4)" :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'" :font-size="unit * 12">{{ shownAs(i) }}</text>
-      </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`, `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`)" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
-        <g :fill="overhead ? 'none' : '#4a2545'" stroke="#4a2545" :stroke-width="unit * 2" :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined">
-          <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
-          <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
+    <p class="cap">
+      <span>{{
+        view === 'above' ? "From above, the camera at 6 o'clock" : 'From the right. Green is sharp.'
+      }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">
+        {{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd>
+      </button>
+    </p>
+    <svg
+      ref="svg"
+      class="bench-view"
+      :class="view"
+      :viewBox="box.join(' ')"
+      :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'"
+      role="group"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="up"
+    >
+      <template v-if="view === 'above'">
+        <rect
+          x="0"
+          :y="-set.table.depthMm"
+          :width="set.table.widthMm"
+          :height="set.table.depthMm"
+          fill="#d9c7b2"
+          stroke="#b39d84"
+          :stroke-width="unit * 1.5"
+        />
+        <g
+          v-for="o in under"
+          :key="o.key + o.path.length"
+          class="thing"
+          :class="{ on: chosen === o.key }"
+          :data-thing="o.key"
+          tabindex="0"
+          role="button"
+          :aria-label="label(o.name, turnable)"
+          @pointerdown.prevent="down($event, o.key)"
+          @keydown="key($event, o.key)"
+          @focus="emit('choose', o.key)"
+        >
+          <path
+            :d="o.path"
+            :transform="o.transform"
+            :fill="o.colour"
+            :fill-opacity="o.clear ? 0.4 : 0.92"
+            stroke="#2a2228"
+            :stroke-width="unit"
+          />
         </g>
-        <text :x="lens.x + unit * 23" :y="-lens.y + unit * 14 + (overhead ? unit * 26 + set.vessel.diameterMm / 2 : 0)" :font-size="unit * 12">camera{{ overhead ? ' above' : '' }}, {{ set.camera.focalMm }} mm</text>
-      </g>
-    </template>
-    <template v-else>
-      <rect x="0" y="0" :width="set.table.depthMm" :height="unit * 10" fill="#d9c7b2" stroke="#b39d84" :stroke-width="unit" />
-      <path v-for="o in outlines" :key="o.key" :d="o.path" :transform="o.transform" :fill="o.colour" :fill-opacity="o.clear ? 0.4 : 0.9" stroke="#2a2228" :stroke-width="unit" :class="{ on: chosen === o.key }" @pointerdown.prevent="down($event, o.key)" />
-      <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
-      <line :x1="lens.y" :y1="-lens.z" :x2="set.vessel.yMm" :y2="-top / 2" stroke="#4a2545" :stroke-width="unit" :stroke-dasharray="`${unit * 5} ${unit * 4}`" class="still" />
-      <g v-for="(l, i) in lights" :key="'l' + i" class="thing win" :class="{ on: chosen === 'light-' + i, off: !l.on }" :data-thing="'light-' + i" tabindex="0" role="button" :aria-label="label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)" @pointerdown.prevent="down($event, 'light-' + i)" @keydown="key($event, 'light-' + i)" @focus="emit('choose', 'light-' + i)">
-        <rect v-if="Math.abs(l.tiltDeg) < 75" :x="l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))" :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))" :y="-l.zMm - l.heightMm / 2" :height="l.heightMm" fill="#fff3c9" :fill-opacity="l.on ? 0.35 : 0.08" stroke="#8f6a1c" :stroke-width="unit * 2" />
-        <rect v-else :x="l.yMm - l.heightMm / 2" :width="l.heightMm" :y="-l.zMm - 15" height="30" fill="#fff3c9" :fill-opacity="l.on ? 0.6 : 0.1" stroke="#8f6a1c" :stroke-width="unit * 2" />
-        <text v-if="chosen === 'light-' + i || l.on && windowLike(l.kind)" :x="Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5" :y="-Math.min(l.zMm, lens.z) * 0.55" :font-size="unit * 11">{{ l.name || l.kind }}</text>
-      </g>
-      <line v-if="set.backdrop.on" :x1="set.backdrop.yMm" :x2="set.backdrop.yMm" y1="0" :y2="-set.backdrop.heightMm" :stroke="set.backdrop.colour" :stroke-width="unit * 7" class="still" />
-      <g v-for="(c, i) in cards" :key="'c' + i" class="thing" :class="{ on: chosen === 'card-' + i }" :data-thing="'card-' + i">
-        <template v-if="c.on">
-          <line v-bind="upright(c)" stroke="transparent" :stroke-width="unit * 22" @pointerdown.prevent="down($event, 'card-' + i)" />
-          <line v-bind="upright(c)" stroke="#2a2228" :stroke-width="unit * 7" class="still" />
-          <line v-bind="upright(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4" class="still" />
-          <rect v-if="chosen === 'card-' + i" class="grip" :x="upright(c).x2 - unit * 6" :y="upright(c).y2 - unit * 6" :width="unit * 12" :height="unit * 12" :data-tall="'card-' + i" @pointerdown.prevent.stop="down($event, 'card-' + i, 'tall')" />
-        </template>
-      </g>
-      <g class="thing" :class="{ on: chosen === 'vessel' }" data-thing="vessel" tabindex="0" role="button" :aria-label="label('vessel', 'seen from the side')" @pointerdown.prevent="down($event, 'vessel')" @keydown="key($event, 'vessel')" @focus="emit('choose', 'vessel')">
-        <path :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`" :fill="set.food.colour" />
-        <path :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`" :fill="set.vessel.colour" stroke="#2a2228" :stroke-width="unit" />
-      </g>
-      <g class="thing" :class="{ on: chosen === 'camera' }" data-thing="camera" tabindex="0" role="button" :aria-label="label(`${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm, the camera`, 'seen from the side')" @pointerdown.prevent="down($event, 'camera')" @keydown="key($event, 'camera')" @focus="emit('choose', 'camera')">
-        <g :transform="`translate(${lens.y} ${-lens.z}) rotate(${set.camera.elevationDeg})`">
-          <rect :x="-unit * 26" :y="-unit * 11" :width="unit * 22" :height="unit * 22" :rx="unit * 3" fill="#4a2545" />
-          <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />
+        <g v-if="map && report" :transform="`translate(0 ${-set.table.depthMm})`" class="still">
+          <LightMap :lit="report.lit" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="unit" labels />
         </g>
-        <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">{{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm</text>
-      </g>
-    </template>
-  </svg>
+        <path
+          :d="sharp"
+          fill="none"
+          stroke="#4a2545"
+          :stroke-width="unit"
+          :stroke-dasharray="`${unit * 5} ${unit * 4}`"
+          class="still"
+        />
+        <g
+          v-if="set.backdrop.on"
+          class="thing"
+          :class="{ on: chosen === 'backdrop' }"
+          data-thing="backdrop"
+          tabindex="0"
+          role="button"
+          :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)"
+          @pointerdown.prevent="down($event, 'backdrop')"
+          @keydown="key($event, 'backdrop')"
+          @focus="emit('choose', 'backdrop')"
+        >
+          <line
+            :x1="set.vessel.xMm - set.backdrop.widthMm / 2"
+            :x2="set.vessel.xMm + set.backdrop.widthMm / 2"
+            :y1="-set.backdrop.yMm"
+            :y2="-set.backdrop.yMm"
+            stroke="transparent"
+            :stroke-width="unit * 24"
+          />
+          <line
+            :x1="set.vessel.xMm - set.backdrop.widthMm / 2"
+            :x2="set.vessel.xMm + set.backdrop.widthMm / 2"
+            :y1="-set.backdrop.yMm"
+            :y2="-set.backdrop.yMm"
+            :stroke="set.backdrop.colour"
+            :stroke-width="unit * 8"
+          />
+          <text
+            :x="set.vessel.xMm + set.backdrop.widthMm / 2"
+            :y="-set.backdrop.yMm + unit * 17"
+            text-anchor="end"
+            :font-size="unit * 12"
+          >
+            backdrop
+          </text>
+        </g>
+        <g
+          class="thing"
+          :class="{ on: chosen === 'vessel' }"
+          data-thing="vessel"
+          tabindex="0"
+          role="button"
+          :aria-label="
+            label(
+              'vessel',
+              `${(set.vessel.xMm / 10).toFixed(1)} cm from the left, ${(set.vessel.yMm / 10).toFixed(1)} cm from the near edge`,
+            )
+          "
+          @pointerdown.prevent="down($event, 'vessel')"
+          @keydown="key($event, 'vessel')"
+          @focus="emit('choose', 'vessel')"
+        >
+          <circle
+            :cx="set.vessel.xMm"
+            :cy="-set.vessel.yMm"
+            :r="set.vessel.diameterMm / 2"
+            :fill="set.vessel.colour"
+            stroke="#2a2228"
+            :stroke-width="unit"
+          />
+          <circle
+            :cx="set.vessel.xMm"
+            :cy="-set.vessel.yMm"
+            :r="set.vessel.diameterMm * 0.33"
+            :fill="set.food.colour"
+          />
+        </g>
+        <g
+          v-for="o in over"
+          :key="o.key"
+          class="thing"
+          :class="{ on: chosen === o.key }"
+          :data-thing="o.key"
+          tabindex="0"
+          role="button"
+          :aria-label="label(o.name, turnable)"
+          @pointerdown.prevent="down($event, o.key)"
+          @keydown="key($event, o.key)"
+          @focus="emit('choose', o.key)"
+        >
+          <path
+            :d="o.path"
+            :transform="o.transform"
+            :fill="o.colour"
+            :fill-opacity="o.clear ? 0.4 : 1"
+            stroke="#2a2228"
+            :stroke-width="unit"
+          />
+          <text
+            v-if="chosen === o.key && thingAt(o.key)"
+            :x="thingAt(o.key).xMm"
+            :y="-thingAt(o.key).yMm - unit * 12"
+            text-anchor="middle"
+            :font-size="unit * 12"
+          >
+            {{ o.name }}
+          </text>
+        </g>
+        <g
+          v-for="(c, i) in cards"
+          :key="'c' + i"
+          class="thing"
+          :class="{ on: chosen === 'card-' + i, off: !c.on }"
+          :data-thing="'card-' + i"
+          tabindex="0"
+          role="button"
+          :aria-label="label(c.name || 'card', (c.on ? 'in the set; ' : 'out of the set; ') + turnWords)"
+          @pointerdown.prevent="down($event, 'card-' + i)"
+          @keydown="key($event, 'card-' + i)"
+          @focus="emit('choose', 'card-' + i)"
+        >
+          <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
+          <line
+            v-bind="flat(c)"
+            stroke="#2a2228"
+            :stroke-width="unit * 7"
+            :stroke-dasharray="c.on ? undefined : `${unit * 6} ${unit * 5}`"
+          />
+          <line
+            v-bind="flat(c)"
+            :stroke="faces[c.kind]"
+            :stroke-width="unit * 4.4"
+            :stroke-dasharray="c.kind === 'diffuser' ? `${unit * 4} ${unit * 2}` : undefined"
+            :transform="`translate(${dirOf(c.facingDeg).x * unit * 1.6} ${-dirOf(c.facingDeg).y * unit * 1.6})`"
+          />
+          <template v-if="chosen === 'card-' + i">
+            <circle
+              class="grip"
+              :cx="c.xMm + dirOf(c.facingDeg).x * unit * 30"
+              :cy="-(c.yMm + dirOf(c.facingDeg).y * unit * 30)"
+              :r="unit * 7"
+              :data-turn="'card-' + i"
+              @pointerdown.prevent.stop="down($event, 'card-' + i, 'turn')"
+            />
+            <rect
+              class="grip"
+              :x="flat(c).x2 - unit * 6"
+              :y="flat(c).y2 - unit * 6"
+              :width="unit * 12"
+              :height="unit * 12"
+              :data-wide="'card-' + i"
+              @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')"
+            />
+          </template>
+          <text
+            v-if="c.on || chosen === 'card-' + i"
+            :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)"
+            :y="-c.yMm - unit * 14"
+            :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'"
+            :font-size="unit * 12"
+          >
+            {{ c.name || c.kind }}{{ c.on ? '' : ', out' }}
+          </text>
+        </g>
+        <g
+          v-for="(l, i) in lights"
+          :key="'l' + i"
+          class="thing"
+          :class="{ on: chosen === 'light-' + i, off: !l.on }"
+          :transform="`translate(${inSight(l).x} ${-inSight(l).y})`"
+          :data-thing="'light-' + i"
+          tabindex="0"
+          role="button"
+          :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)"
+          @pointerdown.prevent="down($event, 'light-' + i)"
+          @keydown="key($event, 'light-' + i)"
+          @focus="emit('choose', 'light-' + i)"
+        >
+          <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
+          <line
+            v-bind="flat(l)"
+            :stroke="l.on ? '#8f6a1c' : '#6c6168'"
+            :stroke-width="unit * 9"
+            stroke-linecap="round"
+          />
+          <line
+            v-bind="flat(l)"
+            :stroke="l.on ? '#fff3c9' : '#cfc6c2'"
+            :stroke-width="unit * 4.5"
+            :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`"
+          />
+          <path
+            v-if="l.on"
+            :d="`M0 ${-unit * 9}L${unit * 20} ${-unit * 15}M0 0L${unit * 24} 0M0 ${unit * 9}L${unit * 20} ${unit * 15}`"
+            :transform="`translate(${l.xMm + dirOf(l.facingDeg).x * unit * 8} ${-(l.yMm + dirOf(l.facingDeg).y * unit * 8)}) rotate(${l.facingDeg - 90})`"
+            stroke="#a9822f"
+            :stroke-width="unit * 1.6"
+            fill="none"
+          />
+          <template v-if="chosen === 'light-' + i">
+            <circle
+              class="grip"
+              :cx="l.xMm + dirOf(l.facingDeg).x * unit * 44"
+              :cy="-(l.yMm + dirOf(l.facingDeg).y * unit * 44)"
+              :r="unit * 7"
+              :data-turn="'light-' + i"
+              @pointerdown.prevent.stop="down($event, 'light-' + i, 'turn')"
+            />
+            <rect
+              class="grip"
+              :x="flat(l).x2 - unit * 6"
+              :y="flat(l).y2 - unit * 6"
+              :width="unit * 12"
+              :height="unit * 12"
+              :data-wide="'light-' + i"
+              @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')"
+            />
+          </template>
+          <text
+            :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)"
+            :y="
+              -l.yMm +
+              (dirOf(l.facingDeg).x > 0.5
+                ? unit * 30
+                : dirOf(l.facingDeg).x < -0.5
+                  ? unit * 4
+                  : dirOf(l.facingDeg).y * unit * 20 + unit * 4)
+            "
+            :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'"
+            :font-size="unit * 12"
+          >
+            {{ shownAs(i) }}
+          </text>
+        </g>
+        <g
+          class="thing"
+          :class="{ on: chosen === 'camera' }"
+          data-thing="camera"
+          tabindex="0"
+          role="button"
+          :aria-label="
+            label(
+              `camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`,
+              `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`,
+            )
+          "
+          @pointerdown.prevent="down($event, 'camera')"
+          @keydown="key($event, 'camera')"
+          @focus="emit('choose', 'camera')"
+        >
+          <g
+            :fill="overhead ? 'none' : '#4a2545'"
+            stroke="#4a2545"
+            :stroke-width="unit * 2"
+            :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined"
+          >
+            <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
+            <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
+          </g>
+          <text
+            :x="lens.x + unit * 23"
+            :y="-lens.y + unit * 14 + (overhead ? unit * 26 + set.vessel.diameterMm / 2 : 0)"
+            :font-size="unit * 12"
+          >
+            camera{{ overhead ? ' above' : '' }}, {{ set.camera.focalMm }} mm
+          </text>
+        </g>
+      </template>
+      <template v-else>
+        <rect
+          x="0"
+          y="0"
+          :width="set.table.depthMm"
+          :height="unit * 10"
+          fill="#d9c7b2"
+          stroke="#b39d84"
+          :stroke-width="unit"
+        />
+        <path
+          v-for="o in outlines"
+          :key="o.key"
+          :d="o.path"
+          :transform="o.transform"
+          :fill="o.colour"
+          :fill-opacity="o.clear ? 0.4 : 0.9"
+          stroke="#2a2228"
+          :stroke-width="unit"
+          :class="{ on: chosen === o.key }"
+          @pointerdown.prevent="down($event, o.key)"
+        />
+        <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
+        <line
+          :x1="lens.y"
+          :y1="-lens.z"
+          :x2="set.vessel.yMm"
+          :y2="-top / 2"
+          stroke="#4a2545"
+          :stroke-width="unit"
+          :stroke-dasharray="`${unit * 5} ${unit * 4}`"
+          class="still"
+        />
+        <g
+          v-for="(l, i) in lights"
+          :key="'l' + i"
+          class="thing win"
+          :class="{ on: chosen === 'light-' + i, off: !l.on }"
+          :data-thing="'light-' + i"
+          tabindex="0"
+          role="button"
+          :aria-label="
+            label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)
+          "
+          @pointerdown.prevent="down($event, 'light-' + i)"
+          @keydown="key($event, 'light-' + i)"
+          @focus="emit('choose', 'light-' + i)"
+        >
+          <rect
+            v-if="Math.abs(l.tiltDeg) < 75"
+            :x="l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))"
+            :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))"
+            :y="-l.zMm - l.heightMm / 2"
+            :height="l.heightMm"
+            fill="#fff3c9"
+            :fill-opacity="l.on ? 0.35 : 0.08"
+            stroke="#8f6a1c"
+            :stroke-width="unit * 2"
+          />
+          <rect
+            v-else
+            :x="l.yMm - l.heightMm / 2"
+            :width="l.heightMm"
+            :y="-l.zMm - 15"
+            height="30"
+            fill="#fff3c9"
+            :fill-opacity="l.on ? 0.6 : 0.1"
+            stroke="#8f6a1c"
+            :stroke-width="unit * 2"
+          />
+          <text
+            v-if="chosen === 'light-' + i || (l.on && windowLike(l.kind))"
+            :x="
+              Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5
+            "
+            :y="-Math.min(l.zMm, lens.z) * 0.55"
+            :font-size="unit * 11"
+          >
+            {{ l.name || l.kind }}
+          </text>
+        </g>
+        <line
+          v-if="set.backdrop.on"
+          :x1="set.backdrop.yMm"
+          :x2="set.backdrop.yMm"
+          y1="0"
+          :y2="-set.backdrop.heightMm"
+          :stroke="set.backdrop.colour"
+          :stroke-width="unit * 7"
+          class="still"
+        />
+        <g
+          v-for="(c, i) in cards"
+          :key="'c' + i"
+          class="thing"
+          :class="{ on: chosen === 'card-' + i }"
+          :data-thing="'card-' + i"
+        >
+          <template v-if="c.on">
+            <line
+              v-bind="upright(c)"
+              stroke="transparent"
+              :stroke-width="unit * 22"
+              @pointerdown.prevent="down($event, 'card-' + i)"
+            />
+            <line v-bind="upright(c)" stroke="#2a2228" :stroke-width="unit * 7" class="still" />
+            <line v-bind="upright(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4" class="still" />
+            <rect
+              v-if="chosen === 'card-' + i"
+              class="grip"
+              :x="upright(c).x2 - unit * 6"
+              :y="upright(c).y2 - unit * 6"
+              :width="unit * 12"
+              :height="unit * 12"
+              :data-tall="'card-' + i"
+              @pointerdown.prevent.stop="down($event, 'card-' + i, 'tall')"
+            />
+          </template>
+        </g>
+        <g
+          class="thing"
+          :class="{ on: chosen === 'vessel' }"
+          data-thing="vessel"
+          tabindex="0"
+          role="button"
+          :aria-label="label('vessel', 'seen from the side')"
+          @pointerdown.prevent="down($event, 'vessel')"
+          @keydown="key($event, 'vessel')"
+          @focus="emit('choose', 'vessel')"
+        >
+          <path
+            :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`"
+            :fill="set.food.colour"
+          />
+          <path
+            :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`"
+            :fill="set.vessel.colour"
+            stroke="#2a2228"
+            :stroke-width="unit"
+          />
+        </g>
+        <g
+          class="thing"
+          :class="{ on: chosen === 'camera' }"
+          data-thing="camera"
+          tabindex="0"
+          role="button"
+          :aria-label="
+            label(
+              `${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm, the camera`,
+              'seen from the side',
+            )
+          "
+          @pointerdown.prevent="down($event, 'camera')"
+          @keydown="key($event, 'camera')"
+          @focus="emit('choose', 'camera')"
+        >
+          <g :transform="`translate(${lens.y} ${-lens.z}) rotate(${set.camera.elevationDeg})`">
+            <rect
+              :x="-unit * 26"
+              :y="-unit * 11"
+              :width="unit * 22"
+              :height="unit * 22"
+              :rx="unit * 3"
+              fill="#4a2545"
+            />
+            <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />
+          </g>
+          <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">
+            {{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm
+          </text>
+        </g>
+      </template>
+    </svg>
   </div>
 </template>
 
 <style scoped>
-.pane { position: relative; min-width: 0; min-height: 0; background: #efe6da; }
-svg { position: absolute; inset: 0; width: 100%; height: 100%; display: block; touch-action: none; user-select: none; }
-.still { pointer-events: none; }
-.thing { cursor: grab; }
-.thing:active { cursor: grabbing; }
-.thing:focus { outline: none; }
-.thing:focus-visible { outline: 3px solid var(--fl-fig); outline-offset: 4px; }
-.thing.on text { font-weight: 650; }
-.thing.on { filter: drop-shadow(0 0 1.5px #b4456a) drop-shadow(0 0 1.5px #b4456a); }
-.thing.win.on { filter: none; }
-.win.on rect { stroke: #b4456a; }
-.off { opacity: 0.7; }
-.grip { fill: #fffdf9; stroke: #b4456a; stroke-width: 0.35%; cursor: crosshair; }
-rect.grip { cursor: nwse-resize; }
-text { font-family: var(--fl-text); fill: #2a2228; }
-.cap { position: absolute; z-index: 1; inset: 4px 6px auto; margin: 0; display: flex; justify-content: space-between; font-size: 12px; color: #5a4f56; pointer-events: none; }
-.cap span { flex: 1; }
-.cap button { all: unset; flex: none; white-space: nowrap; align-self: start; pointer-events: auto; cursor: pointer; font-size: 12px; padding: 2px 7px; background: rgb(42 34 40 / 82%); color: #fffdf9; border-radius: 3px; }
-.cap button:focus-visible { outline: 3px solid var(--fl-fig); }
-.cap kbd { font: 500 11px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 4px; margin-left: 3px; }
+.pane {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: #efe6da;
+}
+svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  display: block;
+  touch-action: none;
+  user-select: none;
+}
+.still {
+  pointer-events: none;
+}
+.thing {
+  cursor: grab;
+}
+.thing:active {
+  cursor: grabbing;
+}
+.thing:focus {
+  outline: none;
+}
+.thing:focus-visible {
+  outline: 3px solid var(--fl-fig);
+  outline-offset: 4px;
+}
+.thing.on text {
+  font-weight: 650;
+}
+.thing.on {
+  filter: drop-shadow(0 0 1.5px #b4456a) drop-shadow(0 0 1.5px #b4456a);
+}
+.thing.win.on {
+  filter: none;
+}
+.win.on rect {
+  stroke: #b4456a;
+}
+.off {
+  opacity: 0.7;
+}
+.grip {
+  fill: #fffdf9;
+  stroke: #b4456a;
+  stroke-width: 0.35%;
+  cursor: crosshair;
+}
+rect.grip {
+  cursor: nwse-resize;
+}
+text {
+  font-family: var(--fl-text);
+  fill: #2a2228;
+}
+.cap {
+  position: absolute;
+  z-index: 1;
+  inset: 4px 6px auto;
+  margin: 0;
+  display: flex;
+  justify-content: space-between;
+  font-size: 12px;
+  color: #5a4f56;
+  pointer-events: none;
+}
+.cap span {
+  flex: 1;
+}
+.cap button {
+  all: unset;
+  flex: none;
+  white-space: nowrap;
+  align-self: start;
+  pointer-events: auto;
+  cursor: pointer;
+  font-size: 12px;
+  padding: 2px 7px;
+  background: rgb(42 34 40 / 82%);
+  color: #fffdf9;
+  border-radius: 3px;
+}
+.cap button:focus-visible {
+  outline: 3px solid var(--fl-fig);
+}
+.cap kbd {
+  font: 500 11px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 4px;
+  margin-left: 3px;
+}
 </style>

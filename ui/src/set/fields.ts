@@ -30,57 +30,127 @@ export const cardKinds = one(words.Card.kind)
 
 /** The tabs under the bench. */
 export const tabs: { key: string; name: string }[] = [
-  { key: 'camera', name: 'Camera' }, { key: 'kit', name: 'Lens' }, { key: 'vessel', name: 'Vessel' }, { key: 'food', name: 'Food' },
-  { key: 'thing', name: 'Things' }, { key: 'light', name: 'Lights' }, { key: 'card', name: 'Cards' }, { key: 'backdrop', name: 'Backdrop' }, { key: 'ground', name: 'Ground' }, { key: 'daylight', name: 'Daylight' }, { key: 'table', name: 'Table' }, { key: 'room', name: 'Room' },
+  { key: 'camera', name: 'Camera' },
+  { key: 'kit', name: 'Lens' },
+  { key: 'vessel', name: 'Vessel' },
+  { key: 'food', name: 'Food' },
+  { key: 'thing', name: 'Things' },
+  { key: 'light', name: 'Lights' },
+  { key: 'card', name: 'Cards' },
+  { key: 'backdrop', name: 'Backdrop' },
+  { key: 'ground', name: 'Ground' },
+  { key: 'daylight', name: 'Daylight' },
+  { key: 'table', name: 'Table' },
+  { key: 'room', name: 'Room' },
 ]
 
 const plain: Record<string, Field[]> = {
   camera: [
-    { path: 'camera.elevationDeg', label: 'Elevation', ...deg }, { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 }, { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
+    { path: 'camera.elevationDeg', label: 'Elevation', ...deg },
+    { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 },
+    { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
     { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
     { path: 'camera.orientation', label: 'Frame lies', choices: one(words.Camera.orientation) },
     { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
-    { path: 'camera.aimXMm', label: 'Aims right of the dish', ...cm }, { path: 'camera.aimYMm', label: 'Aims beyond it', ...cm }, { path: 'camera.aimZMm', label: 'Aims above it', ...cm },
+    { path: 'camera.aimXMm', label: 'Aims right of the dish', ...cm },
+    { path: 'camera.aimYMm', label: 'Aims beyond it', ...cm },
+    { path: 'camera.aimZMm', label: 'Aims above it', ...cm },
   ],
   kit: [
-    { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' }, { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' }, { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 }, { path: 'camera.narrowAperture', label: 'Lens closes to f/' }, { path: 'camera.closestMm', label: 'Closest focus', ...cm },
+    { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' },
+    { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' },
+    { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 },
+    { path: 'camera.narrowAperture', label: 'Lens closes to f/' },
+    { path: 'camera.closestMm', label: 'Closest focus', ...cm },
     { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
-    { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 }, { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
+    { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 },
+    { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
   ],
   vessel: [
     { path: 'vessel.kind', label: 'Kind', choices: one(words.Vessel.kind) },
-    { path: 'vessel.diameterMm', label: 'Diameter', ...cm }, { path: 'vessel.heightMm', label: 'Height', ...cm }, { path: 'vessel.xMm', label: 'From the left edge', ...cm }, { path: 'vessel.yMm', label: 'From the near edge', ...cm },
-    { path: 'vessel.finish', label: 'Finish', choices: finishes }, { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) }, { path: 'vessel.colour', label: 'Colour', colour: true },
+    { path: 'vessel.diameterMm', label: 'Diameter', ...cm },
+    { path: 'vessel.heightMm', label: 'Height', ...cm },
+    { path: 'vessel.xMm', label: 'From the left edge', ...cm },
+    { path: 'vessel.yMm', label: 'From the near edge', ...cm },
+    { path: 'vessel.finish', label: 'Finish', choices: finishes },
+    { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) },
+    { path: 'vessel.colour', label: 'Colour', colour: true },
   ],
   food: [
-    { path: 'food.name', label: 'What it is', text: true }, { path: 'food.aboveMm', label: 'Rises above the rim', ...cm }, { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
-    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] }, { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) }, { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
-    { path: 'food.strength', label: 'Drink, share of full strength', ...percent }, { path: 'food.fillShare', label: 'Fills the vessel to', ...percent }, { path: 'food.pourMm', label: 'Poured from above the rim', ...cm }, { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
-    { path: 'food.colour', label: 'Colour', colour: true }, { path: 'food.garnish', label: 'Garnish', colour: true },
+    { path: 'food.name', label: 'What it is', text: true },
+    { path: 'food.aboveMm', label: 'Rises above the rim', ...cm },
+    { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
+    { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] },
+    { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) },
+    { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
+    { path: 'food.strength', label: 'Drink, share of full strength', ...percent },
+    { path: 'food.fillShare', label: 'Fills the vessel to', ...percent },
+    { path: 'food.pourMm', label: 'Poured from above the rim', ...cm },
+    { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
+    { path: 'food.colour', label: 'Colour', colour: true },
+    { path: 'food.garnish', label: 'Garnish', colour: true },
   ],
   backdrop: [
-    { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] }, { path: 'backdrop.yMm', label: 'From the near edge', ...cm }, { path: 'backdrop.widthMm', label: 'Width', ...cm }, { path: 'backdrop.heightMm', label: 'Height', ...cm }, { path: 'backdrop.colour', label: 'Colour', colour: true },
+    { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] },
+    { path: 'backdrop.yMm', label: 'From the near edge', ...cm },
+    { path: 'backdrop.widthMm', label: 'Width', ...cm },
+    { path: 'backdrop.heightMm', label: 'Height', ...cm },
+    { path: 'backdrop.colour', label: 'Colour', colour: true },
   ],
   ground: [
-    { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] }, { path: 'ground.kind', label: 'Kind', choices: [{ value: 'board', words: 'Lying board' }, { value: 'sweep', words: 'Sheet swept up behind' }] }, { path: 'ground.material', label: 'Face', choices: usual(words.Ground.material) },
-    { path: 'ground.widthMm', label: 'Width', ...cm }, { path: 'ground.depthMm', label: 'Depth', ...cm }, { path: 'ground.riseMm', label: 'Sheet rises to', ...cm }, { path: 'ground.xMm', label: 'From the left edge', ...cm }, { path: 'ground.yMm', label: 'From the near edge', ...cm }, { path: 'ground.turnDeg', label: 'Turned', ...deg },
-    { path: 'ground.finish', label: 'Finish', choices: finishes }, { path: 'ground.colour', label: 'Colour', colour: true },
+    { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] },
+    {
+      path: 'ground.kind',
+      label: 'Kind',
+      choices: [
+        { value: 'board', words: 'Lying board' },
+        { value: 'sweep', words: 'Sheet swept up behind' },
+      ],
+    },
+    { path: 'ground.material', label: 'Face', choices: usual(words.Ground.material) },
+    { path: 'ground.widthMm', label: 'Width', ...cm },
+    { path: 'ground.depthMm', label: 'Depth', ...cm },
+    { path: 'ground.riseMm', label: 'Sheet rises to', ...cm },
+    { path: 'ground.xMm', label: 'From the left edge', ...cm },
+    { path: 'ground.yMm', label: 'From the near edge', ...cm },
+    { path: 'ground.turnDeg', label: 'Turned', ...deg },
+    { path: 'ground.finish', label: 'Finish', choices: finishes },
+    { path: 'ground.colour', label: 'Colour', colour: true },
   ],
   daylight: [
-    { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] }, { path: 'daylight.weather', label: 'Sky', choices: one(words.Daylight.weather) },
-    { path: 'daylight.day', label: 'Day', text: true }, { path: 'daylight.clock', label: 'Clock', text: true }, { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
-    { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 }, { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 }, { path: 'daylight.zone', label: 'Time zone', text: true },
+    { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] },
+    { path: 'daylight.weather', label: 'Sky', choices: one(words.Daylight.weather) },
+    { path: 'daylight.day', label: 'Day', text: true },
+    { path: 'daylight.clock', label: 'Clock', text: true },
+    { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
+    { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 },
+    { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 },
+    { path: 'daylight.zone', label: 'Time zone', text: true },
   ],
   table: [
-    { path: 'table.widthMm', label: 'Width', ...cm }, { path: 'table.depthMm', label: 'Depth', ...cm }, { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 }, { path: 'table.finish', label: 'Finish', choices: finishes }, { path: 'table.material', label: 'Made of', choices: usual(words.Table.material) }, { path: 'table.colour', label: 'Colour', colour: true },
+    { path: 'table.widthMm', label: 'Width', ...cm },
+    { path: 'table.depthMm', label: 'Depth', ...cm },
+    { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 },
+    { path: 'table.finish', label: 'Finish', choices: finishes },
+    { path: 'table.material', label: 'Made of', choices: usual(words.Table.material) },
+    { path: 'table.colour', label: 'Colour', colour: true },
   ],
-  room: [{ path: 'room.widthMm', label: 'Width', ...cm }, { path: 'room.depthMm', label: 'Depth', ...cm }, { path: 'room.heightMm', label: 'Height', ...cm }, { path: 'room.reflectance', label: 'Walls return', step: 0.01 }],
+  room: [
+    { path: 'room.widthMm', label: 'Width', ...cm },
+    { path: 'room.depthMm', label: 'Depth', ...cm },
+    { path: 'room.heightMm', label: 'Height', ...cm },
+    { path: 'room.reflectance', label: 'Walls return', step: 0.01 },
+  ],
 }
 
 const isWindow = (kind: string) => kind === 'window' || kind === 'roof light'
 
 /** The fields of what is chosen; alike tells which kinds of thing are round, and which are food. */
-export function fieldsOf(set: SceneSet, thing: Thing, alike: { round?: string[] | null; edible?: string[] | null } = {}): Field[] {
+export function fieldsOf(
+  set: SceneSet,
+  thing: Thing,
+  alike: { round?: string[] | null; edible?: string[] | null } = {},
+): Field[] {
   const [kind, n] = part(thing)
   if (kind === 'light') {
     const l = set.lights?.[n]
@@ -88,17 +158,37 @@ export function fieldsOf(set: SceneSet, thing: Thing, alike: { round?: string[] 
     const p = `lights.${n}.`
     const bright: Field[] = isWindow(l.kind)
       ? [
-          ...(set.daylight.on ? [] : [{ path: p + 'luminanceCdM2', label: 'Sky behind the glass', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 }]),
-          { path: p + 'glass', label: 'Glass lets through', ...percent }, { path: p + 'revealMm', label: 'Depth of the opening', ...cm },
-          { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent }, { path: p + 'curtainRight', label: 'Curtain from the right', ...percent }, { path: p + 'blindTop', label: 'Blind from the top', ...percent },
+          ...(set.daylight.on
+            ? []
+            : [
+                { path: p + 'luminanceCdM2', label: 'Sky behind the glass', unit: 'cd/m²', step: 100 },
+                { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
+              ]),
+          { path: p + 'glass', label: 'Glass lets through', ...percent },
+          { path: p + 'revealMm', label: 'Depth of the opening', ...cm },
+          { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent },
+          { path: p + 'curtainRight', label: 'Curtain from the right', ...percent },
+          { path: p + 'blindTop', label: 'Blind from the top', ...percent },
         ]
       : [
-          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 }, { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 }, { path: p + 'wattS', label: 'Or watt-seconds', unit: 'Ws', step: 50 }, { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 }, { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
+          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 },
+          { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 },
+          { path: p + 'wattS', label: 'Or watt-seconds', unit: 'Ws', step: 50 },
+          { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 },
+          { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
         ]
     return [
-      { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: lightKinds },
-      { path: p + 'widthMm', label: 'Width', ...cm }, { path: p + 'heightMm', label: 'Height', ...cm }, { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'zMm', label: 'Middle above the table', ...cm },
-      { path: p + 'facingDeg', label: 'Shines toward', ...deg }, { path: p + 'tiltDeg', label: 'Leans back', ...deg }, ...bright,
+      { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] },
+      { path: p + 'name', label: 'Name', text: true },
+      { path: p + 'kind', label: 'Kind', choices: lightKinds },
+      { path: p + 'widthMm', label: 'Width', ...cm },
+      { path: p + 'heightMm', label: 'Height', ...cm },
+      { path: p + 'xMm', label: 'From the left edge', ...cm },
+      { path: p + 'yMm', label: 'From the near edge', ...cm },
+      { path: p + 'zMm', label: 'Middle above the table', ...cm },
+      { path: p + 'facingDeg', label: 'Shines toward', ...deg },
+      { path: p + 'tiltDeg', label: 'Leans back', ...deg },
+      ...bright,
     ]
   }
   if (kind === 'thing') {
@@ -108,21 +198,57 @@ export function fieldsOf(set: SceneSet, thing: Thing, alike: { round?: string[] 
     const isRound = alike.round?.includes(t.kind) ?? false
     const isFood = alike.edible?.includes(t.kind) ?? false
     return [
-      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Kind', choices: thingKinds },
-      { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
-      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...cm }, ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...cm }]), { path: p + 'heightMm', label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height', ...cm },
-      { path: p + 'liftMm', label: 'Lifted by', ...cm }, { path: p + 'tiltDeg', label: 'Leans away', ...deg },
-      ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []), ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(words.Thing.piece) }] : []),
-      ...(isRound ? [{ path: p + 'fillShare', label: 'Filled to', ...percent }, { path: p + 'drink', label: 'With a drink of', colour: true }] : []),
-      { path: p + 'finish', label: 'Finish', choices: finishes }, ...(isFood ? [] : [{ path: p + 'material', label: 'Made of', choices: usual(words.Thing.material.filter((m) => m !== 'food')) }]), { path: p + 'colour', label: 'Colour', colour: true }, { path: p + 'second', label: 'Second colour', colour: true },
+      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] },
+      { path: p + 'name', label: 'Name', text: true },
+      { path: p + 'kind', label: 'Kind', choices: thingKinds },
+      { path: p + 'xMm', label: 'From the left edge', ...cm },
+      { path: p + 'yMm', label: 'From the near edge', ...cm },
+      { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
+      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...cm },
+      ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...cm }]),
+      {
+        path: p + 'heightMm',
+        label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height',
+        ...cm,
+      },
+      { path: p + 'liftMm', label: 'Lifted by', ...cm },
+      { path: p + 'tiltDeg', label: 'Leans away', ...deg },
+      ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []),
+      ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(words.Thing.piece) }] : []),
+      ...(isRound
+        ? [
+            { path: p + 'fillShare', label: 'Filled to', ...percent },
+            { path: p + 'drink', label: 'With a drink of', colour: true },
+          ]
+        : []),
+      { path: p + 'finish', label: 'Finish', choices: finishes },
+      ...(isFood
+        ? []
+        : [
+            {
+              path: p + 'material',
+              label: 'Made of',
+              choices: usual(words.Thing.material.filter((m) => m !== 'food')),
+            },
+          ]),
+      { path: p + 'colour', label: 'Colour', colour: true },
+      { path: p + 'second', label: 'Second colour', colour: true },
     ]
   }
   if (kind === 'card') {
     if (!set.cards?.[n]) return []
     const p = `cards.${n}.`
     return [
-      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] }, { path: p + 'name', label: 'Name', text: true }, { path: p + 'kind', label: 'Face', choices: cardKinds }, { path: p + 'widthMm', label: 'Width', ...cm }, { path: p + 'heightMm', label: 'Height', ...cm },
-      { path: p + 'xMm', label: 'From the left edge', ...cm }, { path: p + 'yMm', label: 'From the near edge', ...cm }, { path: p + 'zMm', label: 'Lower edge above the table', ...cm }, { path: p + 'facingDeg', label: 'Face toward', ...deg }, { path: p + 'tiltDeg', label: 'Leans back', ...deg },
+      { path: p + 'on', label: 'In the set', flag: ['in', 'out'] },
+      { path: p + 'name', label: 'Name', text: true },
+      { path: p + 'kind', label: 'Face', choices: cardKinds },
+      { path: p + 'widthMm', label: 'Width', ...cm },
+      { path: p + 'heightMm', label: 'Height', ...cm },
+      { path: p + 'xMm', label: 'From the left edge', ...cm },
+      { path: p + 'yMm', label: 'From the near edge', ...cm },
+      { path: p + 'zMm', label: 'Lower edge above the table', ...cm },
+      { path: p + 'facingDeg', label: 'Face toward', ...deg },
+      { path: p + 'tiltDeg', label: 'Leans back', ...deg },
     ]
   }
   return plain[kind] ?? []

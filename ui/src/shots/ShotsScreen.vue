@@ -32,7 +32,10 @@ const sums = useListSums(shoot).data
 const sifted = computed(() => Object.values(sieve).some((v) => v))
 const chosen = computed(() => rows.value.find((r) => r.shot.id === chosenId.value) ?? rows.value[0])
 const more = ref<HTMLElement>()
-useIntersectionObserver(more, ([e]) => e?.isIntersecting && list.hasNextPage.value && !list.isFetchingNextPage.value && void list.fetchNextPage())
+useIntersectionObserver(
+  more,
+  ([e]) => e?.isIntersecting && list.hasNextPage.value && !list.isFetchingNextPage.value && void list.fetchNextPage(),
+)
 const clear = () => Object.assign(sieve, { words: '', dish: '', kind: '', angle: '', light: '', vessel: '', hands: '' })
 
 async function act(f: () => Promise<unknown>) {
@@ -46,7 +49,8 @@ async function act(f: () => Promise<unknown>) {
     return false
   }
 }
-const move = (id: string, before: string) => act(() => ask(api.POST('/api/shots/{id}/move', { params: { path: { id } }, body: { before } })))
+const move = (id: string, before: string) =>
+  act(() => ask(api.POST('/api/shots/{id}/move', { params: { path: { id } }, body: { before } })))
 async function nudge(by: number) {
   const at = rows.value.findIndex((r) => r.shot.id === chosen.value?.shot.id)
   const to = at + by
@@ -57,30 +61,52 @@ async function nudge(by: number) {
   document.getElementById('row-' + id)?.focus()
 }
 async function remove(r: Schema['ListedShot']) {
-  if (await act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id: r.shot.id } } })))) ElMessage({ message: `Took “${r.shot.title}” off. Undo brings it back.`, type: 'success' })
+  if (await act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id: r.shot.id } } }))))
+    ElMessage({ message: `Took “${r.shot.title}” off. Undo brings it back.`, type: 'success' })
 }
 async function change(r: Schema['ListedShot'], to: Partial<Schema['ShotSave']>) {
   const { title, angle, light, vessel, hands, shutter, version } = r.shot
   if (to.title !== undefined && !to.title.trim()) return
-  await act(() => ask(api.PUT('/api/shots/{id}', { params: { path: { id: r.shot.id } }, body: { title, angle, light, vessel, hands, shutter, version, ...to } })))
+  await act(() =>
+    ask(
+      api.PUT('/api/shots/{id}', {
+        params: { path: { id: r.shot.id } },
+        body: { title, angle, light, vessel, hands, shutter, version, ...to },
+      }),
+    ),
+  )
 }
 async function group() {
   const saved = grouping.data.value?.savedMin ?? 0
-  if (await act(() => ask(api.POST('/api/shoots/{id}/shots/group', { params: { path: { id: shoot } } })))) ElMessage({ message: `Grouped by angle and light: about ${Math.round(saved)} minutes saved. Undo puts the old order back.`, type: 'success' })
+  if (await act(() => ask(api.POST('/api/shoots/{id}/shots/group', { params: { path: { id: shoot } } }))))
+    ElMessage({
+      message: `Grouped by angle and light: about ${Math.round(saved)} minutes saved. Undo puts the old order back.`,
+      type: 'success',
+    })
 }
-const tryList = (edits: NonNullable<Finding['try'][number]['edits']>) => act(() => ask(api.POST('/api/shoots/{id}/shots/try', { params: { path: { id: shoot } }, body: { edits } })))
+const tryList = (edits: NonNullable<Finding['try'][number]['edits']>) =>
+  act(() => ask(api.POST('/api/shoots/{id}/shots/try', { params: { path: { id: shoot } }, body: { edits } })))
 /** Frames of the same dish that could be one with the chosen one. */
-const others = computed(() => rows.value.filter((r) => r.shot.dishId === chosen.value?.shot.dishId && r.shot.id !== chosen.value?.shot.id))
+const others = computed(() =>
+  rows.value.filter((r) => r.shot.dishId === chosen.value?.shot.dishId && r.shot.id !== chosen.value?.shot.id),
+)
 const merging = ref('')
 async function merge() {
   if (!chosen.value || !merging.value) return
   const id = chosen.value.shot.id
-  if (await act(() => ask(api.POST('/api/shots/{id}/merge', { params: { path: { id } }, body: { other: merging.value } })))) ElMessage({ message: 'One frame now. Undo makes it two again.', type: 'success' })
+  if (
+    await act(() =>
+      ask(api.POST('/api/shots/{id}/merge', { params: { path: { id } }, body: { other: merging.value } })),
+    )
+  )
+    ElMessage({ message: 'One frame now. Undo makes it two again.', type: 'success' })
   merging.value = ''
 }
 
 const file = ref<HTMLInputElement>()
-const wrong = computed(() => (error.value instanceof Problem ? error.value.fields.filter((f) => f.field.startsWith('line')) : []))
+const wrong = computed(() =>
+  error.value instanceof Problem ? error.value.fields.filter((f) => f.field.startsWith('line')) : [],
+)
 async function bring(e: Event) {
   const input = e.target as HTMLInputElement
   const f = input.files?.[0]
@@ -89,8 +115,20 @@ async function bring(e: Event) {
   form.append('file', f)
   input.value = ''
   await act(async () => {
-    const got = await ask(api.POST('/api/shoots/{id}/shots.csv', { params: { path: { id: shoot } }, body: form as never, bodySerializer: (b: unknown) => b as FormData }))
-    ElMessage({ message: got.changed + got.added ? `Took the list back: ${got.changed} changed, ${got.added} new. Undo takes it all away again.` : 'The list is the same as before.', type: 'success' })
+    const got = await ask(
+      api.POST('/api/shoots/{id}/shots.csv', {
+        params: { path: { id: shoot } },
+        body: form as never,
+        bodySerializer: (b: unknown) => b as FormData,
+      }),
+    )
+    ElMessage({
+      message:
+        got.changed + got.added
+          ? `Took the list back: ${got.changed} changed, ${got.added} new. Undo takes it all away again.`
+          : 'The list is the same as before.',
+      type: 'success',
+    })
   })
 }
 
@@ -101,13 +139,30 @@ function dropOn(id: string) {
   dragged.value = over.value = ''
 }
 
-const adding = reactive({ open: false, dish: '', kind: 'alternate', title: '', angle: 'three-quarter' as Angle, light: 'from the side' as Direction })
+const adding = reactive({
+  open: false,
+  dish: '',
+  kind: 'alternate',
+  title: '',
+  angle: 'three-quarter' as Angle,
+  light: 'from the side' as Direction,
+})
 function add() {
   Object.assign(adding, { open: true, dish: chosen.value?.shot.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
 }
 async function saveAdded() {
   const { dish, kind, title, angle, light } = adding
-  if (await act(() => ask(api.POST('/api/dishes/{id}/shots', { params: { path: { id: dish } }, body: { kind, title, angle, light, vessel: '', hands: 0, shutter: false } })))) adding.open = false
+  if (
+    await act(() =>
+      ask(
+        api.POST('/api/dishes/{id}/shots', {
+          params: { path: { id: dish } },
+          body: { kind, title, angle, light, vessel: '', hands: 0, shutter: false },
+        }),
+      ),
+    )
+  )
+    adding.open = false
 }
 function focusRow(by: number) {
   const at = rows.value.findIndex((r) => r.shot.id === chosen.value?.shot.id)
@@ -117,17 +172,39 @@ function focusRow(by: number) {
     document.getElementById('row-' + next.shot.id)?.focus()
   }
 }
-const told = (s: Schema['Shot']) => [kindWords[s.kind] ?? s.kind, s.angle, s.light, s.vessel, s.hands ? `+${s.hands} hands` : '', s.shutter ? 'shutter matters' : '', s.hold].filter(Boolean).join(' · ')
-const newSet = (i: number) => i > 0 && (rows.value[i]!.shot.angle !== rows.value[i - 1]!.shot.angle || rows.value[i]!.shot.light !== rows.value[i - 1]!.shot.light)
+const told = (s: Schema['Shot']) =>
+  [
+    kindWords[s.kind] ?? s.kind,
+    s.angle,
+    s.light,
+    s.vessel,
+    s.hands ? `+${s.hands} hands` : '',
+    s.shutter ? 'shutter matters' : '',
+    s.hold,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+const newSet = (i: number) =>
+  i > 0 &&
+  (rows.value[i]!.shot.angle !== rows.value[i - 1]!.shot.angle ||
+    rows.value[i]!.shot.light !== rows.value[i - 1]!.shot.light)
 useKeys([
   { key: 'j', does: 'Next shot', run: () => focusRow(1) },
   { key: 'k', does: 'Shot before', run: () => focusRow(-1) },
   { key: 'J', does: 'Move the shot down', run: () => void nudge(1) },
   { key: 'K', does: 'Move the shot up', run: () => void nudge(-1) },
-  { key: 's', does: 'Build its set', run: () => chosen.value && void router.push({ name: 'set', params: { shoot, shot: chosen.value.shot.id } }) },
+  {
+    key: 's',
+    does: 'Build its set',
+    run: () => chosen.value && void router.push({ name: 'set', params: { shoot, shot: chosen.value.shot.id } }),
+  },
   { key: 'n', does: 'Add a shot', run: add },
   { key: 'g', does: 'Group by angle and light', run: () => void group() },
-  { key: '/', does: 'Find in the list', run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus() },
+  {
+    key: '/',
+    does: 'Find in the list',
+    run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus(),
+  },
 ])
 </script>
 
@@ -137,88 +214,260 @@ useKeys([
       <a v-if="rows.length" class="file" :href="`/api/shoots/${shoot}/shots.pdf`" target="_blank">Print</a>
       <a v-if="rows.length" class="file" :href="`/api/shoots/${shoot}/shots.csv`" download>List out as CSV</a>
       <el-button :disabled="!dishes.data.value?.length" @click="file?.click()">Take a list back</el-button>
-      <input ref="file" type="file" name="list" accept=".csv,text/csv" class="visually-hidden" aria-label="Shot list file" tabindex="-1" @change="bring" />
+      <input
+        ref="file"
+        type="file"
+        name="list"
+        accept=".csv,text/csv"
+        class="visually-hidden"
+        aria-label="Shot list file"
+        tabindex="-1"
+        @change="bring"
+      />
       <el-button :disabled="!dishes.data.value?.length" @click="add">Add a shot <kbd>n</kbd></el-button>
     </template>
     <div v-if="sums?.shots" class="sieve" role="search" aria-label="Sift the list">
-      <el-input v-model="sieve.words" name="find" size="small" clearable aria-label="Find in the list" placeholder="Find words  /" class="find" />
-      <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select>
-      <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind of frame" placeholder="Kind" :value-on-clear="''"><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select>
-      <el-select v-model="sieve.angle" size="small" clearable aria-label="Angle" placeholder="Angle" :value-on-clear="''"><el-option v-for="a in sums?.angles" :key="a" :value="a" /></el-select>
-      <el-select v-model="sieve.light" size="small" clearable aria-label="Light" placeholder="Light" :value-on-clear="''"><el-option v-for="a in sums?.lights" :key="a" :value="a" /></el-select>
-      <el-select v-model="sieve.vessel" size="small" clearable aria-label="Vessel" placeholder="Vessel" :value-on-clear="''"><el-option v-for="a in sums?.vessels" :key="a" :value="a" /></el-select>
-      <el-select v-model="sieve.hands" size="small" clearable aria-label="Hands" placeholder="Hands" :value-on-clear="''"><el-option value="more" label="more hands" /><el-option value="none" label="yours alone" /></el-select>
+      <el-input
+        v-model="sieve.words"
+        name="find"
+        size="small"
+        clearable
+        aria-label="Find in the list"
+        placeholder="Find words  /"
+        class="find"
+      />
+      <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"
+        ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title"
+      /></el-select>
+      <el-select
+        v-model="sieve.kind"
+        size="small"
+        clearable
+        aria-label="Kind of frame"
+        placeholder="Kind"
+        :value-on-clear="''"
+        ><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w"
+      /></el-select>
+      <el-select
+        v-model="sieve.angle"
+        size="small"
+        clearable
+        aria-label="Angle"
+        placeholder="Angle"
+        :value-on-clear="''"
+        ><el-option v-for="a in sums?.angles" :key="a" :value="a"
+      /></el-select>
+      <el-select
+        v-model="sieve.light"
+        size="small"
+        clearable
+        aria-label="Light"
+        placeholder="Light"
+        :value-on-clear="''"
+        ><el-option v-for="a in sums?.lights" :key="a" :value="a"
+      /></el-select>
+      <el-select
+        v-model="sieve.vessel"
+        size="small"
+        clearable
+        aria-label="Vessel"
+        placeholder="Vessel"
+        :value-on-clear="''"
+        ><el-option v-for="a in sums?.vessels" :key="a" :value="a"
+      /></el-select>
+      <el-select
+        v-model="sieve.hands"
+        size="small"
+        clearable
+        aria-label="Hands"
+        placeholder="Hands"
+        :value-on-clear="''"
+        ><el-option value="more" label="more hands" /><el-option value="none" label="yours alone"
+      /></el-select>
     </div>
     <ProblemNote :error="error ?? list.error.value" />
-    <ul v-if="wrong.length" class="wrong" aria-label="Lines to mend"><li v-for="w in wrong" :key="w.field"><b>{{ w.field }}</b> {{ w.words }}</li></ul>
+    <ul v-if="wrong.length" class="wrong" aria-label="Lines to mend">
+      <li v-for="w in wrong" :key="w.field">
+        <b>{{ w.field }}</b> {{ w.words }}
+      </li>
+    </ul>
     <ol v-if="rows.length" class="list" aria-label="Shot list in shooting order">
       <template v-for="(r, i) in rows" :key="r.shot.id">
-        <li v-if="r.dish !== rows[i - 1]?.dish" class="dish"><h2>{{ r.dish }}</h2></li>
+        <li v-if="r.dish !== rows[i - 1]?.dish" class="dish">
+          <h2>{{ r.dish }}</h2>
+        </li>
         <li
-          :id="'row-' + r.shot.id" class="row" :class="{ on: r.shot.id === chosen?.shot.id, over: over === r.shot.id, guard: r.shot.kind === 'safe', turn: !sifted && newSet(i) }" tabindex="0" :draggable="!sifted"
-          :aria-label="`${r.shot.position}. ${r.shot.title}`" :aria-current="r.shot.id === chosen?.shot.id ? 'true' : undefined"
-          @click="chosenId = r.shot.id" @focus="chosenId = r.shot.id" @keydown.enter.self="router.push({ name: 'set', params: { shoot, shot: r.shot.id } })"
-          @dragstart="dragged = r.shot.id" @dragover.prevent="over = r.shot.id" @dragleave="over = ''" @drop.prevent="dropOn(r.shot.id)"
+          :id="'row-' + r.shot.id"
+          class="row"
+          :class="{
+            on: r.shot.id === chosen?.shot.id,
+            over: over === r.shot.id,
+            guard: r.shot.kind === 'safe',
+            turn: !sifted && newSet(i),
+          }"
+          tabindex="0"
+          :draggable="!sifted"
+          :aria-label="`${r.shot.position}. ${r.shot.title}`"
+          :aria-current="r.shot.id === chosen?.shot.id ? 'true' : undefined"
+          @click="chosenId = r.shot.id"
+          @focus="chosenId = r.shot.id"
+          @keydown.enter.self="router.push({ name: 'set', params: { shoot, shot: r.shot.id } })"
+          @dragstart="dragged = r.shot.id"
+          @dragover.prevent="over = r.shot.id"
+          @dragleave="over = ''"
+          @drop.prevent="dropOn(r.shot.id)"
         >
           <span class="no mono">{{ r.shot.position }}</span>
           <SketchView :sketch="r.sketch" :angle="r.shot.angle" />
-          <span class="what"><b>{{ r.shot.title }}</b><span class="small soft">{{ told(r.shot) }}</span></span>
+          <span class="what"
+            ><b>{{ r.shot.title }}</b
+            ><span class="small soft">{{ told(r.shot) }}</span></span
+          >
           <LadderMark :mark="r.mark" />
         </li>
       </template>
     </ol>
-    <p v-else-if="sifted && page" class="soft">No shot is like that. <el-button size="small" @click="clear">Show all {{ sums?.shots }}</el-button></p>
+    <p v-else-if="sifted && page" class="soft">
+      No shot is like that. <el-button size="small" @click="clear">Show all {{ sums?.shots }}</el-button>
+    </p>
     <EmptyBench v-else-if="page">
       <template #title>The list is empty</template>
       Frames come from the dishes: accept what a recipe suggests, or add your own.
-      <template #act><el-button type="primary" @click="router.push({ name: 'dish', params: { shoot } })">Go to Dish</el-button></template>
+      <template #act
+        ><el-button type="primary" @click="router.push({ name: 'dish', params: { shoot } })"
+          >Go to Dish</el-button
+        ></template
+      >
     </EmptyBench>
     <p v-if="list.hasNextPage.value" ref="more" class="soft small">Fetching more of {{ sums?.shots }} …</p>
     <template #reading>
       <dl v-if="sums?.shots" class="sum">
-        <div><dd class="mono">{{ sums.shots }}</dd><dt>shots</dt></div>
-        <div><dd class="mono">{{ sums.safe }}</dd><dt>safe frames</dt></div>
-        <div><dd class="mono">{{ sums.hands }}</dd><dt>need more hands</dt></div>
-        <div><dd class="mono">{{ sums.sets }}</dd><dt>sets built</dt></div>
+        <div>
+          <dd class="mono">{{ sums.shots }}</dd>
+          <dt>shots</dt>
+        </div>
+        <div>
+          <dd class="mono">{{ sums.safe }}</dd>
+          <dt>safe frames</dt>
+        </div>
+        <div>
+          <dd class="mono">{{ sums.hands }}</dd>
+          <dt>need more hands</dt>
+        </div>
+        <div>
+          <dd class="mono">{{ sums.sets }}</dd>
+          <dt>sets built</dt>
+        </div>
       </dl>
       <div v-if="grouping.data.value && grouping.data.value.sets < grouping.data.value.was" class="group">
         <ReadingFigure :reading="grouping.data.value.reading" />
-        <el-button size="small" @click="group">Group by angle and light: {{ grouping.data.value.was }} sets become {{ grouping.data.value.sets }} <kbd>g</kbd></el-button>
+        <el-button size="small" @click="group"
+          >Group by angle and light: {{ grouping.data.value.was }} sets become {{ grouping.data.value.sets }}
+          <kbd>g</kbd></el-button
+        >
       </div>
       <article v-if="chosen" :key="chosen.shot.id" class="one">
         <p class="kind">{{ kindWords[chosen.shot.kind] ?? chosen.shot.kind }}</p>
-        <el-input :model-value="chosen.shot.title" type="textarea" autosize aria-label="What the shot shows" @change="change(chosen!, { title: $event })" />
+        <el-input
+          :model-value="chosen.shot.title"
+          type="textarea"
+          autosize
+          aria-label="What the shot shows"
+          @change="change(chosen!, { title: $event })"
+        />
         <p class="small">On the list because {{ chosen.shot.because }}.</p>
         <p v-if="chosen.shot.guards" class="guards">■ Comes before: “{{ chosen.shot.guards }}”</p>
         <p v-if="chosen.shot.caution" class="caution">▲ {{ chosen.shot.caution }}</p>
         <div class="fields">
-          <label>Angle <el-select :model-value="chosen.shot.angle" size="small" aria-label="Angle of the shot" @change="change(chosen!, { angle: $event })"><el-option v-for="a in angles" :key="a" :value="a" /></el-select></label>
-          <label>Light <el-select :model-value="chosen.shot.light" size="small" aria-label="Light of the shot" @change="change(chosen!, { light: $event })"><el-option v-for="a in lights" :key="a" :value="a" /></el-select></label>
-          <label>In or on <el-input :model-value="chosen.shot.vessel" size="small" maxlength="60" aria-label="Vessel of the shot" @change="change(chosen!, { vessel: $event })" /></label>
+          <label
+            >Angle
+            <el-select
+              :model-value="chosen.shot.angle"
+              size="small"
+              aria-label="Angle of the shot"
+              @change="change(chosen!, { angle: $event })"
+              ><el-option v-for="a in angles" :key="a" :value="a" /></el-select
+          ></label>
+          <label
+            >Light
+            <el-select
+              :model-value="chosen.shot.light"
+              size="small"
+              aria-label="Light of the shot"
+              @change="change(chosen!, { light: $event })"
+              ><el-option v-for="a in lights" :key="a" :value="a" /></el-select
+          ></label>
+          <label
+            >In or on
+            <el-input
+              :model-value="chosen.shot.vessel"
+              size="small"
+              maxlength="60"
+              aria-label="Vessel of the shot"
+              @change="change(chosen!, { vessel: $event })"
+          /></label>
         </div>
         <p class="acts">
-          <el-button type="primary" @click="router.push({ name: 'set', params: { shoot, shot: chosen.shot.id } })">{{ chosen.mark.at > 1 ? 'Open its set' : 'Build its set' }} <kbd>s</kbd></el-button>
+          <el-button type="primary" @click="router.push({ name: 'set', params: { shoot, shot: chosen.shot.id } })"
+            >{{ chosen.mark.at > 1 ? 'Open its set' : 'Build its set' }} <kbd>s</kbd></el-button
+          >
           <el-button text @click="remove(chosen)">Take off the list</el-button>
         </p>
-        <p class="acts"><el-button size="small" :disabled="sifted" @click="nudge(-1)">Move up</el-button><el-button size="small" :disabled="sifted" @click="nudge(1)">Move down</el-button>
-          <el-select v-if="others.length" v-model="merging" size="small" aria-label="Make one frame with" placeholder="Make one with …" @change="merge"><el-option v-for="o in others" :key="o.shot.id" :value="o.shot.id" :label="o.shot.title" /></el-select></p>
+        <p class="acts">
+          <el-button size="small" :disabled="sifted" @click="nudge(-1)">Move up</el-button
+          ><el-button size="small" :disabled="sifted" @click="nudge(1)">Move down</el-button>
+          <el-select
+            v-if="others.length"
+            v-model="merging"
+            size="small"
+            aria-label="Make one frame with"
+            placeholder="Make one with …"
+            @change="merge"
+            ><el-option v-for="o in others" :key="o.shot.id" :value="o.shot.id" :label="o.shot.title"
+          /></el-select>
+        </p>
         <details>
-          <summary>Its ladder: {{ chosen.mark.at ? chosen.mark.rungs[chosen.mark.at - 1]!.name : 'not listed' }}</summary>
+          <summary>
+            Its ladder: {{ chosen.mark.at ? chosen.mark.rungs[chosen.mark.at - 1]!.name : 'not listed' }}
+          </summary>
           <ol class="rungs">
-            <li v-for="g in [...chosen.mark.rungs].reverse()" :key="g.key" :class="{ reached: g.reached }"><span aria-hidden="true">{{ g.reached ? '✓' : '–' }}</span> {{ g.name }}<small v-if="!g.reached">{{ g.missing }}</small></li>
+            <li v-for="g in [...chosen.mark.rungs].reverse()" :key="g.key" :class="{ reached: g.reached }">
+              <span aria-hidden="true">{{ g.reached ? '✓' : '–' }}</span> {{ g.name
+              }}<small v-if="!g.reached">{{ g.missing }}</small>
+            </li>
           </ol>
         </details>
       </article>
-      <FindingList v-if="check.data.value?.length" :findings="check.data.value" :shoot="shoot" :place="shoot" @apply="tryList" />
+      <FindingList
+        v-if="check.data.value?.length"
+        :findings="check.data.value"
+        :shoot="shoot"
+        :place="shoot"
+        @apply="tryList"
+      />
     </template>
     <el-dialog v-model="adding.open" title="Add a shot" width="440px">
       <form novalidate @submit.prevent="saveAdded">
         <ProblemNote :error="error" />
-        <el-form-item label="Dish" label-position="top"><el-select v-model="adding.dish" aria-label="Dish"><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select></el-form-item>
-        <el-form-item label="What it shows" label-position="top"><el-input v-model="adding.title" aria-label="What it shows" autofocus /></el-form-item>
-        <el-form-item label="Kind" label-position="top"><el-select v-model="adding.kind" aria-label="Kind"><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select></el-form-item>
-        <el-form-item label="Angle" label-position="top"><el-select v-model="adding.angle" aria-label="Angle"><el-option v-for="a in angles" :key="a" :value="a" /></el-select></el-form-item>
-        <el-form-item label="Light" label-position="top"><el-select v-model="adding.light" aria-label="Light"><el-option v-for="a in lights" :key="a" :value="a" /></el-select></el-form-item>
+        <el-form-item label="Dish" label-position="top"
+          ><el-select v-model="adding.dish" aria-label="Dish"
+            ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select
+        ></el-form-item>
+        <el-form-item label="What it shows" label-position="top"
+          ><el-input v-model="adding.title" aria-label="What it shows" autofocus
+        /></el-form-item>
+        <el-form-item label="Kind" label-position="top"
+          ><el-select v-model="adding.kind" aria-label="Kind"
+            ><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select
+        ></el-form-item>
+        <el-form-item label="Angle" label-position="top"
+          ><el-select v-model="adding.angle" aria-label="Angle"
+            ><el-option v-for="a in angles" :key="a" :value="a" /></el-select
+        ></el-form-item>
+        <el-form-item label="Light" label-position="top"
+          ><el-select v-model="adding.light" aria-label="Light"
+            ><el-option v-for="a in lights" :key="a" :value="a" /></el-select
+        ></el-form-item>
         <el-button type="primary" native-type="submit">Add it</el-button>
       </form>
     </el-dialog>
@@ -226,39 +475,189 @@ useKeys([
 </template>
 
 <style scoped>
-.sieve { display: grid; grid-template-columns: 1.6fr repeat(6, 1fr); gap: 6px; }
-.list { list-style: none; margin: 0; padding: 0; }
-.file { font-weight: 560; font-size: 14px; padding: 6px; }
-.wrong { margin: 0; padding: 0 0 0 20px; color: #6d1f3a; font-size: 14px; }
-.dish h2 { padding: 14px 0 6px; font-size: 18px; }
-.dish:first-child h2 { padding-top: 0; }
-.row { display: grid; grid-template-columns: 28px 60px minmax(0, 1fr) 190px; gap: 12px; align-items: center; padding: 4px 10px; background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); margin-bottom: 1px; min-height: 50px; cursor: grab; content-visibility: auto; contain-intrinsic-height: 50px; }
-.row.turn { margin-top: 5px; }
-.row.on { box-shadow: inset 4px 0 0 var(--fl-aubergine), 0 0 0 1px var(--fl-line); background: #f6f0f5; }
-.row.over { box-shadow: 0 -3px 0 var(--fl-fig); }
-.guard .no::after { content: ' ■'; color: var(--fl-fig-ink); font-size: 10px; }
-.no { color: var(--fl-soft); font-size: 13px; white-space: nowrap; }
-.what { display: grid; min-width: 0; }
-.what b, .what .small { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.what b { font-weight: 600; }
-.sum { display: grid; grid-template-columns: repeat(4, 1fr); margin: 0; border-bottom: 1px solid var(--fl-line); padding-bottom: 10px; }
-.sum dd { margin: 0; font-size: 23px; }
-.sum dt { font-size: 12px; line-height: 1.2; color: var(--fl-soft); }
-.group { display: grid; gap: 6px; justify-items: start; }
-.group > :first-child { width: 100%; }
-.group .el-button { height: auto; white-space: normal; text-align: left; padding: 6px 10px; min-height: 30px; }
-.one { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; }
-.fields { display: grid; gap: 5px; }
-.fields label { display: grid; grid-template-columns: 62px 1fr; align-items: center; font-size: 13.5px; }
-.kind { color: var(--fl-fig-ink); font-weight: 600; font-size: 13px; }
-.guards, .caution { font-size: 13px; background: #f8e9ee; padding: 6px 10px; border-left: 4px solid var(--fl-fig); }
-.caution { background: #f6eddb; border-color: var(--fl-brass); }
-summary { cursor: pointer; font-size: 14px; font-weight: 560; padding: 4px 0; }
-.rungs { list-style: none; margin: 0; padding: 0; font-size: 14px; border-left: 2px solid #d9cbbd; border-right: 2px solid #d9cbbd; }
-.rungs li { border-bottom: 2px solid #e8ddd1; padding: 2px 8px; display: flex; gap: 6px; color: var(--fl-soft); align-items: baseline; }
-.rungs .reached { color: var(--fl-leaf-ink); border-color: var(--fl-leaf); }
-.rungs small { margin-left: auto; font-size: 12px; text-align: right; }
-.acts { display: flex; gap: 6px; }
-.acts .el-button + .el-button { margin: 0; }
-kbd { font: 500 12px var(--fl-mono); border: 1px solid currentcolor; opacity: 0.7; border-radius: 3px; padding: 0 5px; margin-left: 8px; }
+.sieve {
+  display: grid;
+  grid-template-columns: 1.6fr repeat(6, 1fr);
+  gap: 6px;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.file {
+  font-weight: 560;
+  font-size: 14px;
+  padding: 6px;
+}
+.wrong {
+  margin: 0;
+  padding: 0 0 0 20px;
+  color: #6d1f3a;
+  font-size: 14px;
+}
+.dish h2 {
+  padding: 14px 0 6px;
+  font-size: 18px;
+}
+.dish:first-child h2 {
+  padding-top: 0;
+}
+.row {
+  display: grid;
+  grid-template-columns: 28px 60px minmax(0, 1fr) 190px;
+  gap: 12px;
+  align-items: center;
+  padding: 4px 10px;
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  margin-bottom: 1px;
+  min-height: 50px;
+  cursor: grab;
+  content-visibility: auto;
+  contain-intrinsic-height: 50px;
+}
+.row.turn {
+  margin-top: 5px;
+}
+.row.on {
+  box-shadow:
+    inset 4px 0 0 var(--fl-aubergine),
+    0 0 0 1px var(--fl-line);
+  background: #f6f0f5;
+}
+.row.over {
+  box-shadow: 0 -3px 0 var(--fl-fig);
+}
+.guard .no::after {
+  content: ' ■';
+  color: var(--fl-fig-ink);
+  font-size: 10px;
+}
+.no {
+  color: var(--fl-soft);
+  font-size: 13px;
+  white-space: nowrap;
+}
+.what {
+  display: grid;
+  min-width: 0;
+}
+.what b,
+.what .small {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.what b {
+  font-weight: 600;
+}
+.sum {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  margin: 0;
+  border-bottom: 1px solid var(--fl-line);
+  padding-bottom: 10px;
+}
+.sum dd {
+  margin: 0;
+  font-size: 23px;
+}
+.sum dt {
+  font-size: 12px;
+  line-height: 1.2;
+  color: var(--fl-soft);
+}
+.group {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.group > :first-child {
+  width: 100%;
+}
+.group .el-button {
+  height: auto;
+  white-space: normal;
+  text-align: left;
+  padding: 6px 10px;
+  min-height: 30px;
+}
+.one {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.fields {
+  display: grid;
+  gap: 5px;
+}
+.fields label {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+  align-items: center;
+  font-size: 13.5px;
+}
+.kind {
+  color: var(--fl-fig-ink);
+  font-weight: 600;
+  font-size: 13px;
+}
+.guards,
+.caution {
+  font-size: 13px;
+  background: #f8e9ee;
+  padding: 6px 10px;
+  border-left: 4px solid var(--fl-fig);
+}
+.caution {
+  background: #f6eddb;
+  border-color: var(--fl-brass);
+}
+summary {
+  cursor: pointer;
+  font-size: 14px;
+  font-weight: 560;
+  padding: 4px 0;
+}
+.rungs {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14px;
+  border-left: 2px solid #d9cbbd;
+  border-right: 2px solid #d9cbbd;
+}
+.rungs li {
+  border-bottom: 2px solid #e8ddd1;
+  padding: 2px 8px;
+  display: flex;
+  gap: 6px;
+  color: var(--fl-soft);
+  align-items: baseline;
+}
+.rungs .reached {
+  color: var(--fl-leaf-ink);
+  border-color: var(--fl-leaf);
+}
+.rungs small {
+  margin-left: auto;
+  font-size: 12px;
+  text-align: right;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.acts .el-button + .el-button {
+  margin: 0;
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  opacity: 0.7;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 8px;
+}
 </style>

@@ -44,12 +44,34 @@ async function go() {
   <DoorFrame>
     <form novalidate @submit.prevent="go">
       <h1>Come in</h1>
-      <p v-if="invited" class="soft">You are invited as {{ roleOf(invited.role)?.name.toLowerCase() }}. {{ roleOf(invited.role)?.you }}</p>
+      <p v-if="invited" class="soft">
+        You are invited as {{ roleOf(invited.role)?.name.toLowerCase() }}. {{ roleOf(invited.role)?.you }}
+      </p>
       <ProblemNote v-if="error && !(error instanceof Problem && error.fields.length)" :error="error" />
       <template v-if="invited">
-        <el-form-item label="Your name" label-position="top" :error="about('name')"><el-input v-model="form.name" name="name" autocomplete="name" aria-label="Your name" size="large" /></el-form-item>
-        <el-form-item label="Email, to sign in with" label-position="top" :error="about('email')"><el-input v-model="form.email" name="email" type="email" autocomplete="username" aria-label="Email" size="large" autofocus /></el-form-item>
-        <el-form-item label="Password" label-position="top" :error="about('password')"><el-input v-model="form.password" name="password" type="password" autocomplete="new-password" aria-label="Password" size="large" show-password /></el-form-item>
+        <el-form-item label="Your name" label-position="top" :error="about('name')"
+          ><el-input v-model="form.name" name="name" autocomplete="name" aria-label="Your name" size="large"
+        /></el-form-item>
+        <el-form-item label="Email, to sign in with" label-position="top" :error="about('email')"
+          ><el-input
+            v-model="form.email"
+            name="email"
+            type="email"
+            autocomplete="username"
+            aria-label="Email"
+            size="large"
+            autofocus
+        /></el-form-item>
+        <el-form-item label="Password" label-position="top" :error="about('password')"
+          ><el-input
+            v-model="form.password"
+            name="password"
+            type="password"
+            autocomplete="new-password"
+            aria-label="Password"
+            size="large"
+            show-password
+        /></el-form-item>
         <el-button type="primary" native-type="submit" size="large" :loading="busy">Make my account</el-button>
       </template>
       <router-link v-else :to="{ name: 'sign-in' }">Go to sign in</router-link>

@@ -19,7 +19,11 @@ async function go() {
   busy.value = true
   error.value = undefined
   try {
-    await ask(start.data.value?.needsOwner ? api.POST('/api/first-owner', { body: form }) : api.POST('/api/sign-in', { body: { email: form.email, password: form.password } }))
+    await ask(
+      start.data.value?.needsOwner
+        ? api.POST('/api/first-owner', { body: form })
+        : api.POST('/api/sign-in', { body: { email: form.email, password: form.password } }),
+    )
     await refresh()
     await router.push(typeof route.query.next === 'string' && route.query.next.startsWith('/') ? route.query.next : '/')
   } catch (e) {
@@ -43,12 +47,30 @@ async function go() {
         <el-input v-model="form.name" name="name" autocomplete="name" aria-label="Your name" size="large" />
       </el-form-item>
       <el-form-item label="Email" label-position="top" :error="about('email')">
-        <el-input v-model="form.email" name="email" type="email" autocomplete="username" aria-label="Email" size="large" autofocus />
+        <el-input
+          v-model="form.email"
+          name="email"
+          type="email"
+          autocomplete="username"
+          aria-label="Email"
+          size="large"
+          autofocus
+        />
       </el-form-item>
       <el-form-item label="Password" label-position="top" :error="about('password')">
-        <el-input v-model="form.password" name="password" type="password" autocomplete="current-password" aria-label="Password" size="large" show-password />
+        <el-input
+          v-model="form.password"
+          name="password"
+          type="password"
+          autocomplete="current-password"
+          aria-label="Password"
+          size="large"
+          show-password
+        />
       </el-form-item>
-      <el-button type="primary" native-type="submit" size="large" :loading="busy">{{ start.data.value?.needsOwner ? 'Open the studio' : 'Sign in' }}</el-button>
+      <el-button type="primary" native-type="submit" size="large" :loading="busy">{{
+        start.data.value?.needsOwner ? 'Open the studio' : 'Sign in'
+      }}</el-button>
     </form>
   </DoorFrame>
 </template>

@@ -40,25 +40,67 @@ const left = (t: Schema['TakenAway']) => {
     <ProblemNote :error="error ?? bin.error.value" />
     <EmptyBench v-if="bin.data.value?.length === 0">
       <template #title>Nothing was taken away</template>
-      Shoots, dishes, shots, frames, props and kit that are taken away wait here for thirty days and can be brought back whole, whatever was done since.
+      Shoots, dishes, shots, frames, props and kit that are taken away wait here for thirty days and can be brought back
+      whole, whatever was done since.
     </EmptyBench>
     <ul v-else class="bin" aria-label="What was taken away">
       <li v-for="t in bin.data.value" :key="t.deed">
         <span class="kind">{{ t.kind }}</span>
-        <span class="what"><b>{{ t.name || 'without a name' }}</b><span v-if="t.of" class="soft">{{ t.of }}</span></span>
+        <span class="what"
+          ><b>{{ t.name || 'without a name' }}</b
+          ><span v-if="t.of" class="soft">{{ t.of }}</span></span
+        >
         <span class="soft when">{{ t.by ? t.by + ', ' : '' }}{{ moment(t.at) }}</span>
         <span class="mono small">{{ left(t) }}</span>
-        <el-button :loading="busy === t.deed" :disabled="!t.may" :title="t.may ? '' : 'Whoever may take it away may bring it back'" @click="back(t)">Bring back</el-button>
+        <el-button
+          :loading="busy === t.deed"
+          :disabled="!t.may"
+          :title="t.may ? '' : 'Whoever may take it away may bring it back'"
+          @click="back(t)"
+          >Bring back</el-button
+        >
       </li>
     </ul>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.bin { list-style: none; margin: 6px 0 0; padding: 0; border-top: 1px solid var(--fl-line); max-width: 1000px; }
-.bin li { display: grid; grid-template-columns: 110px minmax(0, 1fr) 230px 100px auto; gap: 4px 14px; align-items: center; padding: 10px 12px; background: var(--fl-card); border-bottom: 1px solid var(--fl-line); min-height: 58px; }
-.what { display: grid; }
-.kind { font-size: 13px; color: var(--fl-fig-ink); font-weight: 560; }
-.when { font-size: 13.5px; }
-@media (max-width: 800px) { .bin li { grid-template-columns: minmax(0, 1fr) auto; } .kind, .what, .when { grid-column: 1 / -1; } }
+.bin {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  border-top: 1px solid var(--fl-line);
+  max-width: 1000px;
+}
+.bin li {
+  display: grid;
+  grid-template-columns: 110px minmax(0, 1fr) 230px 100px auto;
+  gap: 4px 14px;
+  align-items: center;
+  padding: 10px 12px;
+  background: var(--fl-card);
+  border-bottom: 1px solid var(--fl-line);
+  min-height: 58px;
+}
+.what {
+  display: grid;
+}
+.kind {
+  font-size: 13px;
+  color: var(--fl-fig-ink);
+  font-weight: 560;
+}
+.when {
+  font-size: 13.5px;
+}
+@media (max-width: 800px) {
+  .bin li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .kind,
+  .what,
+  .when {
+    grid-column: 1 / -1;
+  }
+}
 </style>

@@ -11,7 +11,11 @@ import StudioNav from './StudioNav.vue'
 
 const refresh = useRefresh()
 const start = useStart()
-const checks = useQuery({ queryKey: ['vault'], queryFn: () => ask(api.GET('/api/vault')), refetchInterval: (q) => (q.state.data?.some((c) => !c.endedAt) ? 700 : false) })
+const checks = useQuery({
+  queryKey: ['vault'],
+  queryFn: () => ask(api.GET('/api/vault')),
+  refetchInterval: (q) => (q.state.data?.some((c) => !c.endedAt) ? 700 : false),
+})
 const error = ref<unknown>()
 const running = computed(() => checks.data.value?.find((c) => !c.endedAt))
 const last = computed(() => checks.data.value?.find((c) => c.endedAt))
@@ -30,54 +34,158 @@ async function check() {
 <template>
   <ScreenFrame title="Picture files" wide>
     <template #nav><StudioNav /></template>
-    <template #head><el-button v-if="may" type="primary" :disabled="!!running" @click="check">{{ running ? 'Reading …' : 'Read every file now' }}</el-button></template>
+    <template #head
+      ><el-button v-if="may" type="primary" :disabled="!!running" @click="check">{{
+        running ? 'Reading …' : 'Read every file now'
+      }}</el-button></template
+    >
     <ProblemNote :error="error ?? checks.error.value" />
     <EmptyBench v-if="checks.data.value?.length === 0">
       <template #title>Not looked at yet</template>
-      Every picture is kept in two places. Once a week each copy is read again and compared with what it was; one that is damaged or gone is made anew from the other. You can have it done now.
+      Every picture is kept in two places. Once a week each copy is read again and compared with what it was; one that
+      is damaged or gone is made anew from the other. You can have it done now.
     </EmptyBench>
     <div v-if="running" class="now" role="status">
-      <p><b>{{ running.done }}</b> of {{ running.files || '…' }} files read</p>
-      <div class="bar" role="progressbar" :aria-valuenow="running.files ? Math.round((100 * running.done) / running.files) : 0" aria-valuemin="0" aria-valuemax="100" aria-label="How far the reading is"><span :style="{ width: (running.files ? (100 * running.done) / running.files : 0) + '%' }" /></div>
+      <p>
+        <b>{{ running.done }}</b> of {{ running.files || '…' }} files read
+      </p>
+      <div
+        class="bar"
+        role="progressbar"
+        :aria-valuenow="running.files ? Math.round((100 * running.done) / running.files) : 0"
+        aria-valuemin="0"
+        aria-valuemax="100"
+        aria-label="How far the reading is"
+      >
+        <span :style="{ width: (running.files ? (100 * running.done) / running.files : 0) + '%' }" />
+      </div>
     </div>
     <section v-if="last" class="last" aria-label="The last check">
       <p class="verdict" :class="{ bad: last.lost.length || last.failed }">
-        <template v-if="last.lost.length">▲ {{ last.lost.length }} {{ last.lost.length === 1 ? 'file has' : 'files have' }} no whole copy left</template>
+        <template v-if="last.lost.length"
+          >▲ {{ last.lost.length }} {{ last.lost.length === 1 ? 'file has' : 'files have' }} no whole copy
+          left</template
+        >
         <template v-else-if="last.failed">▲ {{ last.failed }}</template>
         <template v-else>✓ Every file is whole, twice</template>
       </p>
       <dl>
-        <div><dt>Files</dt><dd class="mono">{{ last.files }}</dd></div>
-        <div><dt>Size of one copy</dt><dd class="mono">{{ bytes(last.bytes) }}</dd></div>
-        <div><dt>Copies made anew</dt><dd class="mono">{{ last.mended }}</dd></div>
-        <div><dt>Ended</dt><dd class="mono">{{ moment(last.endedAt!) }}</dd></div>
+        <div>
+          <dt>Files</dt>
+          <dd class="mono">{{ last.files }}</dd>
+        </div>
+        <div>
+          <dt>Size of one copy</dt>
+          <dd class="mono">{{ bytes(last.bytes) }}</dd>
+        </div>
+        <div>
+          <dt>Copies made anew</dt>
+          <dd class="mono">{{ last.mended }}</dd>
+        </div>
+        <div>
+          <dt>Ended</dt>
+          <dd class="mono">{{ moment(last.endedAt!) }}</dd>
+        </div>
       </dl>
-      <ul v-if="last.lost.length" class="lost"><li v-for="l in last.lost" :key="l.sha256"><b>{{ l.what }}</b> <span class="mono small">{{ l.sha256.slice(0, 16) }}…</span></li></ul>
-      <p v-if="last.lost.length" class="soft">Look for these in a backup: <span class="mono">figladder restore</span> makes a studio anew from one, in a folder of its own.</p>
+      <ul v-if="last.lost.length" class="lost">
+        <li v-for="l in last.lost" :key="l.sha256">
+          <b>{{ l.what }}</b> <span class="mono small">{{ l.sha256.slice(0, 16) }}…</span>
+        </li>
+      </ul>
+      <p v-if="last.lost.length" class="soft">
+        Look for these in a backup: <span class="mono">figladder restore</span> makes a studio anew from one, in a
+        folder of its own.
+      </p>
     </section>
     <section v-if="(checks.data.value?.length ?? 0) > 1">
       <h2>Before that</h2>
       <table>
-        <thead><tr><th>When</th><th>Asked by</th><th>Files</th><th>Made anew</th><th>Lost</th></tr></thead>
-        <tbody><tr v-for="c in checks.data.value?.filter((x) => x.endedAt && x.id !== last?.id)" :key="c.id"><td>{{ moment(c.beganAt) }}</td><td>{{ c.askedBy }}</td><td class="mono">{{ c.files }}</td><td class="mono">{{ c.mended }}</td><td class="mono">{{ c.lost.length }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Asked by</th>
+            <th>Files</th>
+            <th>Made anew</th>
+            <th>Lost</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="c in checks.data.value?.filter((x) => x.endedAt && x.id !== last?.id)" :key="c.id">
+            <td>{{ moment(c.beganAt) }}</td>
+            <td>{{ c.askedBy }}</td>
+            <td class="mono">{{ c.files }}</td>
+            <td class="mono">{{ c.mended }}</td>
+            <td class="mono">{{ c.lost.length }}</td>
+          </tr>
+        </tbody>
       </table>
     </section>
   </ScreenFrame>
 </template>
 
 <style scoped>
-.now { max-width: 560px; }
-.bar { height: 8px; background: #e6dccf; margin-top: 6px; }
-.bar span { display: block; height: 100%; background: var(--fl-fig); }
-.last { background: var(--fl-card); box-shadow: 0 0 0 1px var(--fl-line); padding: 18px 20px; max-width: 760px; display: grid; gap: 14px; }
-.verdict { font: 560 22px var(--fl-head); color: var(--fl-leaf-ink); }
-.verdict.bad { color: var(--fl-fig-ink); }
-dl { display: flex; flex-wrap: wrap; gap: 10px 40px; margin: 0; }
-dt { color: var(--fl-soft); font-size: 13px; }
-dd { margin: 2px 0 0; font-size: 18px; }
-.lost { margin: 0; padding-left: 18px; }
-h2 { margin: 8px 0; }
-table { border-collapse: collapse; min-width: 560px; }
-th, td { text-align: left; padding: 7px 18px 7px 0; border-bottom: 1px solid var(--fl-line); font-size: 14px; }
-th { color: var(--fl-soft); font-weight: 500; }
+.now {
+  max-width: 560px;
+}
+.bar {
+  height: 8px;
+  background: #e6dccf;
+  margin-top: 6px;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--fl-fig);
+}
+.last {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 18px 20px;
+  max-width: 760px;
+  display: grid;
+  gap: 14px;
+}
+.verdict {
+  font: 560 22px var(--fl-head);
+  color: var(--fl-leaf-ink);
+}
+.verdict.bad {
+  color: var(--fl-fig-ink);
+}
+dl {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 40px;
+  margin: 0;
+}
+dt {
+  color: var(--fl-soft);
+  font-size: 13px;
+}
+dd {
+  margin: 2px 0 0;
+  font-size: 18px;
+}
+.lost {
+  margin: 0;
+  padding-left: 18px;
+}
+h2 {
+  margin: 8px 0;
+}
+table {
+  border-collapse: collapse;
+  min-width: 560px;
+}
+th,
+td {
+  text-align: left;
+  padding: 7px 18px 7px 0;
+  border-bottom: 1px solid var(--fl-line);
+  font-size: 14px;
+}
+th {
+  color: var(--fl-soft);
+  font-weight: 500;
+}
 </style>
