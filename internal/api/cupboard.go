@@ -13,10 +13,26 @@ import (
 	cupboardroom "figladder/internal/studio/cupboard"
 )
 
-// PropSave is a prop with the version it was read at.
-type PropSave struct {
-	Prop    cupboard.Prop `json:"prop" doc:"The prop"`
-	Version int           `json:"version" doc:"The version read; 0 for a new one"`
+// tableRoutes writes a table as CSV and reads it back.
+func tableRoutes(a *API, table, title, file string, role Role, write func(*cupboardroom.Room, context.Context) ([]byte, error),
+	read func(*cupboardroom.Room, context.Context, core.Who, []byte, bool) (*cupboardroom.TableRead, error)) {
+	path := "/api/" + table + ".csv"
+	route(a, Assistant, "GET", path, table+"CSV", title+" as CSV", func(ctx context.Context, _ *none) (*document, error) {
+		data, err := write(a.studio.Cupboard, ctx)
+		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="` + file + `"`, Body: data}, err
+	})
+	route(a, role, "POST", path, "read"+strings.ToUpper(table[:1])+table[1:]+"CSV", title+" from a CSV file", func(ctx context.Context, in *tableFile) (*body[cupboardroom.TableRead], error) {
+		_, data, err := upload(in.RawBody, "Choose a CSV file.")
+		if err != nil {
+			return nil, err
+		}
+		return point(read(a.studio.Cupboard, ctx, who(ctx), data, in.Take))
+	}, largeBody)
+}
+
+type tableFile struct {
+	Take    bool `query:"take" doc:"Take it, if nothing is wrong; else only say what it would do"`
+	RawBody multipart.Form
 }
 
 // KindFields are the sizes of each kind of prop, for forms.
@@ -24,6 +40,12 @@ type KindFields struct {
 	Kind   cupboard.Kind    `json:"kind" doc:"The kind"`
 	Fields []cupboard.Field `json:"fields" doc:"Its sizes"`
 	Ground bool             `json:"ground" doc:"Whether it lies under or hangs behind, and is drawn to the smaller scale"`
+}
+
+// PropSave is a prop with the version it was read at.
+type PropSave struct {
+	Prop    cupboard.Prop `json:"prop" doc:"The prop"`
+	Version int           `json:"version" doc:"The version read; 0 for a new one"`
 }
 
 func (a *API) cupboardRoutes() {
@@ -142,11 +164,6 @@ func (a *API) holdRoutes() {
 	})
 }
 
-type tableFile struct {
-	Take    bool `query:"take" doc:"Take it, if nothing is wrong; else only say what it would do"`
-	RawBody multipart.Form
-}
-
 func (a *API) kitRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/kit", "kit", "The kit and what it can do", func(ctx context.Context, _ *none) (*body[[]cupboardroom.KitPiece], error) {
@@ -166,21 +183,4 @@ func (a *API) kitRoutes() {
 	}, empty)
 	tableRoutes(a, "props", "The cupboard", "cupboard.csv", Stylist, (*cupboardroom.Room).PropsCSV, (*cupboardroom.Room).ReadPropsCSV)
 	tableRoutes(a, "kit", "The kit", "kit.csv", Photographer, (*cupboardroom.Room).KitCSV, (*cupboardroom.Room).ReadKitCSV)
-}
-
-// tableRoutes writes a table as CSV and reads it back.
-func tableRoutes(a *API, table, title, file string, role Role, write func(*cupboardroom.Room, context.Context) ([]byte, error),
-	read func(*cupboardroom.Room, context.Context, core.Who, []byte, bool) (*cupboardroom.TableRead, error)) {
-	path := "/api/" + table + ".csv"
-	route(a, Assistant, "GET", path, table+"CSV", title+" as CSV", func(ctx context.Context, _ *none) (*document, error) {
-		data, err := write(a.studio.Cupboard, ctx)
-		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="` + file + `"`, Body: data}, err
-	})
-	route(a, role, "POST", path, "read"+strings.ToUpper(table[:1])+table[1:]+"CSV", title+" from a CSV file", func(ctx context.Context, in *tableFile) (*body[cupboardroom.TableRead], error) {
-		_, data, err := upload(in.RawBody, "Choose a CSV file.")
-		if err != nil {
-			return nil, err
-		}
-		return point(read(a.studio.Cupboard, ctx, who(ctx), data, in.Take))
-	}, largeBody)
 }

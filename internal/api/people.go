@@ -102,7 +102,6 @@ func (a *API) peopleRoutes() {
 		return a.entering(ctx, p, err)
 	}, shortly)
 	a.ownRoutes()
-	a.keepingRoutes()
 	a.accountRoutes()
 }
 

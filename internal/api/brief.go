@@ -7,8 +7,37 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/store"
-	"figladder/internal/studio/list"
+	briefroom "figladder/internal/studio/brief"
 )
+
+// ShootEdit is what a person may change about a shoot.
+type ShootEdit struct {
+	Name    string      `json:"name" maxLength:"200" doc:"Name of the shoot"`
+	Version int         `json:"version" doc:"The version read; 0 for a new one"`
+	Brief   brief.Brief `json:"brief" doc:"What it is for"`
+}
+
+func (a *API) shootRoutes() {
+	s := a.studio
+	route(a, Photographer, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
+		return point(s.Brief.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
+		return point(s.Brief.Shoot(ctx, in.ID))
+	})
+	route(a, Photographer, "PUT", "/api/shoots/{id}", "saveShoot", "Save name and brief", func(ctx context.Context, in *struct {
+		ByID
+		Body ShootEdit
+	}) (*body[store.Shoot], error) {
+		return point(s.Brief.SaveShoot(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name, in.Body.Brief))
+	})
+	route(a, Owner, "DELETE", "/api/shoots/{id}", "removeShoot", "Take a shoot away", func(ctx context.Context, in *ByID) (*done, error) {
+		return &done{}, s.Brief.RemoveShoot(ctx, who(ctx), in.ID)
+	}, empty)
+	route(a, Assistant, "GET", "/api/shoots/{id}/brief", "readBrief", "What a brief comes to", func(ctx context.Context, in *ByID) (*body[briefroom.BriefReading], error) {
+		return point(s.Brief.ReadBrief(ctx, in.ID))
+	})
+}
 
 func (a *API) referenceRoutes() {
 	s := a.studio
@@ -45,25 +74,4 @@ func (a *API) referenceRoutes() {
 	route(a, Assistant, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *pictureAsk) (*picture, error) {
 		return in.photo(s.Brief.ReferencePicture(ctx, in.ID))
 	})
-}
-
-func (a *API) searchRoutes() {
-	s := a.studio
-	route(a, Assistant, "GET", "/api/search", "search", "Find dishes and shots in all shoots", func(ctx context.Context, in *struct {
-		Words string `query:"words" maxLength:"200" doc:"What to look for; three letters at least"`
-	}) (*body[[]list.Hit], error) {
-		return answer(s.List.Search(ctx, in.Words))
-	})
-	route(a, Assistant, "GET", "/api/shoots/{id}/asides", "asides", "Findings set aside", func(ctx context.Context, in *ByID) (*body[[]store.Aside], error) {
-		return answer(s.List.Asides(ctx, in.ID))
-	})
-	route(a, Stylist, "POST", "/api/shoots/{id}/asides", "setAside", "Set a finding aside, with the reason", func(ctx context.Context, in *struct {
-		ByID
-		Body list.AsideEdit
-	}) (*body[store.Aside], error) {
-		return point(s.List.SetAside(ctx, who(ctx), in.ID, in.Body))
-	})
-	route(a, Stylist, "DELETE", "/api/asides/{id}", "takeUp", "Let a finding speak again", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.List.TakeUp(ctx, who(ctx), in.ID)
-	}, empty)
 }

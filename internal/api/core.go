@@ -19,13 +19,23 @@ func (a *API) keepingRoutes() {
 	}) (*done, error) {
 		return &done{}, s.BringBack(ctx, who(ctx), in.Deed)
 	}, empty)
-	route(a, Photographer, "DELETE", "/api/frames/{id}", "removeFrame", "Take a frame away", func(ctx context.Context, in *ByID) (*done, error) {
-		return &done{}, s.Frames.RemoveFrame(ctx, who(ctx), in.ID)
-	}, empty)
 	route(a, Assistant, "GET", "/api/vault", "vaultChecks", "What came of reading the files again, newest first", func(ctx context.Context, _ *none) (*body[[]store.VaultCheck], error) {
 		return answer(s.VaultChecks(ctx))
 	})
 	route(a, Photographer, "POST", "/api/vault", "checkVault", "Read every file again and compare", func(ctx context.Context, _ *none) (*body[store.VaultCheck], error) {
 		return point(s.AskVaultCheck(ctx, who(ctx).Name))
+	})
+}
+
+func (a *API) deedRoutes() {
+	s := a.studio
+	route(a, Assistant, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
+		return answer(s.Deeds(ctx, in.ID, 30))
+	})
+	route(a, Assistant, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
+		return point(s.Undo(ctx, who(ctx), in.ID))
+	})
+	route(a, Assistant, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
+		return point(s.Redo(ctx, who(ctx), in.ID))
 	})
 }
