@@ -176,7 +176,7 @@ func TestBackedUpWhileItServesAndMadeAgainElsewhere(t *testing.T) {
 	defer res.Body.Close()
 	picture, err := io.ReadAll(res.Body)
 	require.NoError(t, err)
-	assert.Len(t, picture, int(frame["bytes"].(float64)), "the frame's file, whole")
+	assert.Len(t, picture, int(frame["doc"].(map[string]any)["bytes"].(float64)), "the frame's file, whole")
 	require.Equal(t, 200, b.addDish(shoot, "After"), "and it is worked in")
 	code, _ = b.do("POST", "/api/shoots/"+shoot+"/undo", nil)
 	assert.Equal(t, 200, code, "what was done can be undone")

@@ -72,14 +72,14 @@ func TestTwoAtOnce(t *testing.T) {
 	p.saved()
 	// The other person, in another window, by the same sign-in.
 	eval[any](p, `(async () => { const id = location.pathname.split('/')[2]; const r = await (await fetch('/api/shoots/' + id)).json();
-	  await fetch('/api/shoots/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({name: 'Theirs', version: r.version, brief: r.brief})}); window.other = true })()`)
+	  await fetch('/api/shoots/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({name: 'Theirs', version: r.version, brief: r.doc.brief})}); window.other = true })()`)
 	p.until("window.other", "the other save")
 	p.type_("#q-who", "Mine")
 	p.sees("Someone saved this while you were at it")
 	assert.Equal(t, "Mine", eval[string](p, "document.querySelector('#q-who').value"))
 	p.click("Keep mine")
 	p.saved()
-	name := eval[string](p, "fetch('/api/shoots/' + location.pathname.split('/')[2]).then(r => r.json()).then(s => window.got = s.brief.who), 'asked'")
+	name := eval[string](p, "fetch('/api/shoots/' + location.pathname.split('/')[2]).then(r => r.json()).then(s => window.got = s.doc.brief.who), 'asked'")
 	assert.Equal(t, "asked", name)
 	p.until("window.got === 'Mine'", "mine to be what is kept")
 }

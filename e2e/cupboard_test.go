@@ -107,11 +107,11 @@ func TestCupboardFromPictureToSwap(t *testing.T) {
 	eval[any](p, `window.done = ''; (async () => {
 	  const send = (m, u, b) => fetch(u, {method: m, headers: {'Content-Type': 'application/json'}, body: JSON.stringify(b)}).then(r => r.json());
 	  const one = await send('GET', '/api/shoots/`+first+`').catch(() => fetch('/api/shoots/`+first+`').then(r => r.json()));
-	  const b = {...one.brief, when: '2026-12-09'};
+	  const b = {...one.doc.brief, when: '2026-12-09'};
 	  const two = await send('POST', '/api/shoots', {name: 'Second table', version: 0, brief: b});
 	  const props = await fetch('/api/props?words=slate').then(r => r.json());
 	  await send('POST', '/api/shoots/' + two.id + '/pulls', {propId: props.rows[0].id, dishId: '', count: 1});
-	  await send('PUT', '/api/shoots/' + two.id, {name: two.name, version: two.version, brief: {...b, when: '2026-12-03'}});
+	  await send('PUT', '/api/shoots/' + two.id, {name: two.doc.name, version: two.version, brief: {...b, when: '2026-12-03'}});
 	  window.done = 'yes' })()`)
 	p.until("window.done", "the second shoot")
 	p.click("Props")

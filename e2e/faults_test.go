@@ -59,7 +59,11 @@ func TestItsDatabaseStopsAndComesBack(t *testing.T) {
 		p.saved()
 		require.Eventually(t, func() bool {
 			code, got := a.do("GET", "/api/shoots/"+id, nil)
-			return code == 200 && got["brief"].(map[string]any)["why"] == words && got["brief"].(map[string]any)["what"] == "Accepted before"
+			if code != 200 {
+				return false
+			}
+			brief := got["doc"].(map[string]any)["brief"].(map[string]any)
+			return brief["why"] == words && brief["what"] == "Accepted before"
 		}, 30*time.Second, 100*time.Millisecond, "saved by itself, and what was there is there")
 	}
 	// And it stops when it is told to, also while its database is down.
@@ -154,7 +158,7 @@ func TestTwoServersOnOneDatabase(t *testing.T) {
 	assert.EqualValues(t, 40, ok.Load())
 	assert.Equal(t, 40, a.dishes(shoot))
 	_, was := a.do("GET", "/api/shoots/"+shoot, nil)
-	save := map[string]any{"name": "Mine", "version": was["version"], "brief": was["brief"]}
+	save := map[string]any{"name": "Mine", "version": was["version"], "brief": was["doc"].(map[string]any)["brief"]}
 	codes := map[int]int{}
 	var mu sync.Mutex
 	for _, x := range []*asker{a, b} {

@@ -50,8 +50,8 @@ var views = []view{
 func (p *page) visit(shoot, path, sees, js string) {
 	p.t.Helper()
 	if shoot != "" {
-		eval[any](p, `window.found = ''; (async () => { const all = await (await fetch('/api/shoots')).json(); const s = all.find(c => c.shoot.name.startsWith('`+shoot+`')).shoot.id;
-		  const list = await (await fetch('/api/shoots/' + s + '/shots')).json(); window.found = '/shoots/' + s + '`+path+`'.replace('HERO', list.rows.find(r => r.shot.kind === 'hero').shot.id).replace('SECOND', list.rows.filter(r => r.shot.kind === 'hero')[1]?.shot.id) })()`)
+		eval[any](p, `window.found = ''; (async () => { const all = await (await fetch('/api/shoots')).json(); const s = all.find(c => c.shoot.doc.name.startsWith('`+shoot+`')).shoot.id;
+		  const list = await (await fetch('/api/shoots/' + s + '/shots')).json(); window.found = '/shoots/' + s + '`+path+`'.replace('HERO', list.rows.find(r => r.shot.doc.kind === 'hero').shot.id).replace('SECOND', list.rows.filter(r => r.shot.doc.kind === 'hero')[1]?.shot.id) })()`)
 		p.until("window.found", "the shoot "+shoot)
 		path = eval[string](p, "window.found")
 	}

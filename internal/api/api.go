@@ -66,7 +66,7 @@ func New(st *studio.Studio, page http.Handler, o Options) *API {
 	conf := huma.DefaultConfig("Fig Ladder", "1")
 	conf.DocsPath, conf.OpenAPIPath, conf.SchemasPath = "", "/api/openapi", ""
 	conf.CreateHooks = nil // no $schema field in answers
-	conf.Components.Schemas = vocabularies(huma.NewMapRegistry("#/components/schemas/", schemaName))
+	conf.Components.Schemas = ownShapes(vocabularies(huma.NewMapRegistry("#/components/schemas/", schemaName)))
 	conf.Formats = map[string]huma.Format{"application/json": strictly, "json": strictly}
 	a.Huma = humagin.New(g, conf)
 	a.routes()

@@ -153,7 +153,7 @@ func TestStaleSaveIs409WithWhatIsThere(t *testing.T) {
 	require.Equal(t, 200, code)
 	code, p := save("Mine")
 	assert.Equal(t, 409, code)
-	assert.Equal(t, "Theirs", p["current"].(map[string]any)["name"])
+	assert.Equal(t, "Theirs", p["current"].(map[string]any)["doc"].(map[string]any)["name"])
 }
 
 // upload sends a file the way the page does.

@@ -15,6 +15,9 @@ var topics = map[string]string{"craft/trial": "Trial", "craft/colour": "Colour",
 // colour.Plan ColourPlan, store.Dish Dish.
 func schemaName(t reflect.Type, hint string) string {
 	name := huma.DefaultSchemaNamer(t, hint)
+	if strings.HasPrefix(name, "Kept") {
+		return strings.TrimSuffix(name, "Doc") // Kept[store.ShotDoc] is KeptShot, Kept[kit.Item] KeptItem
+	}
 	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
 		t = t.Elem()
 	}

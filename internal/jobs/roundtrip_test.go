@@ -56,6 +56,20 @@ func (a *asker) list(path string) []map[string]any {
 	return out
 }
 
+// doc is what a kept row says, with its key and version beside it.
+func doc(row any) map[string]any {
+	m := row.(map[string]any)
+	out := m["doc"].(map[string]any)
+	out["id"], out["version"] = m["id"], m["version"]
+	return out
+}
+
+// renamed puts what a row says under a name of its own, as it is sent back.
+func renamed(row any, name string) map[string]any {
+	m := row.(map[string]any)
+	return map[string]any{"id": m["id"], "version": m["version"], name: m["doc"]}
+}
+
 // only takes some keys of a document.
 func only(m map[string]any, keys ...string) map[string]any {
 	out := map[string]any{}
@@ -91,19 +105,19 @@ func savedAsRead(t *testing.T, st *studio.Studio) map[string]int {
 		save("prop", "/api/props/"+p["id"].(string), only(p, "prop", "version"))
 	}
 	for _, k := range a.list("/api/kit") {
-		row := k["row"].(map[string]any)
-		save("kit", "/api/kit", only(row, "id", "version", "item"))
+		save("kit", "/api/kit", renamed(k["row"], "item"))
 	}
 	for _, w := range get("/api/cupboard/lacking")["wanted"].([]any) {
-		save("wanted", "/api/cupboard/wanted", only(w.(map[string]any)["row"].(map[string]any), "id", "version", "wanted"))
+		save("wanted", "/api/cupboard/wanted", renamed(w.(map[string]any)["row"], "wanted"))
 	}
 	save("place", "/api/place", get("/api/place"))
 	save("habits", "/api/habits", only(get("/api/habits"), "lensSchool", "version"))
 	for _, card := range a.list("/api/shoots") {
-		shoot := card["shoot"].(map[string]any)
+		shoot := doc(card["shoot"])
 		at := "/api/shoots/" + shoot["id"].(string)
 		save("shoot", at, only(shoot, "name", "version", "brief"))
 		for _, d := range a.list(at + "/dishes") {
+			d = doc(d)
 			own := "/api/dishes/" + d["id"].(string)
 			r := d["recipe"].(map[string]any)
 			var in, how []string
@@ -121,21 +135,23 @@ func savedAsRead(t *testing.T, st *studio.Studio) map[string]int {
 			mark["version"] = e["version"]
 			save("eating", own+"/eating", mark)
 			for _, x := range a.list(own + "/trials") {
+				x = doc(x)
 				tr := x["trial"].(map[string]any)
 				save("trial", "/api/trials/"+x["id"].(string), map[string]any{"name": tr["name"], "kind": tr["kind"], "day": tr["day"], "ingredients": "1 pear", "method": "Warm it.", "result": tr["result"], "faults": tr["faults"], "verdict": tr["verdict"], "version": x["version"]})
 			}
 		}
 		for _, x := range a.list(at + "/shots?limit=500") {
-			s := x["shot"].(map[string]any)
+			s := doc(x["shot"])
 			save("shot", "/api/shots/"+s["id"].(string), only(s, "title", "angle", "hands", "shutter", "light", "vessel", "version"))
 			if set := get("/api/shots/" + s["id"].(string) + "/set"); set["version"].(float64) > 0 {
 				save("set", "/api/shots/"+s["id"].(string)+"/set", set)
 			}
 		}
 		for _, f := range a.list(at + "/frames") {
-			save("answers", "/api/frames/"+f["id"].(string)+"/answers", only(f, "answers", "version"))
+			save("answers", "/api/frames/"+f["id"].(string)+"/answers", only(doc(f), "answers", "version"))
 		}
 		for _, r := range a.list(at + "/references") {
+			r = doc(r)
 			ref := r["reference"].(map[string]any)
 			ref["version"] = r["version"]
 			save("reference", "/api/references/"+r["id"].(string), ref)
@@ -143,12 +159,12 @@ func savedAsRead(t *testing.T, st *studio.Studio) map[string]int {
 		b := get(at + "/shopping")
 		save("shopping", at+"/shopping", map[string]any{"choices": b["choices"], "version": b["version"], "words": ""})
 		for _, g := range b["goods"].([]any) {
-			save("goods", at+"/goods", only(g.(map[string]any), "id", "version", "goods"))
+			save("goods", at+"/goods", renamed(g, "goods"))
 		}
 		series := get(at + "/series")
 		save("series", at+"/series", only(series, "terms", "version"))
 		for _, p := range get(at + "/pulls")["pulls"].([]any) {
-			r := p.(map[string]any)["reservation"].(map[string]any)
+			r := doc(p.(map[string]any)["reservation"])
 			save("pull", "/api/pulls/"+r["id"].(string), only(r, "version", "count", "state"))
 		}
 	}

@@ -85,14 +85,24 @@ type Invitation struct {
 // Shoot is one day's work with its brief.
 type Shoot struct {
 	Base
+	ShootDoc
+	Day *string `gorm:"column:day" json:"-"` // brief.When, kept as a column for ordering
+}
+
+// ShootDoc is what a shoot says.
+type ShootDoc struct {
 	Name  string      `json:"name" minLength:"1" maxLength:"200" doc:"Name of the shoot"`
-	Day   *string     `gorm:"column:day" json:"-"` // brief.When, kept as a column for ordering
 	Brief brief.Brief `gorm:"serializer:json" json:"brief" doc:"What it is for"`
 }
 
 // Dish is one dish of a shoot.
 type Dish struct {
 	Base
+	DishDoc
+}
+
+// DishDoc is what a dish says.
+type DishDoc struct {
 	ShootID  string        `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Position int           `json:"position" doc:"Order in the shoot"`
 	Form     string        `json:"form" enum:"plate,flat,tall,soup,drink,frozen" doc:"Shape as a camera meets it"`
@@ -113,6 +123,11 @@ type Tick struct {
 // Shot is one frame wanted.
 type Shot struct {
 	Base
+	ShotDoc
+}
+
+// ShotDoc is what a shot says.
+type ShotDoc struct {
 	ShootID  string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	DishID   string      `json:"dishId" readOnly:"true" doc:"Its dish"`
 	Position int         `json:"position" doc:"Order in the shoot"`
@@ -140,6 +155,11 @@ type Shot struct {
 // TrialRow is a trial of a dish, or another source's recipe beside it.
 type TrialRow struct {
 	Base
+	TrialDoc
+}
+
+// TrialDoc is what a trial says.
+type TrialDoc struct {
 	ShootID  string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	DishID   string      `json:"dishId" readOnly:"true" doc:"Its dish"`
 	Position int         `json:"position" readOnly:"true" doc:"Order among the dish's trials"`
@@ -163,6 +183,11 @@ type ShoppingRow struct {
 // Preview is a rendered picture of a set, kept with its shot. SetHash says of which set.
 type Preview struct {
 	Base
+	PreviewDoc
+}
+
+// PreviewDoc is what a rendered picture says.
+type PreviewDoc struct {
 	ShotID   string  `json:"shotId" readOnly:"true" doc:"Its shot"`
 	SetHash  string  `json:"setHash" readOnly:"true" doc:"Hash of the set it shows"`
 	SHA256   string  `gorm:"column:sha256" json:"sha256" readOnly:"true" doc:"Hash of the file"`
@@ -182,6 +207,11 @@ type SeriesRow struct {
 // ReferenceRow is a picture or note with what to take from it.
 type ReferenceRow struct {
 	Base
+	ReferenceDoc
+}
+
+// ReferenceDoc is what a reference says.
+type ReferenceDoc struct {
 	ShootID   string          `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Position  int             `json:"position" readOnly:"true" doc:"Order in the shoot"`
 	Reference brief.Reference `gorm:"serializer:json" json:"reference" doc:"What to take"`
@@ -206,6 +236,11 @@ type Copy struct {
 // Frame is one frame taken.
 type Frame struct {
 	Base
+	FrameDoc
+}
+
+// FrameDoc is what a frame says.
+type FrameDoc struct {
 	ShootID  string            `json:"shootId" doc:"Its shoot"`
 	ShotID   string            `json:"shotId" doc:"Its shot"`
 	SHA256   string            `gorm:"column:sha256" json:"sha256" doc:"Hash of the file, and its name"`
@@ -234,6 +269,11 @@ type HabitRow struct {
 // Approval is a yes to a kept frame.
 type Approval struct {
 	Base
+	ApprovalDoc
+}
+
+// ApprovalDoc is what a yes says.
+type ApprovalDoc struct {
 	ShootID string `json:"shootId" doc:"Its shoot"`
 	ShotID  string `json:"shotId" doc:"Its shot"`
 	FrameID string `json:"frameId" doc:"The frame"`
@@ -284,6 +324,11 @@ var Holding = []string{"reserved", "pulled"}
 // Reservation is a prop held for a shoot on its day.
 type Reservation struct {
 	Base
+	ReservationDoc
+}
+
+// ReservationDoc is what a reservation says.
+type ReservationDoc struct {
 	PropID  string `json:"propId" readOnly:"true" doc:"The prop"`
 	ShootID string `json:"shootId" readOnly:"true" doc:"The shoot"`
 	DishID  string `json:"dishId" doc:"The dish it is for, or empty"`
@@ -314,6 +359,11 @@ type WantedRow struct {
 // Aside is a finding that was set aside.
 type Aside struct {
 	Base
+	AsideDoc
+}
+
+// AsideDoc is what a finding set aside says.
+type AsideDoc struct {
 	ShootID string `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Place   string `json:"place" doc:"What the finding is about: key of a dish, a shot, or the shoot"`
 	Code    string `json:"code" doc:"Stable name of the check"`

@@ -123,7 +123,7 @@ func TestRowsReadBackAsTheyWereWrittenInAnyZone(t *testing.T) {
 	time.Local = time.FixedZone("far", 9*3600)
 	defer func() { time.Local = was }()
 	s := storetest.Open(t)
-	row := &store.Shoot{Base: store.NewBase(), Name: "S"}
+	row := &store.Shoot{Base: store.NewBase(), ShootDoc: store.ShootDoc{Name: "S"}}
 	store.Fill(row)
 	require.NoError(t, s.Create(row).Error)
 	back, err := store.Find[store.Shoot](s.DB, row.Key)

@@ -77,7 +77,7 @@ useKeys([
       <router-link to="/" class="brand" aria-label="Fig Ladder, studio home"
         ><img src="/mark.svg" alt="" width="26" height="26" />Fig Ladder</router-link
       >
-      <p v-if="shootId" class="where">{{ shoot.data.value?.name }}</p>
+      <p v-if="shootId" class="where">{{ shoot.data.value?.doc.name }}</p>
       <span class="gap" />
       <router-link class="to" :to="{ name: 'almanac' }" :class="{ on: route.name === 'almanac' }">Windows</router-link>
       <router-link class="to" :to="{ name: 'cupboard' }" :class="{ on: route.meta.scope === 'cupboard' }"

@@ -19,7 +19,7 @@ func (s *Room) AddReference(ctx context.Context, who core.Who, shootID string, r
 	if err := core.Fields("", r.Check()); err != nil {
 		return nil, err
 	}
-	row := &store.ReferenceRow{Base: store.NewBase(), ShootID: shootID, Reference: r}
+	row := &store.ReferenceRow{Base: store.NewBase(), ReferenceDoc: store.ReferenceDoc{ShootID: shootID, Reference: r}}
 	if len(data) > 0 {
 		img, err := core.OpenPicture(ctx, data)
 		if err != nil {

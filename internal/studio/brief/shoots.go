@@ -35,7 +35,7 @@ func (s *Room) MakeShoot(ctx context.Context, _ core.Who, name string, b brief.B
 	if err := checkBrief(name, b); err != nil {
 		return nil, err
 	}
-	row := &store.Shoot{Base: store.NewBase(), Name: strings.TrimSpace(name), Brief: b}
+	row := &store.Shoot{Base: store.NewBase(), ShootDoc: store.ShootDoc{Name: strings.TrimSpace(name), Brief: b}}
 	store.Fill(row)
 	return row, s.Store.WithContext(ctx).Create(row).Error
 }

@@ -22,7 +22,7 @@ func (s *Room) Reserve(ctx context.Context, who core.Who, shootID, dishID, propI
 	if count < 1 || count > 999 {
 		return nil, core.Fields("", []finding.FieldProblem{{Path: "count", Words: "From 1 to 999."}})
 	}
-	row := &store.Reservation{Base: store.NewBase(), PropID: propID, ShootID: shootID, DishID: dishID, Count: count, State: "reserved"}
+	row := &store.Reservation{Base: store.NewBase(), ReservationDoc: store.ReservationDoc{PropID: propID, ShootID: shootID, DishID: dishID, Count: count, State: "reserved"}}
 	err = s.Deed(ctx, who, shootID, "Held "+prop.Prop.Name, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
@@ -238,7 +238,7 @@ func (s *Room) Swap(ctx context.Context, who core.Who, id, propID string) (*stor
 		if err := j.Delete(row); err != nil {
 			return err
 		}
-		row = &store.Reservation{Base: store.NewBase(), PropID: propID, ShootID: row.ShootID, DishID: row.DishID, Count: row.Count, State: "reserved"}
+		row = &store.Reservation{Base: store.NewBase(), ReservationDoc: store.ReservationDoc{PropID: propID, ShootID: row.ShootID, DishID: row.DishID, Count: row.Count, State: "reserved"}}
 		return j.Create(row)
 	})
 	if err != nil {

@@ -131,7 +131,7 @@ func (s *Room) Approve(ctx context.Context, who core.Who, shotID, by, words stri
 	if by == "" {
 		by = who.Name
 	}
-	row := &store.Approval{Base: store.NewBase(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Who: by, Words: words}
+	row := &store.Approval{Base: store.NewBase(), ApprovalDoc: store.ApprovalDoc{ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Who: by, Words: words}}
 	if err := s.Deed(ctx, who, list.Shot.ShootID, "Approved “"+list.Shot.Title+"”", func(j *store.Journal) error { return j.Create(row) }); err != nil {
 		return nil, err
 	}

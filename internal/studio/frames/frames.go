@@ -91,8 +91,8 @@ func (s *Room) Take(ctx context.Context, who core.Who, shotID string) (*store.Fr
 	if err != nil {
 		return nil, err
 	}
-	row := &store.Frame{Base: store.NewBase(), ShootID: shot.ShootID, ShotID: shotID, SHA256: sha, Bytes: len(data), WidthPx: conf.Width, HeightPx: conf.Height,
-		TakenAt: at.UTC(), Settings: r.Exposure, Set: planned.Set, Copies: copies}
+	row := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shot.ShootID, ShotID: shotID, SHA256: sha, Bytes: len(data), WidthPx: conf.Width, HeightPx: conf.Height,
+		TakenAt: at.UTC(), Settings: r.Exposure, Set: planned.Set, Copies: copies}}
 	// A frame taken is a fact, not a deed to undo.
 	return row, s.Store.WithContext(ctx).Create(row).Error
 }

@@ -41,7 +41,7 @@ func (s *Room) addDish(ctx context.Context, who core.Who, shootID string, r reci
 		guessed, _ := shots.GuessForm(r)
 		form = string(guessed)
 	}
-	row := &store.Dish{Base: store.NewBase(), ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(Items(r))}
+	row := &store.Dish{Base: store.NewBase(), DishDoc: store.DishDoc{ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(Items(r))}}
 	if err := s.Deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err

@@ -39,7 +39,7 @@ func (s *Room) AddTrial(ctx context.Context, who core.Who, dishID string, e Tria
 	if err != nil {
 		return nil, err
 	}
-	row := &store.TrialRow{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID}
+	row := &store.TrialRow{Base: store.NewBase(), TrialDoc: store.TrialDoc{ShootID: dish.ShootID, DishID: dishID}}
 	if err := s.Deed(ctx, who, dish.ShootID, "Added a trial of "+dish.Recipe.Title, func(j *store.Journal) error {
 		if err := j.TX.Model(&store.TrialRow{}).Where("dish_id = ?", dishID).Select("coalesce(max(position), 0) + 1").Scan(&row.Position).Error; err != nil {
 			return err

@@ -42,7 +42,7 @@ func (s *Room) SetAside(ctx context.Context, who core.Who, shootID string, e Asi
 			row.Because = e.Because
 			return j.Update(row)
 		}
-		row = &store.Aside{Base: store.NewBase(), ShootID: shootID, Place: e.Place, Code: e.Code, Subject: e.Subject, Because: e.Because}
+		row = &store.Aside{Base: store.NewBase(), AsideDoc: store.AsideDoc{ShootID: shootID, Place: e.Place, Code: e.Code, Subject: e.Subject, Because: e.Because}}
 		return j.Create(row)
 	}); err != nil {
 		return nil, err

@@ -123,7 +123,7 @@ func (s *Room) Accept(ctx context.Context, who core.Who, dishID string, keys []s
 			}) {
 				continue
 			}
-			shot := store.Shot{Base: store.NewBase(), ShootID: row.ShootID, DishID: dishID, Kind: string(p.Kind), Proposal: p.Key, Mined: p}
+			shot := store.Shot{Base: store.NewBase(), ShotDoc: store.ShotDoc{ShootID: row.ShootID, DishID: dishID, Kind: string(p.Kind), Proposal: p.Key, Mined: p}}
 			take(&shot, p)
 			shot.Position = len(list) + 1
 			if err := j.Create(&shot); err != nil {

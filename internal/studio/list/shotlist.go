@@ -127,7 +127,7 @@ func laid(rows []shotcsv.Row, bad shotcsv.Errors, have []store.Shot, dishes []st
 				wrong(r.Line, "“%s” is no kind of frame.", r.Kind)
 				continue
 			}
-			row = store.Shot{Base: store.NewBase(), ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds"}
+			row = store.Shot{Base: store.NewBase(), ShotDoc: store.ShotDoc{ShootID: shootID, DishID: dishes[d].Key, Kind: r.Kind, Because: "it came with a list", Step: len(dishes[d].Recipe.Steps), Hold: "holds"}}
 		}
 		edit(r, &row)
 		for _, p := range bounds.Check(row) {

@@ -57,8 +57,8 @@ func (s *Room) AddShot(ctx context.Context, who core.Who, dishID string, kind st
 	if err != nil {
 		return nil, err
 	}
-	row := &store.Shot{Base: store.NewBase(), ShootID: dish.ShootID, DishID: dishID, Kind: kind, Because: "you asked for it",
-		Step: len(dish.Recipe.Steps), Hold: words.Holds}
+	row := &store.Shot{Base: store.NewBase(), ShotDoc: store.ShotDoc{ShootID: dish.ShootID, DishID: dishID, Kind: kind, Because: "you asked for it",
+		Step: len(dish.Recipe.Steps), Hold: words.Holds}}
 	e.put(row)
 	if err := s.Deed(ctx, who, dish.ShootID, "Added “"+row.Title+"”", func(j *store.Journal) error {
 		if err := core.Last(j.TX, &store.Shot{}, dish.ShootID, &row.Position); err != nil {

@@ -127,7 +127,7 @@ func (s *Room) keepPreview(ctx context.Context, r Rendering, img image.Image, sa
 	if err != nil {
 		return err
 	}
-	row := &store.Preview{Base: store.NewBase(), ShotID: r.ShotID, SetHash: r.SetHash, SHA256: sha, WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(), Samples: samples, Seconds: seconds}
+	row := &store.Preview{Base: store.NewBase(), PreviewDoc: store.PreviewDoc{ShotID: r.ShotID, SetHash: r.SetHash, SHA256: sha, WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(), Samples: samples, Seconds: seconds}}
 	if err := s.Store.WithContext(ctx).Create(row).Error; err != nil {
 		return err
 	}

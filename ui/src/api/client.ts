@@ -6,8 +6,8 @@ export type Finding = Schema['Finding']
 export type Reading = Schema['Reading']
 export type Report = Schema['SetReading']
 export type SceneSet = Schema['Set']
-export type Angle = Schema['Shot']['angle']
-export type Direction = Schema['Shot']['light']
+export type Angle = Schema['ShotDoc']['angle']
+export type Direction = Schema['ShotDoc']['light']
 
 export const api = createClient<paths>({ baseUrl: '/' })
 

@@ -2516,25 +2516,13 @@ export interface components {
              */
             version: number;
         };
-        Approval: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
+        ApprovalDoc: {
             /** @description The frame */
             frameId: string;
-            /** @description Key of the row */
-            readonly id: string;
             /** @description Its shoot */
             shootId: string;
             /** @description Its shot */
             shotId: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
             /** @description Who said yes */
             who: string;
             /** @description What they said */
@@ -2546,29 +2534,17 @@ export interface components {
             /** @description What they said */
             words: string;
         };
-        Aside: {
+        AsideDoc: {
             /** @description Why it was set aside */
             because: string;
             /** @description Stable name of the check */
             code: string;
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Key of the row */
-            readonly id: string;
             /** @description What the finding is about: key of a dish, a shot, or the shoot */
             place: string;
             /** @description Its shoot */
             readonly shootId: string;
             /** @description The finding's subject */
             subject: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
         };
         AsideEdit: {
             /** @description Why it is set aside */
@@ -2609,7 +2585,7 @@ export interface components {
             /** @description Of all prices */
             currency: string;
             /** @description How the studio buys the things on this list */
-            goods: components["schemas"]["GoodsRow"][];
+            goods: components["schemas"]["KeptGoods"][];
             /** @description What to buy */
             list: components["schemas"]["ShoppingList"];
             /**
@@ -3249,14 +3225,20 @@ export interface components {
             /** @description Frame shape as width:height, such as 4:5 */
             shape: string;
         };
-        Dish: {
+        DishColours: {
+            /** @description What they come to */
+            palette: components["schemas"]["ColourPalette"];
+            /** @description The colours */
+            plan: components["schemas"]["ColourPlan"];
+            /**
+             * Format: int64
+             * @description Version of the dish
+             */
+            version: number;
+        };
+        DishDoc: {
             /** @description Its colours and what it stands on */
             colour: components["schemas"]["ColourPlan"];
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
             /** @description Keys of proposals set aside */
             dropped: string[];
             /** @description Whether it is fit for eating */
@@ -3266,8 +3248,6 @@ export interface components {
              * @enum {string}
              */
             form: "plate" | "flat" | "tall" | "soup" | "drink" | "frozen";
-            /** @description Key of the row */
-            readonly id: string;
             /**
              * Format: int64
              * @description Order in the shoot
@@ -3282,22 +3262,6 @@ export interface components {
              * @description Supporting frames wanted beside the final
              */
             supporting: number;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
-        };
-        DishColours: {
-            /** @description What they come to */
-            palette: components["schemas"]["ColourPalette"];
-            /** @description The colours */
-            plan: components["schemas"]["ColourPlan"];
-            /**
-             * Format: int64
-             * @description Version of the dish
-             */
-            version: number;
         };
         DishEdit: {
             /**
@@ -3443,13 +3407,13 @@ export interface components {
         };
         FinishList: {
             /** @description The yes to the kept frame, or null */
-            approval: components["schemas"]["Approval"];
+            approval: components["schemas"]["KeptApproval"];
             /** @description Whose yes it takes */
             askWhom: string;
             /** @description The kept frame, or null */
-            frame: components["schemas"]["Frame"];
+            frame: components["schemas"]["KeptFrame"];
             /** @description The shot */
-            shot: components["schemas"]["Shot"];
+            shot: components["schemas"]["KeptShot"];
             /** @description In working order */
             steps: components["schemas"]["FinishStep"][];
         };
@@ -3534,56 +3498,6 @@ export interface components {
              */
             widthMm: number;
         };
-        Frame: {
-            /** @description The three questions that decide, asked of the frame */
-            answers: components["schemas"]["Questions"];
-            /**
-             * Format: int64
-             * @description Size of the file
-             */
-            bytes: number;
-            /** @description Verified copies */
-            copies: components["schemas"]["Copy"][];
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /**
-             * Format: int64
-             * @description Height
-             */
-            heightPx: number;
-            /** @description Key of the row */
-            readonly id: string;
-            /** @description Whether it is the one */
-            kept: boolean;
-            /** @description The set as it stood */
-            set: components["schemas"]["Set"];
-            /** @description How it was exposed */
-            settings: components["schemas"]["Settings"];
-            /** @description Hash of the file, and its name */
-            sha256: string;
-            /** @description Its shoot */
-            shootId: string;
-            /** @description Its shot */
-            shotId: string;
-            /**
-             * Format: date-time
-             * @description When
-             */
-            takenAt: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
-            /**
-             * Format: int64
-             * @description Width
-             */
-            widthPx: number;
-        };
         FrameBox: {
             /**
              * Format: double
@@ -3641,6 +3555,44 @@ export interface components {
              * @description Pixels left across
              */
             widePx: number;
+        };
+        FrameDoc: {
+            /** @description The three questions that decide, asked of the frame */
+            answers: components["schemas"]["Questions"];
+            /**
+             * Format: int64
+             * @description Size of the file
+             */
+            bytes: number;
+            /** @description Verified copies */
+            copies: components["schemas"]["Copy"][];
+            /**
+             * Format: int64
+             * @description Height
+             */
+            heightPx: number;
+            /** @description Whether it is the one */
+            kept: boolean;
+            /** @description The set as it stood */
+            set: components["schemas"]["Set"];
+            /** @description How it was exposed */
+            settings: components["schemas"]["Settings"];
+            /** @description Hash of the file, and its name */
+            sha256: string;
+            /** @description Its shoot */
+            shootId: string;
+            /** @description Its shot */
+            shotId: string;
+            /**
+             * Format: date-time
+             * @description When
+             */
+            takenAt: string;
+            /**
+             * Format: int64
+             * @description Width
+             */
+            widthPx: number;
         };
         FrameLook: {
             /**
@@ -3716,22 +3668,6 @@ export interface components {
             noGlare: boolean;
             /** @description The set may be turned by quarters on its table, so that the windows come from elsewhere */
             turnSet: boolean;
-        };
-        GoodsRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description How it is bought */
-            goods: components["schemas"]["ShoppingGoods"];
-            /** @description Key of the row */
-            readonly id: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
         };
         GoodsSave: {
             /** @description How it is bought */
@@ -3840,7 +3776,7 @@ export interface components {
             /** @description Its day, or empty */
             day: string;
             /** @description The reservation */
-            reservation: components["schemas"]["Reservation"];
+            reservation: components["schemas"]["KeptReservation"];
             /** @description The shoot's name */
             shoot: string;
         };
@@ -3964,12 +3900,236 @@ export interface components {
              */
             version: number;
         };
+        KeptApproval: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ApprovalDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptAside: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["AsideDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptDish: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["DishDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptFrame: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["FrameDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptGoods: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ShoppingGoods"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptItem: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["KitItem"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
         KeptPlace: {
             /** @description The place and its windows */
             place: components["schemas"]["AlmanacPlace"];
             /**
              * Format: int64
              * @description Counts saves; 0 before the first
+             */
+            version: number;
+        };
+        KeptPreview: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["PreviewDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptProp: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["Prop"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptReference: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ReferenceDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptReservation: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ReservationDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptShoot: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ShootDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptShot: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ShotDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptTrial: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["TrialDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptWanted: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["PropWanted"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
              */
             version: number;
         };
@@ -4135,23 +4295,7 @@ export interface components {
             /** @description What it can do, on the body with most pixels */
             can: components["schemas"]["Reading"][];
             /** @description The piece */
-            row: components["schemas"]["KitRow"];
-        };
-        KitRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Key of the row */
-            readonly id: string;
-            /** @description The piece */
-            item: components["schemas"]["KitItem"];
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
+            row: components["schemas"]["KeptItem"];
         };
         KitTake: {
             /** @description Why */
@@ -4440,7 +4584,7 @@ export interface components {
             /** @description Its place on the ladder */
             mark: components["schemas"]["Mark"];
             /** @description The shot */
-            shot: components["schemas"]["Shot"];
+            shot: components["schemas"]["KeptShot"];
             /** @description How it would look, from its set or from angle and form */
             sketch: components["schemas"]["Sketch"];
         };
@@ -4751,19 +4895,12 @@ export interface components {
              */
             version: number;
         };
-        Preview: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
+        PreviewDoc: {
             /**
              * Format: int64
              * @description Height
              */
             readonly heightPx: number;
-            /** @description Key of the row */
-            readonly id: string;
             /**
              * Format: int64
              * @description Paths a pixel
@@ -4780,11 +4917,6 @@ export interface components {
             readonly sha256: string;
             /** @description Its shot */
             readonly shotId: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
             /**
              * Format: int64
              * @description Width
@@ -5010,22 +5142,6 @@ export interface components {
             row: components["schemas"]["ShelvedProp"];
             /** @description How often it was published */
             seen: components["schemas"]["PropSeen"];
-        };
-        PropRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Key of the row */
-            readonly id: string;
-            /** @description The prop */
-            prop: components["schemas"]["Prop"];
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
         };
         PropSave: {
             /** @description The prop */
@@ -5271,7 +5387,7 @@ export interface components {
             /** @description The prop */
             prop: components["schemas"]["ShelvedProp"];
             /** @description What is held */
-            reservation: components["schemas"]["Reservation"];
+            reservation: components["schemas"]["KeptReservation"];
         };
         PullList: {
             /** @description Held twice on the shoot's day */
@@ -5377,19 +5493,12 @@ export interface components {
             /** @description What to look at in it */
             words: string;
         };
-        ReferenceRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
+        ReferenceDoc: {
             /**
              * Format: int64
              * @description Height
              */
             readonly heightPx: number;
-            /** @description Key of the row */
-            readonly id: string;
             /**
              * Format: int64
              * @description Order in the shoot
@@ -5401,11 +5510,6 @@ export interface components {
             readonly sha256: string;
             /** @description Its shoot */
             readonly shootId: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
             /**
              * Format: int64
              * @description Width
@@ -5461,21 +5565,14 @@ export interface components {
              */
             step: number;
         };
-        Reservation: {
+        ReservationDoc: {
             /**
              * Format: int64
              * @description How many
              */
             count: number;
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
             /** @description The dish it is for, or empty */
             dishId: string;
-            /** @description Key of the row */
-            readonly id: string;
             /** @description The prop */
             readonly propId: string;
             /** @description The shoot */
@@ -5485,11 +5582,6 @@ export interface components {
              * @enum {string}
              */
             state: "reserved" | "pulled" | "back" | "broken";
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
         };
         ReserveRequest: {
             /**
@@ -5900,24 +5992,6 @@ export interface components {
              */
             version: number;
         };
-        Shoot: {
-            /** @description What it is for */
-            brief: components["schemas"]["Brief"];
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Key of the row */
-            readonly id: string;
-            /** @description Name of the shoot */
-            name: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
-        };
         ShootCard: {
             /**
              * Format: int64
@@ -5927,7 +6001,7 @@ export interface components {
             /** @description On which rung */
             rung: string;
             /** @description The shoot */
-            shoot: components["schemas"]["Shoot"];
+            shoot: components["schemas"]["KeptShoot"];
             /**
              * Format: int64
              * @description Frames wanted
@@ -5935,6 +6009,12 @@ export interface components {
             shots: number;
             /** @description What wants a hand next */
             wants: string;
+        };
+        ShootDoc: {
+            /** @description What it is for */
+            brief: components["schemas"]["Brief"];
+            /** @description Name of the shoot */
+            name: string;
         };
         ShootEdit: {
             /** @description What it is for */
@@ -6097,7 +6177,32 @@ export interface components {
             /** @description How much it takes */
             shown: string;
         };
-        Shot: {
+        ShotAdd: {
+            /**
+             * @description Angle word
+             * @enum {string}
+             */
+            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
+            /**
+             * Format: int64
+             * @description Pairs of hands besides the photographer's
+             */
+            hands: number;
+            /** @description What the frame is for */
+            kind: string;
+            /**
+             * @description Where the light comes from, in a word
+             * @enum {string}
+             */
+            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
+            /** @description Whether the shutter speed decides how it looks */
+            shutter: boolean;
+            /** @description What it shows */
+            title: string;
+            /** @description What it is in or on */
+            vessel: string;
+        };
+        ShotDoc: {
             /**
              * @description Angle word
              * @enum {string}
@@ -6109,11 +6214,6 @@ export interface components {
             cause: string;
             /** @description Safety */
             caution: string;
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
             /** @description Its dish */
             readonly dishId: string;
             /** @description For a safe frame: what it comes before */
@@ -6128,8 +6228,6 @@ export interface components {
              * @enum {string}
              */
             hold: "" | "keeps" | "holds" | "about 10 min once dressed" | "minutes, then the foam falls" | "2 to 3 min, then it runs" | "under 1 min while it steams" | "seconds";
-            /** @description Key of the row */
-            readonly id: string;
             /** @description What the frame is for */
             kind: string;
             /**
@@ -6163,36 +6261,6 @@ export interface components {
             title: string;
             /** @description What moves the food */
             tool: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
-            /** @description What it is in or on */
-            vessel: string;
-        };
-        ShotAdd: {
-            /**
-             * @description Angle word
-             * @enum {string}
-             */
-            angle: "" | "straight down" | "three-quarter" | "low" | "level" | "slightly below";
-            /**
-             * Format: int64
-             * @description Pairs of hands besides the photographer's
-             */
-            hands: number;
-            /** @description What the frame is for */
-            kind: string;
-            /**
-             * @description Where the light comes from, in a word
-             * @enum {string}
-             */
-            light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
-            /** @description Whether the shutter speed decides how it looks */
-            shutter: boolean;
-            /** @description What it shows */
-            title: string;
             /** @description What it is in or on */
             vessel: string;
         };
@@ -6698,6 +6766,19 @@ export interface components {
             /** @description Ingredients, where they differ most first */
             lines: components["schemas"]["TrialLine"][];
         };
+        TrialDoc: {
+            /** @description Its dish */
+            readonly dishId: string;
+            /**
+             * Format: int64
+             * @description Order among the dish's trials
+             */
+            readonly position: number;
+            /** @description Its shoot */
+            readonly shootId: string;
+            /** @description What was made and what came of it */
+            trial: components["schemas"]["Trial"];
+        };
         TrialFault: {
             /** @description Usual causes, likeliest first */
             causes: components["schemas"]["TrialCause"][];
@@ -6731,31 +6812,6 @@ export interface components {
              * @description Largest less smallest, percent; where recipes differ most
              */
             spread: number;
-        };
-        TrialRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Its dish */
-            readonly dishId: string;
-            /** @description Key of the row */
-            readonly id: string;
-            /**
-             * Format: int64
-             * @description Order among the dish's trials
-             */
-            readonly position: number;
-            /** @description Its shoot */
-            readonly shootId: string;
-            /** @description What was made and what came of it */
-            trial: components["schemas"]["Trial"];
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
         };
         TrialSave: {
             /** @description When it was cooked, or empty */
@@ -6934,27 +6990,11 @@ export interface components {
              */
             supporting: number;
         };
-        WantedRow: {
-            /**
-             * Format: date-time
-             * @description When it was made
-             */
-            readonly createdAt: string;
-            /** @description Key of the row */
-            readonly id: string;
-            /**
-             * Format: int64
-             * @description Counts saves; send back the one you read
-             */
-            version: number;
-            /** @description What is looked for */
-            wanted: components["schemas"]["PropWanted"];
-        };
         WantedThing: {
             /** @description Rent or buy */
             choice: components["schemas"]["PropChoice"];
             /** @description What is looked for */
-            row: components["schemas"]["WantedRow"];
+            row: components["schemas"]["KeptWanted"];
         };
         Words: {
             /** @description What the picture shows, for who cannot see it */
@@ -7323,7 +7363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WantedRow"];
+                    "application/json": components["schemas"]["KeptWanted"];
                 };
             };
             /** @description Error */
@@ -7389,7 +7429,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["KeptDish"];
                 };
             };
             /** @description Error */
@@ -7455,7 +7495,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shot"][];
+                    "application/json": components["schemas"]["KeptShot"][];
                 };
             };
             /** @description Error */
@@ -7896,7 +7936,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shot"];
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */
@@ -7928,7 +7968,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialRow"][];
+                    "application/json": components["schemas"]["KeptTrial"][];
                 };
             };
             /** @description Error */
@@ -7964,7 +8004,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialRow"];
+                    "application/json": components["schemas"]["KeptTrial"];
                 };
             };
             /** @description Error */
@@ -8037,7 +8077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["KeptDish"];
                 };
             };
             /** @description Error */
@@ -8106,7 +8146,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Frame"];
+                    "application/json": components["schemas"]["KeptFrame"];
                 };
             };
             /** @description Error */
@@ -8172,7 +8212,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Frame"];
+                    "application/json": components["schemas"]["KeptFrame"];
                 };
             };
             /** @description Error */
@@ -8495,7 +8535,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitRow"];
+                    "application/json": components["schemas"]["KeptItem"];
                 };
             };
             /** @description Error */
@@ -8997,7 +9037,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PropRow"];
+                    "application/json": components["schemas"]["KeptProp"];
                 };
             };
             /** @description Error */
@@ -9181,7 +9221,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PropRow"];
+                    "application/json": components["schemas"]["KeptProp"];
                 };
             };
             /** @description Error */
@@ -9323,7 +9363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reservation"];
+                    "application/json": components["schemas"]["KeptReservation"];
                 };
             };
             /** @description Error */
@@ -9389,7 +9429,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reservation"];
+                    "application/json": components["schemas"]["KeptReservation"];
                 };
             };
             /** @description Error */
@@ -9425,7 +9465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReferenceRow"];
+                    "application/json": components["schemas"]["KeptReference"];
                 };
             };
             /** @description Error */
@@ -9988,7 +10028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shoot"];
+                    "application/json": components["schemas"]["KeptShoot"];
                 };
             };
             /** @description Error */
@@ -10020,7 +10060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shoot"];
+                    "application/json": components["schemas"]["KeptShoot"];
                 };
             };
             /** @description Error */
@@ -10056,7 +10096,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shoot"];
+                    "application/json": components["schemas"]["KeptShoot"];
                 };
             };
             /** @description Error */
@@ -10118,7 +10158,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Aside"][];
+                    "application/json": components["schemas"]["KeptAside"][];
                 };
             };
             /** @description Error */
@@ -10154,7 +10194,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Aside"];
+                    "application/json": components["schemas"]["KeptAside"];
                 };
             };
             /** @description Error */
@@ -10250,7 +10290,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"][];
+                    "application/json": components["schemas"]["KeptDish"][];
                 };
             };
             /** @description Error */
@@ -10286,7 +10326,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["KeptDish"];
                 };
             };
             /** @description Error */
@@ -10330,7 +10370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["KeptDish"];
                 };
             };
             /** @description Error */
@@ -10365,7 +10405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Frame"][];
+                    "application/json": components["schemas"]["KeptFrame"][];
                 };
             };
             /** @description Error */
@@ -10401,7 +10441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GoodsRow"];
+                    "application/json": components["schemas"]["KeptGoods"];
                 };
             };
             /** @description Error */
@@ -10568,7 +10608,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reservation"];
+                    "application/json": components["schemas"]["KeptReservation"];
                 };
             };
             /** @description Error */
@@ -10666,7 +10706,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReferenceRow"][];
+                    "application/json": components["schemas"]["KeptReference"][];
                 };
             };
             /** @description Error */
@@ -10710,7 +10750,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReferenceRow"];
+                    "application/json": components["schemas"]["KeptReference"];
                 };
             };
             /** @description Error */
@@ -11310,7 +11350,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shot"];
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */
@@ -11346,7 +11386,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shot"];
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */
@@ -11516,7 +11556,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Shot"];
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */
@@ -11582,7 +11622,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Preview"][];
+                    "application/json": components["schemas"]["KeptPreview"][];
                 };
             };
             /** @description Error */
@@ -11966,7 +12006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Frame"];
+                    "application/json": components["schemas"]["KeptFrame"];
                 };
             };
             /** @description Error */
@@ -12128,7 +12168,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialRow"];
+                    "application/json": components["schemas"]["KeptTrial"];
                 };
             };
             /** @description Error */
@@ -12190,7 +12230,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Dish"];
+                    "application/json": components["schemas"]["KeptDish"];
                 };
             };
             /** @description Error */

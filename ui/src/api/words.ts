@@ -41,7 +41,7 @@ export const words = {
   Daylight: {
     weather: ['overcast', 'mixed', 'clear'],
   },
-  Dish: {
+  DishDoc: {
     form: ['plate', 'flat', 'tall', 'soup', 'drink', 'frozen'],
   },
   DishEdit: {
@@ -128,7 +128,7 @@ export const words = {
   RenderAsk: {
     as: ['passing', 'usual', 'large'],
   },
-  Reservation: {
+  ReservationDoc: {
     state: ['reserved', 'pulled', 'back', 'broken'],
   },
   SeriesTerms: {
@@ -152,13 +152,13 @@ export const words = {
   ShoppingGoods: {
     fresh: ['day', 'keeps'],
   },
-  Shot: {
-    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
-    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
-    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
-  },
   ShotAdd: {
     angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  ShotDoc: {
+    angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
+    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
     light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
   },
   ShotSave: {
@@ -272,7 +272,7 @@ export const limits = {
     priceMinor: { min: 0, max: 100000000 },
     resaleShare: { min: 0, max: 1 },
   },
-  Reservation: {
+  ReservationDoc: {
     count: { min: 1, max: 999 },
   },
   RoomAsk: {
@@ -294,10 +294,10 @@ export const limits = {
   ShoppingGoods: {
     priceMinor: { min: 0, max: 100000000 },
   },
-  Shot: {
+  ShotAdd: {
     hands: { min: 0, max: 9 },
   },
-  ShotAdd: {
+  ShotDoc: {
     hands: { min: 0, max: 9 },
   },
   ShotSave: {

@@ -27,14 +27,14 @@ const draft = useDraft<Edit>({
     return s.version
   },
   theirs: (current) => {
-    const s = current as Schema['Shoot']
-    return { value: { name: s.name, brief: s.brief }, version: s.version }
+    const s = current as Schema['KeptShoot']
+    return { value: { name: s.doc.name, brief: s.doc.brief }, version: s.version }
   },
 })
 watch(
   shoot.data,
   (s) => {
-    if (s && draft.state.value === 'saved') draft.load({ name: s.name, brief: s.brief }, s.version)
+    if (s && draft.state.value === 'saved') draft.load({ name: s.doc.name, brief: s.doc.brief }, s.version)
   },
   { immediate: true },
 )

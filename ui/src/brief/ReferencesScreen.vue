@@ -19,7 +19,7 @@ const dishes = useDishes(shoot)
 const error = ref<unknown>()
 const chosenId = ref('')
 const chosen = computed(() => refs.data.value?.find((r) => r.id === chosenId.value) ?? refs.data.value?.[0])
-const dishName = (id: string) => dishes.data.value?.find((d) => d.id === id)?.recipe.title ?? 'the whole shoot'
+const dishName = (id: string) => dishes.data.value?.find((d) => d.id === id)?.doc.recipe.title ?? 'the whole shoot'
 
 const draft = reactive({
   open: false,
@@ -58,13 +58,13 @@ async function add() {
     draftError.value = e
   }
 }
-async function save(r: Schema['ReferenceRow'], change: Partial<Schema['Reference']>) {
+async function save(r: Schema['KeptReference'], change: Partial<Schema['Reference']>) {
   error.value = undefined
   try {
     await ask(
       api.PUT('/api/references/{id}', {
         params: { path: { id: r.id } },
-        body: { ...r.reference, ...change, version: r.version },
+        body: { ...r.doc.reference, ...change, version: r.version },
       }),
     )
   } catch (e) {
@@ -72,7 +72,7 @@ async function save(r: Schema['ReferenceRow'], change: Partial<Schema['Reference
   }
   await refresh()
 }
-async function remove(r: Schema['ReferenceRow']) {
+async function remove(r: Schema['KeptReference']) {
   await ask(api.DELETE('/api/references/{id}', { params: { path: { id: r.id } } }))
   await refresh()
   ElMessage({ message: 'Removed. Undo brings it back.', type: 'success' })
@@ -96,14 +96,14 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
     >
       <li v-for="r in refs.data.value" :key="r.id" :class="{ on: r.id === chosen?.id }">
         <button type="button" :aria-pressed="r.id === chosen?.id" @click="chosenId = r.id">
-          <span v-if="r.sha256" class="shown"
-            ><img :src="`/api/references/${r.id}/picture`" :alt="r.reference.words" loading="lazy"
+          <span v-if="r.doc.sha256" class="shown"
+            ><img :src="`/api/references/${r.id}/picture`" :alt="r.doc.reference.words" loading="lazy"
           /></span>
-          <span v-else class="note">“{{ r.reference.words }}”</span>
+          <span v-else class="note">“{{ r.doc.reference.words }}”</span>
           <span class="take"
-            ><b v-for="t in r.reference.takes" :key="t">{{ t }}</b></span
+            ><b v-for="t in r.doc.reference.takes" :key="t">{{ t }}</b></span
           >
-          <span v-if="r.sha256" class="words">{{ r.reference.words }}</span>
+          <span v-if="r.doc.sha256" class="words">{{ r.doc.reference.words }}</span>
         </button>
       </li>
     </ul>
@@ -121,15 +121,15 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
             v-for="t in takes"
             :key="t"
             type="button"
-            :aria-pressed="chosen.reference.takes.includes(t)"
-            @click="save(chosen!, { takes: toggle(chosen!.reference.takes, t) })"
+            :aria-pressed="chosen.doc.reference.takes.includes(t)"
+            @click="save(chosen!, { takes: toggle(chosen!.doc.reference.takes, t) })"
           >
-            <span aria-hidden="true">{{ chosen.reference.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
+            <span aria-hidden="true">{{ chosen.doc.reference.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
           </button>
         </div>
         <el-form-item label="What to look at in it" label-position="top"
           ><el-input
-            :model-value="chosen.reference.words"
+            :model-value="chosen.doc.reference.words"
             type="textarea"
             autosize
             maxlength="1000"
@@ -138,14 +138,14 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
         /></el-form-item>
         <el-form-item label="Seen where" label-position="top"
           ><el-input
-            :model-value="chosen.reference.from"
+            :model-value="chosen.doc.reference.from"
             maxlength="300"
             aria-label="Seen where"
             @change="save(chosen!, { from: $event })"
         /></el-form-item>
         <el-form-item label="For" label-position="top"
           ><el-select
-            :model-value="chosen.reference.dishId"
+            :model-value="chosen.doc.reference.dishId"
             :empty-values="[null, undefined]"
             aria-label="For which dish"
             @change="save(chosen!, { dishId: $event })"
@@ -153,12 +153,12 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
               v-for="d in dishes.data.value"
               :key="d.id"
               :value="d.id"
-              :label="d.recipe.title" /></el-select
+              :label="d.doc.recipe.title" /></el-select
         ></el-form-item>
         <p class="small soft">
           It is shown on the Set rung while you build
           {{
-            dishName(chosen.reference.dishId) === 'the whole shoot' ? 'any dish' : dishName(chosen.reference.dishId)
+            dishName(chosen.doc.reference.dishId) === 'the whole shoot' ? 'any dish' : dishName(chosen.doc.reference.dishId)
           }}.
         </p>
         <p><el-button size="small" @click="remove(chosen)">Remove</el-button></p>
@@ -208,7 +208,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
               v-for="d in dishes.data.value"
               :key="d.id"
               :value="d.id"
-              :label="d.recipe.title" /></el-select
+              :label="d.doc.recipe.title" /></el-select
         ></el-form-item>
         <p class="acts">
           <el-button @click="draft.open = false">Leave it</el-button

@@ -104,7 +104,7 @@ async function save() {
   } catch (e) {
     draftError.value = e
     if (e instanceof Problem && e.status === 409 && draft.value)
-      draft.value.version = (e.current as Schema['PropRow']).version
+      draft.value.version = (e.current as Schema['KeptProp']).version
   }
 }
 async function remove() {

@@ -104,7 +104,7 @@ const kinds: {
 const surfaces = words.KitItem.surface
 const groups = computed(() =>
   kinds
-    .map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.item.kind === k.key) }))
+    .map((k) => ({ ...k, rows: (kit.data.value ?? []).filter((r) => r.row.doc.kind === k.key) }))
     .filter((g) => g.rows.length),
 )
 const told = (i: Item) =>
@@ -148,7 +148,7 @@ function begin(k?: Schema['KitPiece']) {
   draftError.value = undefined
   if (!blanks.data.value) return
   draft.value = k
-    ? { id: k.row.id, version: k.row.version, item: copy(k.row.item) }
+    ? { id: k.row.id, version: k.row.version, item: copy(k.row.doc) }
     : { id: '', version: 0, item: copy(blanks.data.value.kit) }
 }
 async function save() {
@@ -205,9 +205,9 @@ useKeys([
             @click="chosenId = k.row.id"
             @dblclick="begin(k)"
           >
-            <b>{{ k.row.item.name }}</b><span class="mono">{{ told(k.row.item) }}</span
-            ><span class="soft small">{{ k.row.item.count > 1 ? k.row.item.count + ' of them' : '' }}</span
-            ><span class="soft small">{{ k.row.item.shelf ? 'shelf ' + k.row.item.shelf : '' }}</span>
+            <b>{{ k.row.doc.name }}</b><span class="mono">{{ told(k.row.doc) }}</span
+            ><span class="soft small">{{ k.row.doc.count > 1 ? k.row.doc.count + ' of them' : '' }}</span
+            ><span class="soft small">{{ k.row.doc.shelf ? 'shelf ' + k.row.doc.shelf : '' }}</span>
           </button>
         </li>
       </ul>
@@ -215,8 +215,8 @@ useKeys([
     <template #reading>
       <template v-if="chosen">
         <div>
-          <h2>{{ chosen.row.item.name }}</h2>
-          <p class="soft small">{{ told(chosen.row.item) }}</p>
+          <h2>{{ chosen.row.doc.name }}</h2>
+          <p class="soft small">{{ told(chosen.row.doc) }}</p>
         </div>
         <div><ReadingFigure v-for="r in chosen.can" :key="chosen.row.id + r.key" :reading="r" large /></div>
         <p v-if="!chosen.can.length" class="soft small">Nothing to work out for it.</p>

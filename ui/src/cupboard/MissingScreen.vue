@@ -51,7 +51,7 @@ function begin(gap?: Schema['PropGap']) {
   })
 }
 function edit(w: Schema['WantedThing']) {
-  const x = w.row.wanted
+  const x = w.row.doc
   draftError.value = undefined
   Object.assign(draft, {
     open: true,
@@ -120,7 +120,7 @@ const drawn = computed(() => {
     buy: line('buyMinor'),
     most,
     band,
-    days: chosen.value ? at(Math.min(most.x, chosen.value.row.wanted.days), 0).x : 0,
+    days: chosen.value ? at(Math.min(most.x, chosen.value.row.doc.days), 0).x : 0,
   }
 })
 useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
@@ -160,14 +160,14 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
       <ul class="wanted">
         <li v-for="w in wanted" :key="w.row.id" :class="{ on: w.row.id === chosen?.row.id }">
           <button type="button" :aria-pressed="w.row.id === chosen?.row.id" @click="chosenId = w.row.id">
-            <b>{{ w.row.wanted.name }}</b><small>{{
-              [w.row.wanted.because, w.row.wanted.maker].filter(Boolean).join(' · ')
+            <b>{{ w.row.doc.name }}</b><small>{{
+              [w.row.doc.because, w.row.doc.maker].filter(Boolean).join(' · ')
             }}</small>
           </button>
-          <span class="mono">{{ w.row.wanted.priceMinor ? money(w.row.wanted.priceMinor) : '–' }}</span>
+          <span class="mono">{{ w.row.doc.priceMinor ? money(w.row.doc.priceMinor) : '–' }}</span>
           <span :class="w.choice.verdict">{{ verdicts[w.choice.verdict] }}</span>
-          <el-button size="small" text :aria-label="'Change: ' + w.row.wanted.name" @click="edit(w)">Change</el-button>
-          <el-button size="small" text :aria-label="'Take off: ' + w.row.wanted.name" @click="remove(w)"
+          <el-button size="small" text :aria-label="'Change: ' + w.row.doc.name" @click="edit(w)">Change</el-button>
+          <el-button size="small" text :aria-label="'Take off: ' + w.row.doc.name" @click="remove(w)"
             >Take off</el-button
           >
         </li>
@@ -177,7 +177,7 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
       <template v-if="chosen">
         <div>
           <h2>Rent or buy</h2>
-          <p class="soft small">{{ chosen.row.wanted.name }}</p>
+          <p class="soft small">{{ chosen.row.doc.name }}</p>
         </div>
         <ReadingFigure :reading="chosen.choice.breakEven" large />
         <p class="small">{{ verdicts[chosen.choice.verdict] }}: {{ chosen.choice.words }}.</p>
@@ -185,7 +185,7 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
           v-if="chosen.choice.curve.length"
           viewBox="0 0 274 160"
           role="img"
-          :aria-label="`Renting costs more than buying from ${chosen.choice.breakEven.shown} days on; for ${chosen.row.wanted.days} days: ${chosen.choice.verdict}`"
+          :aria-label="`Renting costs more than buying from ${chosen.choice.breakEven.shown} days on; for ${chosen.row.doc.days} days: ${chosen.choice.verdict}`"
         >
           <rect
             :x="drawn.band[0]"
@@ -198,7 +198,7 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
           <polyline :points="drawn.rent" fill="none" stroke="#b4456a" stroke-width="2.5" />
           <polyline :points="drawn.buy" fill="none" stroke="#47603f" stroke-width="2.5" stroke-dasharray="6 3" />
           <line :x1="drawn.days" :x2="drawn.days" y1="14" y2="132" stroke="#2a2228" stroke-dasharray="2 3" />
-          <text :x="drawn.days" y="10" text-anchor="middle">{{ chosen.row.wanted.days }} days</text>
+          <text :x="drawn.days" y="10" text-anchor="middle">{{ chosen.row.doc.days }} days</text>
 
           <text x="34" y="150">0</text>
           <text x="264" y="150" text-anchor="end">{{ Math.round(drawn.most.x) }} days</text>

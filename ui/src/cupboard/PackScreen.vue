@@ -37,7 +37,8 @@ async function act(f: () => Promise<unknown>) {
   await refresh()
 }
 const put = (p: Schema['Pull'], change: Partial<{ count: number; state: keyof typeof states }>) => {
-  const { id, version, count, state } = p.reservation
+  const { id, version } = p.reservation
+  const { count, state } = p.reservation.doc
   return act(() =>
     ask(api.PUT('/api/pulls/{id}', { params: { path: { id } }, body: { version, count, state, ...change } })),
   )
@@ -75,14 +76,14 @@ const open = ref('')
             ><small>{{ p.dish || 'the whole shoot' }}</small></span
           >
           <el-input-number
-            :model-value="p.reservation.count"
+            :model-value="p.reservation.doc.count"
             v-bind="limits.SetHeldRequest.count"
             size="small"
             :aria-label="'How many ' + p.prop.prop.name"
             @change="put(p, { count: $event })"
           />
           <el-select
-            :model-value="p.reservation.state"
+            :model-value="p.reservation.doc.state"
             :aria-label="'Where ' + p.prop.prop.name + ' is'"
             @change="put(p, { state: $event })"
             ><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w"
@@ -124,7 +125,7 @@ const open = ref('')
         </div>
         <div>
           <dd class="mono">
-            {{ pulls.data.value?.pulls.filter((p) => p.reservation.state === 'pulled').length ?? 0 }}
+            {{ pulls.data.value?.pulls.filter((p) => p.reservation.doc.state === 'pulled').length ?? 0 }}
           </dd>
           <dt>pulled</dt>
         </div>

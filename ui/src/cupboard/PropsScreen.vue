@@ -35,9 +35,9 @@ const held = (id: string) => suited.data.value?.held.includes(id)
 const mine = (id: string) =>
   pulls.data.value?.pulls.find(
     (p) =>
-      p.reservation.propId === id &&
-      p.reservation.dishId === dish.value?.id &&
-      ['reserved', 'pulled'].includes(p.reservation.state),
+      p.reservation.doc.propId === id &&
+      p.reservation.doc.dishId === dish.value?.id &&
+      ['reserved', 'pulled'].includes(p.reservation.doc.state),
   )
 
 async function act(f: () => Promise<unknown>) {

@@ -37,7 +37,7 @@ const draft = useDraft<Plan>({
     void refresh()
     return saved.version
   },
-  theirs: (current) => ({ value: (current as Schema['Dish']).colour, version: (current as Schema['Dish']).version }),
+  theirs: (current) => ({ value: (current as Schema['KeptDish']).doc.colour, version: (current as Schema['KeptDish']).version }),
   of: () => dish.value?.id ?? '',
   waitMs: 250,
 })
@@ -169,7 +169,7 @@ useKeys([
     <template v-if="plan && dish">
       <div class="pair">
         <div class="picture">
-          <RelationView :plan="plan" :form="dish.form" :chosen="chosen" @choose="chosen = $event" />
+          <RelationView :plan="plan" :form="dish.doc.form" :chosen="chosen" @choose="chosen = $event" />
         </div>
         <div class="wheel"><ColourWheel :points="palette?.points ?? []" :chosen="chosen" /></div>
       </div>

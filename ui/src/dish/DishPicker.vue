@@ -2,7 +2,7 @@
 import { useRoute } from 'vue-router'
 import type { Schema } from '../api/client'
 
-defineProps<{ dishes: Schema['Dish'][]; chosen: string }>()
+defineProps<{ dishes: Schema['KeptDish'][]; chosen: string }>()
 const route = useRoute()
 </script>
 
@@ -14,9 +14,9 @@ const route = useRoute()
       :to="{ name: route.name!, params: { ...route.params, dish: d.id } }"
       :class="{ on: d.id === chosen }"
       :aria-current="d.id === chosen ? 'true' : undefined"
-      :title="d.recipe.title"
-      ><span v-if="d.eating.altered" title="Not for eating" aria-label="not for eating">■ </span
-      >{{ d.recipe.title }}</router-link
+      :title="d.doc.recipe.title"
+      ><span v-if="d.doc.eating.altered" title="Not for eating" aria-label="not for eating">■ </span
+      >{{ d.doc.recipe.title }}</router-link
     >
   </nav>
 </template>

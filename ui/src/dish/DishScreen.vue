@@ -84,7 +84,7 @@ const draft = reactive({
 })
 const sheetError = ref<unknown>()
 
-function type(d?: Schema['Dish']) {
+function type(d?: Schema['KeptDish']) {
   sheetError.value = undefined
   Object.assign(
     draft,
@@ -92,10 +92,10 @@ function type(d?: Schema['Dish']) {
       ? {
           id: d.id,
           version: d.version,
-          title: d.recipe.title,
-          form: d.form,
-          ingredients: asLines(d.recipe),
-          method: asMethod(d.recipe),
+          title: d.doc.recipe.title,
+          form: d.doc.form,
+          ingredients: asLines(d.doc.recipe),
+          method: asMethod(d.doc.recipe),
         }
       : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' },
   )
@@ -125,11 +125,11 @@ async function save() {
 }
 async function takeTheirs() {
   if (!(sheetError.value instanceof Problem)) return
-  type(sheetError.value.current as Schema['Dish'])
+  type(sheetError.value.current as Schema['KeptDish'])
 }
 function keepMine() {
   if (!(sheetError.value instanceof Problem)) return
-  draft.version = (sheetError.value.current as Schema['Dish']).version
+  draft.version = (sheetError.value.current as Schema['KeptDish']).version
   void save()
 }
 
@@ -166,7 +166,7 @@ async function send(f: File) {
     await refresh()
     await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
     ElMessage({
-      message: `Read ${d.recipe.ingredients.length} ingredients and ${d.recipe.steps.length} steps from ${f.name}`,
+      message: `Read ${d.doc.recipe.ingredients.length} ingredients and ${d.doc.recipe.steps.length} steps from ${f.name}`,
       type: 'success',
     })
   } catch (e) {
@@ -197,7 +197,7 @@ const drop = (key: string, dropped: boolean) =>
   )
 const remove = () =>
   act(async () => {
-    const name = chosen.value!.recipe.title
+    const name = chosen.value!.doc.recipe.title
     await ask(api.DELETE('/api/dishes/{id}', { params: { path: { id: chosen.value!.id } } }))
     await router.replace({ name: 'dish', params: { shoot } })
     ElMessage({ message: `Removed ${name}. Undo brings it back.`, type: 'success' })
@@ -221,7 +221,7 @@ const renew = () =>
   })
 const takeOff = (id: string) => act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id } } })))
 const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? []).map((i) => [i.step, i])))
-const unread = computed(() => chosen.value?.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
+const unread = computed(() => chosen.value?.doc.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
 const shutter = (f: Schema['MinedFrame']) =>
   [
     f.angle,
@@ -256,9 +256,8 @@ async function change(f: Schema['MinedFrame']) {
           api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys: [f.key] } }),
         )
       )[0]!.id
-    const { version, title, angle, light, vessel, hands, shutter } = await ask(
-      api.GET('/api/shots/{id}', { params: { path: { id } } }),
-    )
+    const { version, doc } = await ask(api.GET('/api/shots/{id}', { params: { path: { id } } }))
+    const { title, angle, light, vessel, hands, shutter } = doc
     Object.assign(changing, { open: true, id, version, title, angle, light, vessel, hands, shutter })
   })
 }
@@ -330,14 +329,14 @@ useKeys([
       <article v-if="chosen" class="card" aria-label="Recipe">
         <header>
           <div>
-            <h2>{{ chosen.recipe.title }}</h2>
+            <h2>{{ chosen.doc.recipe.title }}</h2>
             <p class="soft small">
               {{
                 [
-                  forms.find((f) => f.value === chosen?.form)?.words,
-                  chosen.recipe.yield,
-                  chosen.recipe.totalMin ? chosen.recipe.totalMin + ' min in all' : '',
-                  chosen.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.recipe.source,
+                  forms.find((f) => f.value === chosen?.doc.form)?.words,
+                  chosen.doc.recipe.yield,
+                  chosen.doc.recipe.totalMin ? chosen.doc.recipe.totalMin + ' min in all' : '',
+                  chosen.doc.recipe.source === 'typed' ? 'typed' : 'from ' + chosen.doc.recipe.source,
                 ]
                   .filter(Boolean)
                   .join(' · ')
@@ -440,8 +439,8 @@ useKeys([
             <EatingBox v-if="eating.data.value" :eating="eating.data.value" :dish="chosen.id" :shoot="shoot" />
           </div>
           <ol class="steps">
-            <li v-for="(s, n) in chosen.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
-              <span v-if="s.section && s.section !== chosen.recipe.steps[n - 1]?.section" class="section">{{
+            <li v-for="(s, n) in chosen.doc.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
+              <span v-if="s.section && s.section !== chosen.doc.recipe.steps[n - 1]?.section" class="section">{{
                 s.section
               }}</span>
               {{ s.text }}

@@ -34,9 +34,9 @@ const chosen = computed(() => b.value?.list.lines.find((l) => l.key === chosenKe
 const goodsOf = (l: Line) =>
   b.value?.goods.find(
     (g) =>
-      g.goods.thing.toLowerCase() === l.thing.toLowerCase() ||
-      l.key === g.goods.thing.toLowerCase() ||
-      l.key.startsWith(g.goods.thing.toLowerCase()),
+      g.doc.thing.toLowerCase() === l.thing.toLowerCase() ||
+      l.key === g.doc.thing.toLowerCase() ||
+      l.key.startsWith(g.doc.thing.toLowerCase()),
   )
 
 /** Changes what was decided and sends it; a stale save is told and read anew. */
@@ -104,7 +104,7 @@ watch(chosen, (l, was) => {
   if (!l || l.key === was?.key) return
   goodsError.value = undefined
   const has = goodsOf(l)
-  const x = has?.goods
+  const x = has?.doc
   Object.assign(g, {
     id: has?.id ?? '',
     version: has?.version ?? 0,

@@ -59,8 +59,8 @@ const draft = reactive({
 })
 const draftError = ref<unknown>()
 function begin(kind: 'trial' | 'source') {
-  const last = [...(trials.data.value ?? [])].reverse().find((t) => t.trial.kind === 'trial')
-  const from = last?.trial.recipe ?? dish.value!.recipe
+  const last = [...(trials.data.value ?? [])].reverse().find((t) => t.doc.trial.kind === 'trial')
+  const from = last?.doc.trial.recipe ?? dish.value!.doc.recipe
   draftError.value = undefined
   Object.assign(draft, {
     open: true,
@@ -76,9 +76,9 @@ function begin(kind: 'trial' | 'source') {
     method: kind === 'trial' ? asMethod(from) : '',
   })
 }
-function edit(t: Schema['TrialRow']) {
+function edit(t: Schema['KeptTrial']) {
   draftError.value = undefined
-  const { name, kind, day, result, faults, verdict, recipe } = t.trial
+  const { name, kind, day, result, faults, verdict, recipe } = t.doc.trial
   Object.assign(draft, {
     open: true,
     id: t.id,
@@ -119,18 +119,18 @@ async function act(f: () => Promise<unknown>, said = '') {
     error.value = e
   }
 }
-const remove = (t: Schema['TrialRow']) =>
+const remove = (t: Schema['KeptTrial']) =>
   act(
     () => ask(api.DELETE('/api/trials/{id}', { params: { path: { id: t.id } } })),
-    `Removed ${t.trial.name}. Undo brings it back.`,
+    `Removed ${t.doc.trial.name}. Undo brings it back.`,
   )
-const adopt = (t: Schema['TrialRow']) =>
+const adopt = (t: Schema['KeptTrial']) =>
   act(
     () => ask(api.POST('/api/trials/{id}/adopt', { params: { path: { id: t.id } } })),
-    `${t.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`,
+    `${t.doc.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`,
   )
 function keepMine() {
-  if (draftError.value instanceof Problem) draft.version = (draftError.value.current as Schema['TrialRow']).version
+  if (draftError.value instanceof Problem) draft.version = (draftError.value.current as Schema['KeptTrial']).version
   void save()
 }
 useKeys([
@@ -171,14 +171,14 @@ useKeys([
                 <template v-if="row(k.id)">
                   <span class="verdict" :class="k.verdict"
                     ><span aria-hidden="true">{{ verdicts[k.verdict].shape }}</span>
-                    {{ row(k.id)!.trial.kind === 'source' ? 'another source' : verdicts[k.verdict].words
-                    }}<template v-if="row(k.id)!.trial.day">, {{ shortDay(row(k.id)!.trial.day) }}</template></span
+                    {{ row(k.id)!.doc.trial.kind === 'source' ? 'another source' : verdicts[k.verdict].words
+                    }}<template v-if="row(k.id)!.doc.trial.day">, {{ shortDay(row(k.id)!.doc.trial.day) }}</template></span
                   >
                   <span v-for="f in k.faults" :key="f" class="fault">▲ {{ faultWords(f) }}</span>
                   <span class="acts"
                     ><button type="button" :aria-label="'Open ' + k.name" @click="edit(row(k.id)!)">Open</button
                     ><button
-                      v-if="row(k.id)!.trial.kind === 'trial'"
+                      v-if="row(k.id)!.doc.trial.kind === 'trial'"
                       type="button"
                       :aria-label="'Use it: ' + k.name"
                       @click="adopt(row(k.id)!)"

@@ -16,7 +16,7 @@ const refresh = useRefresh()
 const list = useShots(shoot)
 const frames = useFrames(shoot)
 const error = ref<unknown>()
-const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.kept).map((f) => f.shotId)))
+const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.doc.kept).map((f) => f.doc.shotId)))
 const rows = computed(() => (list.data.value ?? []).filter((r) => kept.value.has(r.shot.id)))
 const shotId = computed(
   () =>
@@ -78,7 +78,7 @@ useKeys([
         class="pick"
         aria-label="Shot"
         @change="router.push({ name: 'finish', params: { shoot, shot: $event } })"
-        ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title"
+        ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.doc.title"
       /></el-select>
     </template>
     <ProblemNote :error="error ?? finish.error.value" />
@@ -91,10 +91,10 @@ useKeys([
         ></template
       >
     </EmptyBench>
-    <figure v-if="f?.frame"><img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.title" /></figure>
+    <figure v-if="f?.frame"><img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.doc.title" /></figure>
     <template #reading>
       <template v-if="f?.frame">
-        <h2>{{ f.shot.title }}</h2>
+        <h2>{{ f.shot.doc.title }}</h2>
         <p class="count">
           <span class="mono">{{ f.steps.length - left }}</span> of <span class="mono">{{ f.steps.length }}</span> steps
           done
@@ -114,8 +114,8 @@ useKeys([
           </li>
         </ol>
         <div v-if="f.approval" class="yes">
-          <b>✓ Approved</b> by {{ f.approval.who }}, {{ moment(f.approval.createdAt)
-          }}<span v-if="f.approval.words">: “{{ f.approval.words }}”</span>
+          <b>✓ Approved</b> by {{ f.approval.doc.who }}, {{ moment(f.approval.createdAt)
+          }}<span v-if="f.approval.doc.words">: “{{ f.approval.doc.words }}”</span>
         </div>
         <form v-else novalidate class="ask" @submit.prevent="approve">
           <h3>A yes from {{ f.askWhom }}</h3>

@@ -20,26 +20,26 @@ const frames = useFrames(shoot)
 const error = ref<unknown>()
 const groups = computed(() =>
   (list.data.value ?? [])
-    .map((r) => ({ ...r, frames: (frames.data.value ?? []).filter((f) => f.shotId === r.shot.id) }))
+    .map((r) => ({ ...r, frames: (frames.data.value ?? []).filter((f) => f.doc.shotId === r.shot.id) }))
     .filter((g) => g.frames.length && (!route.params.shot || g.shot.id === route.params.shot)),
 )
 const all = computed(() => groups.value.flatMap((g) => g.frames))
 const chosenId = ref('')
 const chosen = computed(() => all.value.find((f) => f.id === chosenId.value) ?? all.value[0])
-const shot = computed(() => list.data.value?.find((r) => r.shot.id === chosen.value?.shotId))
+const shot = computed(() => list.data.value?.find((r) => r.shot.id === chosen.value?.doc.shotId))
 
-async function keep(f: Schema['Frame']) {
+async function keep(f: Schema['KeptFrame']) {
   error.value = undefined
   try {
     await ask(
-      api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.kept, version: f.version } }),
+      api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.doc.kept, version: f.version } }),
     )
   } catch (e) {
     error.value = e
   }
   await refresh()
 }
-async function takeAway(f: Schema['Frame']) {
+async function takeAway(f: Schema['KeptFrame']) {
   error.value = undefined
   try {
     await ask(api.DELETE('/api/frames/{id}', { params: { path: { id: f.id } } }))
@@ -53,7 +53,7 @@ async function takeAway(f: Schema['Frame']) {
   }
   await refresh()
 }
-async function answer(answers: Schema['Frame']['answers']) {
+async function answer(answers: Schema['FrameDoc']['answers']) {
   const f = chosen.value
   if (!f) return
   error.value = undefined
@@ -101,12 +101,12 @@ useKeys([
         <img
           :key="chosen.id"
           :src="`/api/frames/${chosen.id}/picture?long=1400`"
-          :alt="`${shot?.shot.title}, ${chosen.settings.shown}`"
+          :alt="`${shot?.shot.doc.title}, ${chosen.doc.settings.shown}`"
         />
       </figure>
       <div class="contact" role="listbox" aria-label="Frames">
         <template v-for="g in groups" :key="g.shot.id">
-          <p class="title">{{ g.shot.title }}</p>
+          <p class="title">{{ g.shot.doc.title }}</p>
           <button
             v-for="f in g.frames"
             :id="'thumb-' + f.id"
@@ -114,11 +114,11 @@ useKeys([
             type="button"
             role="option"
             :aria-selected="f.id === chosen.id"
-            :class="{ kept: f.kept }"
+            :class="{ kept: f.doc.kept }"
             @click="chosenId = f.id"
           >
-            <img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame of ${g.shot.title}`" loading="lazy" /><span
-              v-if="f.kept"
+            <img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame of ${g.shot.doc.title}`" loading="lazy" /><span
+              v-if="f.doc.kept"
               class="tag"
               >✓ kept</span
             >
@@ -128,42 +128,42 @@ useKeys([
     </div>
     <template #reading>
       <template v-if="chosen">
-        <h2>{{ shot?.shot.title }}</h2>
-        <el-button :type="chosen.kept ? 'default' : 'primary'" size="large" @click="keep(chosen)"
-          >{{ chosen.kept ? 'Let it go' : 'Keep this frame' }} <kbd>Enter</kbd></el-button
+        <h2>{{ shot?.shot.doc.title }}</h2>
+        <el-button :type="chosen.doc.kept ? 'default' : 'primary'" size="large" @click="keep(chosen)"
+          >{{ chosen.doc.kept ? 'Let it go' : 'Keep this frame' }} <kbd>Enter</kbd></el-button
         >
-        <p class="big mono">{{ chosen.settings.shown }}</p>
-        <ThreeQuestions :answers="chosen.answers" @answer="answer" />
+        <p class="big mono">{{ chosen.doc.settings.shown }}</p>
+        <ThreeQuestions :answers="chosen.doc.answers" @answer="answer" />
         <dl>
           <dt>Focal length</dt>
-          <dd class="mono">{{ chosen.set.camera.focalMm }} mm</dd>
+          <dd class="mono">{{ chosen.doc.set.camera.focalMm }} mm</dd>
           <dt>Elevation</dt>
-          <dd class="mono">{{ chosen.set.camera.elevationDeg }}°</dd>
+          <dd class="mono">{{ chosen.doc.set.camera.elevationDeg }}°</dd>
           <dt>Distance</dt>
-          <dd class="mono">{{ (chosen.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
+          <dd class="mono">{{ (chosen.doc.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
           <dt>Cards</dt>
           <dd>
             {{
-              (chosen.set.cards ?? [])
+              (chosen.doc.set.cards ?? [])
                 .filter((c) => c.on)
                 .map((c) => c.name)
                 .join(', ') || 'none'
             }}
           </dd>
           <dt>Pixels</dt>
-          <dd class="mono">{{ chosen.widthPx }} × {{ chosen.heightPx }}</dd>
+          <dd class="mono">{{ chosen.doc.widthPx }} × {{ chosen.doc.heightPx }}</dd>
           <dt>File</dt>
-          <dd class="mono">{{ bytes(chosen.bytes) }}</dd>
+          <dd class="mono">{{ bytes(chosen.doc.bytes) }}</dd>
           <dt>Taken</dt>
-          <dd class="mono">{{ moment(chosen.takenAt) }}</dd>
+          <dd class="mono">{{ moment(chosen.doc.takenAt) }}</dd>
         </dl>
         <h3>Copies</h3>
         <ul class="copies">
-          <li v-for="c in chosen.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li>
+          <li v-for="c in chosen.doc.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li>
         </ul>
-        <p class="hash mono" title="SHA-256 of the file">{{ chosen.sha256 }}</p>
+        <p class="hash mono" title="SHA-256 of the file">{{ chosen.doc.sha256 }}</p>
         <el-button class="away" @click="takeAway(chosen)">Take this frame away</el-button>
-        <router-link v-if="chosen.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.shotId } }" class="next"
+        <router-link v-if="chosen.doc.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.doc.shotId } }" class="next"
           >Climb to Finish →</router-link
         >
       </template>

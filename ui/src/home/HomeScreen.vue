@@ -30,7 +30,7 @@ const rungNames: Record<string, string> = {
 }
 const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants))
 const today = new Date().toISOString().slice(0, 10)
-const ahead = (c: Schema['ShootCard']) => !c.shoot.brief.when || c.shoot.brief.when >= today
+const ahead = (c: Schema['ShootCard']) => !c.shoot.doc.brief.when || c.shoot.doc.brief.when >= today
 
 async function make() {
   error.value = undefined
@@ -110,7 +110,7 @@ useKeys([
           <router-link :to="{ name: c.rung, params: { shoot: c.shoot.id } }">
             <span class="hand" aria-hidden="true">◆</span>
             <b>{{ c.wants }}</b>
-            <span>{{ c.shoot.name }}</span>
+            <span>{{ c.shoot.doc.name }}</span>
             <span class="rung">on {{ rungNames[c.rung] ?? c.rung }}</span>
           </router-link>
         </li>
@@ -121,12 +121,12 @@ useKeys([
       <ol class="shoots">
         <li v-for="c in shoots.data.value" :key="c.shoot.id" :class="{ past: !ahead(c) }">
           <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }">
-            <span class="when mono">{{ day(c.shoot.brief.when) }}</span>
+            <span class="when mono">{{ day(c.shoot.doc.brief.when) }}</span>
             <span class="what"
-              ><b>{{ c.shoot.name }}</b
-              ><span class="soft">{{ c.shoot.brief.what || 'No dish named yet' }}</span></span
+              ><b>{{ c.shoot.doc.name }}</b
+              ><span class="soft">{{ c.shoot.doc.brief.what || 'No dish named yet' }}</span></span
             >
-            <span class="kind">{{ c.shoot.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>
+            <span class="kind">{{ c.shoot.doc.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>
             <span class="tally">
               <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true">
                 <rect x="0" y="5" width="120" height="4" fill="#e2d8cd" />

@@ -21,7 +21,7 @@ const frames = useFrames(shoot)
 const outlets = useOutlets()
 const publications = usePublications(shoot)
 const error = ref<unknown>()
-const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.kept).map((f) => f.shotId)))
+const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.doc.kept).map((f) => f.doc.shotId)))
 const rows = computed(() => (list.data.value ?? []).filter((r) => kept.value.has(r.shot.id)))
 const shotId = computed(
   () =>
@@ -54,10 +54,10 @@ watch(
   { immediate: true },
 )
 watch(
-  [shotId, () => row.value?.shot.title, () => publications.data.value !== undefined],
+  [shotId, () => row.value?.shot.doc.title, () => publications.data.value !== undefined],
   () => {
     const last = sent.value[0]
-    order.words = last ? { ...last.words } : { title: row.value?.shot.title ?? '', caption: '', alt: '', credit: '' }
+    order.words = last ? { ...last.words } : { title: row.value?.shot.doc.title ?? '', caption: '', alt: '', credit: '' }
     Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5 })
   },
   { immediate: true },
@@ -120,8 +120,8 @@ function move(e: PointerEvent) {
 function shift(dx: number, dy: number) {
   if (!check.value || !frame.value) return
   const c = check.value.crop
-  const halfW = c.width / frame.value.widthPx / 2
-  const halfH = c.height / frame.value.heightPx / 2
+  const halfW = c.width / frame.value.doc.widthPx / 2
+  const halfH = c.height / frame.value.doc.heightPx / 2
   order.centreX = Math.min(1 - halfW, Math.max(halfW, order.centreX + dx))
   order.centreY = Math.min(1 - halfH, Math.max(halfH, order.centreY + dy))
 }
@@ -138,10 +138,10 @@ const crop = computed(() => {
   const f = frame.value
   if (!c || !f) return undefined
   return {
-    left: (100 * c.x) / f.widthPx + '%',
-    top: (100 * c.y) / f.heightPx + '%',
-    width: (100 * c.width) / f.widthPx + '%',
-    height: (100 * c.height) / f.heightPx + '%',
+    left: (100 * c.x) / f.doc.widthPx + '%',
+    top: (100 * c.y) / f.doc.heightPx + '%',
+    width: (100 * c.width) / f.doc.widthPx + '%',
+    height: (100 * c.height) / f.doc.heightPx + '%',
   }
 })
 const stateWord = { waiting: '… on its way', accepted: '✓ accepted', refused: '■ refused' }
@@ -158,7 +158,7 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
           class="pick"
           aria-label="Shot"
           @change="router.push({ name: 'out', params: { shoot, shot: $event } })"
-          ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.title"
+          ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.doc.title"
         /></el-select>
         <el-radio-group v-model="order.outlet" aria-label="Outlet"
           ><el-radio-button v-for="o in outlets.data.value" :key="o.key" :value="o.key"
@@ -179,7 +179,7 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
     </EmptyBench>
     <div v-if="frame" class="stage">
       <div ref="stage" class="pic">
-        <img :src="`/api/frames/${frame.id}/picture?long=1400`" :alt="row?.shot.title" draggable="false" />
+        <img :src="`/api/frames/${frame.id}/picture?long=1400`" :alt="row?.shot.doc.title" draggable="false" />
         <div
           v-if="crop"
           class="crop"

@@ -12,7 +12,7 @@ const refresh = useRefresh()
 const asides = useAsides(() => props.shoot)
 const error = ref<unknown>()
 const asideOf = (f: Finding) =>
-  asides.data.value?.find((a) => a.place === props.place && a.code === f.code && a.subject === f.subject)
+  asides.data.value?.find((a) => a.doc.place === props.place && a.doc.code === f.code && a.doc.subject === f.subject)
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
 const away = computed(() => props.findings.filter((f) => asideOf(f)))
 
@@ -55,7 +55,7 @@ const takeUp = (f: Finding) =>
         v-for="f in away"
         :key="f.code + f.subject"
         :finding="f"
-        :aside="asideOf(f)!.because"
+        :aside="asideOf(f)!.doc.because"
         @take-up="takeUp(f)"
       />
     </details>

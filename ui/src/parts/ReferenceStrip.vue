@@ -7,9 +7,9 @@ import { useReferences } from '../api/queries'
 const props = defineProps<{ shoot: string; dish: string }>()
 const refs = useReferences(() => props.shoot)
 const mine = computed(() =>
-  (refs.data.value ?? []).filter((r) => !r.reference.dishId || r.reference.dishId === props.dish),
+  (refs.data.value ?? []).filter((r) => !r.doc.reference.dishId || r.doc.reference.dishId === props.dish),
 )
-const large = ref<Schema['ReferenceRow']>()
+const large = ref<Schema['KeptReference']>()
 </script>
 
 <template>
@@ -18,25 +18,25 @@ const large = ref<Schema['ReferenceRow']>()
     <ul>
       <li v-for="r in mine" :key="r.id">
         <button type="button" @click="large = r">
-          <img v-if="r.sha256" :src="`/api/references/${r.id}/picture`" alt="" height="58" loading="lazy" />
+          <img v-if="r.doc.sha256" :src="`/api/references/${r.id}/picture`" alt="" height="58" loading="lazy" />
           <span
-            ><b>{{ r.reference.takes.join(', ') }}</b> {{ r.reference.words }}</span
+            ><b>{{ r.doc.reference.takes.join(', ') }}</b> {{ r.doc.reference.words }}</span
           >
         </button>
       </li>
     </ul>
     <el-dialog
       :model-value="!!large"
-      :title="'Take its ' + (large?.reference.takes.join(', ') ?? '')"
+      :title="'Take its ' + (large?.doc.reference.takes.join(', ') ?? '')"
       width="640px"
       @close="large = undefined"
     >
       <template v-if="large">
-        <p v-if="large.sha256" class="shown">
-          <img :src="`/api/references/${large.id}/picture`" :alt="large.reference.words" />
+        <p v-if="large.doc.sha256" class="shown">
+          <img :src="`/api/references/${large.id}/picture`" :alt="large.doc.reference.words" />
         </p>
-        <p>{{ large.reference.words }}</p>
-        <p class="soft small">{{ large.reference.from }}</p>
+        <p>{{ large.doc.reference.words }}</p>
+        <p class="soft small">{{ large.doc.reference.from }}</p>
       </template>
     </el-dialog>
   </details>

@@ -42,10 +42,10 @@ export const kindWords: Record<string, string> = {
 }
 
 /** The angle words the server takes, from above to below. */
-export const angles = words.Shot.angle
+export const angles = words.ShotDoc.angle
 
 /** The light words the server takes. */
-export const lights = words.Shot.light
+export const lights = words.ShotDoc.light
 
 /** Minor units of money as people write them: 1 234.50. */
 export function money(minor: number): string {

@@ -21,7 +21,7 @@ const list = useShots(shoot)
 const shotId = computed(
   () =>
     (route.params.shot as string) ||
-    (list.data.value?.find((r) => r.shot.kind === 'hero') ?? list.data.value?.[0])?.shot.id ||
+    (list.data.value?.find((r) => r.shot.doc.kind === 'hero') ?? list.data.value?.[0])?.shot.id ||
     '',
 )
 const planned = useQuery({
@@ -161,7 +161,7 @@ useKeys([
           v-for="(r, i) in list.data.value"
           :key="r.shot.id"
           :value="r.shot.id"
-          :label="`${i + 1}. ${r.shot.title}`"
+          :label="`${i + 1}. ${r.shot.doc.title}`"
         />
       </el-select>
     </template>

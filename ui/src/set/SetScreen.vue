@@ -134,7 +134,7 @@ const kept = useQuery({
   queryFn: () => ask(api.GET('/api/shots/{id}/previews', { params: { path: { id: shotId.value } } })),
 })
 watch(kept.data, (list) => {
-  if (!picture.value && list?.length) showPicture(`/api/previews/${list[0]!.id}/picture`, list[0]!.setHash)
+  if (!picture.value && list?.length) showPicture(`/api/previews/${list[0]!.id}/picture`, list[0]!.doc.setHash)
 })
 /** A picture stands for the set it was made of, which the server names by its hash. */
 function showPicture(url: string, of: string) {
@@ -343,7 +343,7 @@ async function take() {
     taking.value = false
   }
 }
-const taken = computed(() => (frames.data.value ?? []).filter((f) => f.shotId === shotId.value).slice(-6))
+const taken = computed(() => (frames.data.value ?? []).filter((f) => f.doc.shotId === shotId.value).slice(-6))
 const find = (k: string) => report.value?.readings.find((r) => r.key === k)
 const large = ['exposure', 'keyFill', 'depthOfField']
 const rest = [
@@ -415,7 +415,7 @@ useKeys([
             v-for="(r, i) in list.data.value"
             :key="r.shot.id"
             :value="r.shot.id"
-            :label="`${i + 1}. ${r.shot.title}`"
+            :label="`${i + 1}. ${r.shot.doc.title}`"
           />
         </el-select>
         <LadderMark :mark="row.mark" />
@@ -633,7 +633,7 @@ useKeys([
           <router-link :to="{ name: 'frames', params: { shoot, shot: shotId } }"
             ><img
               :src="`/api/frames/${f.id}/picture?long=240`"
-              :alt="`Frame taken ${f.settings.shown}${f.kept ? ', kept' : ''}`"
+              :alt="`Frame taken ${f.doc.settings.shown}${f.doc.kept ? ', kept' : ''}`"
               height="74"
           /></router-link>
         </li>
@@ -726,11 +726,11 @@ useKeys([
                   v-for="x in (list.data.value ?? []).filter((r) => r.shot.id !== shotId)"
                   :key="x.shot.id"
                   :value="x.shot.id"
-                  :label="x.shot.title" /></el-select
+                  :label="x.shot.doc.title" /></el-select
             ></label>
           </div>
         </details>
-        <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.dishId" />
+        <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.doc.dishId" />
         <details v-if="report?.equivalents.length">
           <summary>The same exposure other ways</summary>
           <ul class="eq mono">

@@ -62,10 +62,11 @@ async function nudge(by: number) {
 }
 async function remove(r: Schema['ListedShot']) {
   if (await act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id: r.shot.id } } }))))
-    ElMessage({ message: `Took “${r.shot.title}” off. Undo brings it back.`, type: 'success' })
+    ElMessage({ message: `Took “${r.shot.doc.title}” off. Undo brings it back.`, type: 'success' })
 }
 async function change(r: Schema['ListedShot'], to: Partial<Schema['ShotSave']>) {
-  const { title, angle, light, vessel, hands, shutter, version } = r.shot
+  const { version } = r.shot
+  const { title, angle, light, vessel, hands, shutter } = r.shot.doc
   if (to.title !== undefined && !to.title.trim()) return
   await act(() =>
     ask(
@@ -88,7 +89,7 @@ const tryList = (edits: NonNullable<Finding['try'][number]['edits']>) =>
   act(() => ask(api.POST('/api/shoots/{id}/shots/try', { params: { path: { id: shoot } }, body: { edits } })))
 /** Frames of the same dish that could be one with the chosen one. */
 const others = computed(() =>
-  rows.value.filter((r) => r.shot.dishId === chosen.value?.shot.dishId && r.shot.id !== chosen.value?.shot.id),
+  rows.value.filter((r) => r.shot.doc.dishId === chosen.value?.shot.doc.dishId && r.shot.id !== chosen.value?.shot.id),
 )
 const merging = ref('')
 async function merge() {
@@ -148,7 +149,7 @@ const adding = reactive({
   light: 'from the side' as Direction,
 })
 function add() {
-  Object.assign(adding, { open: true, dish: chosen.value?.shot.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
+  Object.assign(adding, { open: true, dish: chosen.value?.shot.doc.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
 }
 async function saveAdded() {
   const { dish, kind, title, angle, light } = adding
@@ -172,22 +173,22 @@ function focusRow(by: number) {
     document.getElementById('row-' + next.shot.id)?.focus()
   }
 }
-const told = (s: Schema['Shot']) =>
+const told = (s: Schema['KeptShot']) =>
   [
-    kindWords[s.kind] ?? s.kind,
-    s.angle,
-    s.light,
-    s.vessel,
-    s.hands ? `+${s.hands} hands` : '',
-    s.shutter ? 'shutter matters' : '',
-    s.hold,
+    kindWords[s.doc.kind] ?? s.doc.kind,
+    s.doc.angle,
+    s.doc.light,
+    s.doc.vessel,
+    s.doc.hands ? `+${s.doc.hands} hands` : '',
+    s.doc.shutter ? 'shutter matters' : '',
+    s.doc.hold,
   ]
     .filter(Boolean)
     .join(' · ')
 const newSet = (i: number) =>
   i > 0 &&
-  (rows.value[i]!.shot.angle !== rows.value[i - 1]!.shot.angle ||
-    rows.value[i]!.shot.light !== rows.value[i - 1]!.shot.light)
+  (rows.value[i]!.shot.doc.angle !== rows.value[i - 1]!.shot.doc.angle ||
+    rows.value[i]!.shot.doc.light !== rows.value[i - 1]!.shot.doc.light)
 useKeys([
   { key: 'j', does: 'Next shot', run: () => focusRow(1) },
   { key: 'k', does: 'Shot before', run: () => focusRow(-1) },
@@ -237,7 +238,7 @@ useKeys([
         class="find"
       />
       <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"
-        ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title"
+        ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.doc.recipe.title"
       /></el-select>
       <el-select
         v-model="sieve.kind"
@@ -302,12 +303,12 @@ useKeys([
           :class="{
             on: r.shot.id === chosen?.shot.id,
             over: over === r.shot.id,
-            guard: r.shot.kind === 'safe',
+            guard: r.shot.doc.kind === 'safe',
             turn: !sifted && newSet(i),
           }"
           tabindex="0"
           :draggable="!sifted"
-          :aria-label="`${r.shot.position}. ${r.shot.title}`"
+          :aria-label="`${r.shot.doc.position}. ${r.shot.doc.title}`"
           :aria-current="r.shot.id === chosen?.shot.id ? 'true' : undefined"
           @click="chosenId = r.shot.id"
           @focus="chosenId = r.shot.id"
@@ -317,10 +318,10 @@ useKeys([
           @dragleave="over = ''"
           @drop.prevent="dropOn(r.shot.id)"
         >
-          <span class="no mono">{{ r.shot.position }}</span>
-          <SketchView :sketch="r.sketch" :angle="r.shot.angle" />
+          <span class="no mono">{{ r.shot.doc.position }}</span>
+          <SketchView :sketch="r.sketch" :angle="r.shot.doc.angle" />
           <span class="what"
-            ><b>{{ r.shot.title }}</b
+            ><b>{{ r.shot.doc.title }}</b
             ><span class="small soft">{{ told(r.shot) }}</span></span
           >
           <LadderMark :mark="r.mark" />
@@ -367,22 +368,22 @@ useKeys([
         >
       </div>
       <article v-if="chosen" :key="chosen.shot.id" class="one">
-        <p class="kind">{{ kindWords[chosen.shot.kind] ?? chosen.shot.kind }}</p>
+        <p class="kind">{{ kindWords[chosen.shot.doc.kind] ?? chosen.shot.doc.kind }}</p>
         <el-input
-          :model-value="chosen.shot.title"
+          :model-value="chosen.shot.doc.title"
           type="textarea"
           autosize
           aria-label="What the shot shows"
           @change="change(chosen!, { title: $event })"
         />
-        <p class="small">On the list because {{ chosen.shot.because }}.</p>
-        <p v-if="chosen.shot.guards" class="guards">■ Comes before: “{{ chosen.shot.guards }}”</p>
-        <p v-if="chosen.shot.caution" class="caution">▲ {{ chosen.shot.caution }}</p>
+        <p class="small">On the list because {{ chosen.shot.doc.because }}.</p>
+        <p v-if="chosen.shot.doc.guards" class="guards">■ Comes before: “{{ chosen.shot.doc.guards }}”</p>
+        <p v-if="chosen.shot.doc.caution" class="caution">▲ {{ chosen.shot.doc.caution }}</p>
         <div class="fields">
           <label
             >Angle
             <el-select
-              :model-value="chosen.shot.angle"
+              :model-value="chosen.shot.doc.angle"
               size="small"
               aria-label="Angle of the shot"
               @change="change(chosen!, { angle: $event })"
@@ -391,7 +392,7 @@ useKeys([
           <label
             >Light
             <el-select
-              :model-value="chosen.shot.light"
+              :model-value="chosen.shot.doc.light"
               size="small"
               aria-label="Light of the shot"
               @change="change(chosen!, { light: $event })"
@@ -400,7 +401,7 @@ useKeys([
           <label
             >In or on
             <el-input
-              :model-value="chosen.shot.vessel"
+              :model-value="chosen.shot.doc.vessel"
               size="small"
               maxlength="60"
               aria-label="Vessel of the shot"
@@ -423,7 +424,7 @@ useKeys([
             aria-label="Make one frame with"
             placeholder="Make one with …"
             @change="merge"
-            ><el-option v-for="o in others" :key="o.shot.id" :value="o.shot.id" :label="o.shot.title"
+            ><el-option v-for="o in others" :key="o.shot.id" :value="o.shot.id" :label="o.shot.doc.title"
           /></el-select>
         </p>
         <details>
@@ -451,7 +452,7 @@ useKeys([
         <ProblemNote :error="error" />
         <el-form-item label="Dish" label-position="top"
           ><el-select v-model="adding.dish" aria-label="Dish"
-            ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.recipe.title" /></el-select
+            ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.doc.recipe.title" /></el-select
         ></el-form-item>
         <el-form-item label="What it shows" label-position="top"
           ><el-input v-model="adding.title" aria-label="What it shows" autofocus
