@@ -144,7 +144,7 @@ func quote(s string) string { b, _ := json.Marshal(s); return string(b) }
 // when it does not.
 func (p *page) until(js, why string) {
 	p.t.Helper()
-	deadline := time.Now().Add(30 * time.Second)
+	deadline := time.Now().Add(2 * time.Minute) // other tests take their share of the machine
 	for {
 		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
 		if err == nil && v {

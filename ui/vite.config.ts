@@ -6,6 +6,6 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   plugins: [vue(), Components({ dts: false, dirs: [], resolvers: [ElementPlusResolver({ importStyle: 'css' })] })],
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
-  test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+  test: { environment: 'jsdom', css: true, include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -158,9 +159,9 @@ useKeys([
   <ScreenFrame title="Windows">
     <template #head>
       <div class="names" role="group" aria-label="Window">
-        <button v-for="(w, i) in windows" :key="i" type="button" :aria-pressed="at === i" @click="at = i">
+        <ChipButton v-for="(w, i) in windows" :key="i" :aria-pressed="at === i" @click="at = i">
           {{ w.name }}
-        </button>
+        </ChipButton>
       </div>
       <el-button size="small" @click="addWindow">Add a window</el-button>
       <el-button size="small" :aria-expanded="editing" @click="editing = !editing"
@@ -201,10 +202,10 @@ useKeys([
           :aria-label="ribbon.data.value.words"
           @click="pickDay"
         >
-          <rect :width="ribbon.data.value.days!.length * 2" :height="hourTop" fill="#3d3540" />
-          <path :d="paths.up" fill="#8a8189" />
-          <path :d="paths.soft" fill="#dfe3ea" />
-          <path :d="paths.direct" fill="#f0b93f" />
+          <rect :width="ribbon.data.value.days!.length * 2" :height="hourTop" fill="var(--fl-night)" />
+          <path :d="paths.up" fill="var(--fl-dusk)" />
+          <path :d="paths.soft" fill="var(--fl-sky)" />
+          <path :d="paths.direct" fill="var(--fl-sun)" />
           <g class="grid">
             <line
               v-for="h in [4, 8, 12, 16, 20]"
@@ -236,13 +237,12 @@ useKeys([
       </p>
       <section v-if="strip.data.value" aria-label="The day" class="strip">
         <header>
-          <button type="button" aria-label="Day before" @click="step(-1)">‹</button
-          ><input v-model="day" type="date" aria-label="Day" min="1900-01-01" max="2100-12-31" /><button
-            type="button"
+          <ChipButton aria-label="Day before" @click="step(-1)">‹</ChipButton
+          ><input v-model="day" type="date" aria-label="Day" min="1900-01-01" max="2100-12-31" /><ChipButton
             aria-label="Next day"
             @click="step(1)"
           >
-            ›</button
+            ›</ChipButton
           ><span class="soft"
             >{{ strip.data.value.rise ? `sun ${strip.data.value.rise} to ${strip.data.value.set}` : 'no sunrise' }},
             {{ strip.data.value.zone }} {{ strip.data.value.offset }}</span
@@ -269,7 +269,7 @@ useKeys([
               :width="x(s.toMin) - x(s.fromMin)"
               y="0"
               height="132"
-              fill="#5e7457"
+              fill="var(--fl-leaf)"
               opacity="0.16"
             />
           </g>
@@ -281,11 +281,11 @@ useKeys([
               :width="x(s.toMin) - x(s.fromMin)"
               y="0"
               height="132"
-              fill="#f0b93f"
+              fill="var(--fl-sun)"
               opacity="0.35"
             />
           </g>
-          <path :d="band" fill="#4a2545" opacity="0.55" />
+          <path :d="band" fill="var(--fl-aubergine)" opacity="0.55" />
           <g v-if="moments[0] && moments[0].cloud >= 0">
             <rect
               v-for="m in moments"
@@ -294,7 +294,7 @@ useKeys([
               :width="x(255) + 0.3"
               y="134"
               height="7"
-              fill="#5a6672"
+              fill="var(--fl-sea)"
               :opacity="0.12 + 0.75 * m.cloud"
             />
           </g>
@@ -315,7 +315,7 @@ useKeys([
             :x2="x(shown.min)"
             y1="0"
             y2="142"
-            stroke="#b4456a"
+            stroke="var(--fl-fig)"
             stroke-width="1.5"
           />
         </svg>
@@ -400,7 +400,6 @@ useKeys([
   flex-wrap: wrap;
 }
 .names button {
-  all: unset;
   cursor: pointer;
   padding: 7px 11px;
   font-size: 14px;
@@ -409,12 +408,9 @@ useKeys([
 }
 .names button[aria-pressed='true'] {
   border-color: var(--fl-aubergine);
-  background: #fff;
+  background: var(--fl-white);
   font-weight: 600;
   box-shadow: inset 0 -3px 0 var(--fl-fig);
-}
-.names button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .year {
   display: grid;
@@ -445,13 +441,13 @@ useKeys([
   text-align: center;
 }
 .grid line {
-  stroke: #fff;
+  stroke: var(--fl-white);
   stroke-opacity: 0.16;
   vector-effect: non-scaling-stroke;
 }
 .day {
   fill: none;
-  stroke: #b4456a;
+  stroke: var(--fl-fig);
   stroke-width: 2;
   vector-effect: non-scaling-stroke;
 }
@@ -468,19 +464,19 @@ useKeys([
   height: 14px;
   display: inline-block;
   margin-left: 8px;
-  border: 1px solid #0002;
+  border: 1px solid var(--fl-hair);
 }
 .swatch.direct {
-  background: #f0b93f;
+  background: var(--fl-sun);
 }
 .swatch.soft {
-  background: #dfe3ea;
+  background: var(--fl-sky);
 }
 .swatch.dim {
-  background: #8a8189;
+  background: var(--fl-dusk);
 }
 .swatch.night {
-  background: #3d3540;
+  background: var(--fl-night);
 }
 .strip {
   background: var(--fl-card);
@@ -494,20 +490,16 @@ useKeys([
   font-size: 13.5px;
 }
 .strip header button {
-  all: unset;
   cursor: pointer;
   font-size: 22px;
   padding: 0 10px;
   min-height: 34px;
 }
-.strip header button:focus-visible {
-  outline: 3px solid var(--fl-fig);
-}
 .strip input {
   height: 32px;
   border: 1px solid var(--el-border-color);
   border-radius: 3px;
-  background: #fff;
+  background: var(--fl-white);
   padding: 0 8px;
   font: 500 14px var(--fl-mono);
   color: var(--fl-ink);

@@ -80,7 +80,7 @@ input {
   height: 30px;
   border: 1px solid var(--el-border-color);
   border-radius: 3px;
-  background: #fff;
+  background: var(--fl-white);
   padding: 0 7px;
   font-size: 14px;
   color: var(--fl-ink);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { startColour } from '../theme/drawn'
+import ChipButton from '../parts/ChipButton.vue'
 import { ElMessageBox } from 'element-plus'
 import 'element-plus/es/components/message-box/style/css'
 import { computed, ref, watch } from 'vue'
@@ -72,7 +74,7 @@ function addCandidate() {
   b.value?.candidates.push({ name: '', because: '', state: 'open' }) // saved once it has a name
 }
 function addColour() {
-  b.value?.houseColours.push('#5b6f8a')
+  b.value?.houseColours.push(startColour.house)
   draft.touch()
 }
 </script>
@@ -131,20 +133,19 @@ function addColour() {
         <div>
           <h2>Mood</h2>
           <div class="tones" role="radiogroup" aria-label="Light of the pictures">
-            <button
+            <ChipButton
               v-for="m in [
                 { k: 'bright', w: 'Bright and airy' },
                 { k: 'dark', w: 'Dark and moody' },
               ] as const"
               :key="m.k"
-              type="button"
               role="radio"
               :aria-checked="b.mood.key === m.k"
               :class="['tone', m.k]"
               @click="((b.mood.key = m.k), draft.touch())"
             >
               <i aria-hidden="true" /><span>{{ m.w }}</span>
-            </button>
+            </ChipButton>
           </div>
           <el-radio-group v-model="b.mood.colour" aria-label="Colour of the pictures" @change="draft.touch">
             <el-radio value="muted">Muted colour</el-radio>
@@ -364,7 +365,6 @@ h2 {
   margin-bottom: 4px;
 }
 .tone {
-  all: unset;
   box-sizing: border-box;
   cursor: pointer;
   border: 2px solid var(--fl-line);
@@ -376,10 +376,10 @@ h2 {
   height: 34px;
 }
 .tone.bright i {
-  background: linear-gradient(90deg, #fff, #e9e4da 60%, #cfc8bb);
+  background: linear-gradient(90deg, var(--fl-white), var(--fl-mood-airy) 60%, var(--fl-mood-light));
 }
 .tone.dark i {
-  background: linear-gradient(90deg, #9b928a, #3b3431 55%, #141213);
+  background: linear-gradient(90deg, var(--fl-mood-middle), var(--fl-mood-low) 55%, var(--fl-mood-dark));
 }
 .tone span {
   font-size: 13px;
@@ -394,9 +394,6 @@ h2 {
 }
 .tone[aria-checked='true'] span::before {
   content: '✓ ';
-}
-.tone:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .hands {
   display: flex;
@@ -486,7 +483,7 @@ dd {
   font-size: 26px;
 }
 .open {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-left: 4px solid var(--fl-brass);
   padding: 10px 12px;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useRoute } from 'vue-router'
@@ -95,7 +96,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       @drop.prevent="begin($event.dataTransfer?.files?.[0])"
     >
       <li v-for="r in refs.data.value" :key="r.id" :class="{ on: r.id === chosen?.id }">
-        <button type="button" :aria-pressed="r.id === chosen?.id" @click="chosenId = r.id">
+        <ChipButton :aria-pressed="r.id === chosen?.id" @click="chosenId = r.id">
           <span v-if="r.doc.sha256" class="shown"
             ><img :src="`/api/references/${r.id}/picture`" :alt="r.doc.reference.words" loading="lazy"
           /></span>
@@ -104,7 +105,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
             ><b v-for="t in r.doc.reference.takes" :key="t">{{ t }}</b></span
           >
           <span v-if="r.doc.sha256" class="words">{{ r.doc.reference.words }}</span>
-        </button>
+        </ChipButton>
       </li>
     </ul>
     <EmptyBench v-else-if="refs.data.value">
@@ -117,15 +118,14 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       <template v-if="chosen">
         <h2>What to take</h2>
         <div class="chips" role="group" aria-label="What to take from it">
-          <button
+          <ChipButton
             v-for="t in takes"
             :key="t"
-            type="button"
             :aria-pressed="chosen.doc.reference.takes.includes(t)"
             @click="save(chosen!, { takes: toggle(chosen!.doc.reference.takes, t) })"
           >
             <span aria-hidden="true">{{ chosen.doc.reference.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
-          </button>
+          </ChipButton>
         </div>
         <el-form-item label="What to look at in it" label-position="top"
           ><el-input
@@ -158,7 +158,9 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
         <p class="small soft">
           It is shown on the Set rung while you build
           {{
-            dishName(chosen.doc.reference.dishId) === 'the whole shoot' ? 'any dish' : dishName(chosen.doc.reference.dishId)
+            dishName(chosen.doc.reference.dishId) === 'the whole shoot'
+              ? 'any dish'
+              : dishName(chosen.doc.reference.dishId)
           }}.
         </p>
         <p><el-button size="small" @click="remove(chosen)">Remove</el-button></p>
@@ -185,15 +187,14 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
         />
         <el-form-item label="Take from it" label-position="top">
           <div class="chips" role="group" aria-label="What to take">
-            <button
+            <ChipButton
               v-for="t in takes"
               :key="t"
-              type="button"
               :aria-pressed="draft.takes.includes(t)"
               @click="draft.takes = toggle(draft.takes, t)"
             >
               <span aria-hidden="true">{{ draft.takes.includes(t) ? '✓' : '+' }}</span> {{ t }}
-            </button>
+            </ChipButton>
           </div>
         </el-form-item>
         <el-form-item label="What to look at in it" label-position="top"
@@ -229,7 +230,6 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
   gap: 12px;
 }
 .wall button {
-  all: unset;
   box-sizing: border-box;
   width: 100%;
   cursor: pointer;
@@ -264,7 +264,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
   font: 560 19px/1.3 var(--fl-head);
   padding: 18px 14px;
   min-height: 170px;
-  background: #f3ece3;
+  background: var(--fl-linen);
 }
 .words {
   padding: 0 12px;
@@ -279,7 +279,7 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
 .take b {
   font-weight: 600;
   font-size: 12.5px;
-  background: #eee4d6;
+  background: var(--fl-oat);
   padding: 1px 7px;
 }
 .chips {
@@ -288,16 +288,15 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
   gap: 4px;
 }
 .chips button {
-  all: unset;
   cursor: pointer;
   font-size: 13.5px;
   padding: 5px 10px;
-  border: 1px solid #b9aca6;
+  border: 1px solid var(--el-border-color);
   line-height: 1.3;
 }
 .chips button[aria-pressed='true'] {
   background: var(--fl-aubergine);
-  color: #fff;
+  color: var(--fl-white);
   border-color: var(--fl-aubergine);
 }
 .chips button:focus-visible {

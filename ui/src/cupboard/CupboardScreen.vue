@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize, useVirtualList } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
@@ -241,10 +242,9 @@ useKeys([
           class="shelf"
           :style="{ gridTemplateColumns: `repeat(${across}, minmax(0, 1fr))` }"
         >
-          <button
+          <ChipButton
             v-for="r in shelf.data"
             :key="r.id"
-            type="button"
             class="tile"
             :class="{ on: r.id === chosenId }"
             :aria-pressed="r.id === chosenId"
@@ -268,7 +268,7 @@ useKeys([
             <span v-if="r.flaws.length" class="flaw" :title="r.flaws.join('; ')"
               ><span aria-hidden="true">▲</span><span class="visually-hidden">{{ r.flaws.join('; ') }}</span></span
             >
-          </button>
+          </ChipButton>
         </div>
       </div>
     </div>
@@ -427,7 +427,7 @@ useKeys([
 .shelf {
   display: grid;
   height: 176px;
-  border-bottom: 3px solid #5f5f5f;
+  border-bottom: 3px solid var(--fl-grey-dark);
   margin-bottom: 0;
 }
 .table .shelf {
@@ -435,7 +435,6 @@ useKeys([
   border-bottom: 1px solid var(--fl-line);
 }
 .tile {
-  all: unset;
   cursor: pointer;
   position: relative;
   display: grid;
@@ -443,7 +442,7 @@ useKeys([
   justify-items: center;
   padding: 6px 4px 4px;
   min-width: 0;
-  color: #fff;
+  color: var(--fl-white);
   text-align: center;
   box-sizing: border-box;
 }
@@ -455,21 +454,21 @@ useKeys([
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-  background: #2a2228d0;
+  background: var(--fl-veil);
   padding: 1px 5px;
 }
 .tile small {
   font-size: 11.5px;
   line-height: 1.3;
-  background: #2a2228d0;
+  background: var(--fl-veil);
   padding: 0 5px 1px;
 }
 .tile.on {
-  outline: 3px solid #fff;
+  outline: 3px solid var(--fl-white);
   outline-offset: -3px;
 }
 .tile:focus-visible {
-  outline: 4px solid #ffd4e2;
+  outline: 4px solid var(--fl-rose);
   outline-offset: -4px;
 }
 .stand {
@@ -481,8 +480,8 @@ useKeys([
   position: absolute;
   right: 6px;
   top: 4px;
-  color: #2a2228;
-  background: #f3d28a;
+  color: var(--fl-ink);
+  background: var(--fl-amber);
   font-size: 12px;
   padding: 0 5px;
 }
@@ -506,14 +505,14 @@ useKeys([
   font-size: 13px;
 }
 .table .tile.on {
-  background: #f6f0f5;
+  background: var(--fl-lilac);
   outline: 0;
   box-shadow: inset 4px 0 0 var(--fl-aubergine);
 }
 .dot {
   width: 18px;
   height: 18px;
-  border: 1px solid #00000040;
+  border: 1px solid var(--fl-edge);
 }
 .big {
   background: var(--fl-grey);

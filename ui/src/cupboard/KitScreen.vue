@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
 import { useBlanks, useKit, useRefresh } from '../api/queries'
@@ -199,16 +200,11 @@ useKeys([
       <h2>{{ g.words }}</h2>
       <ul>
         <li v-for="k in g.rows" :key="k.row.id" :class="{ on: k.row.id === chosen?.row.id }">
-          <button
-            type="button"
-            :aria-pressed="k.row.id === chosen?.row.id"
-            @click="chosenId = k.row.id"
-            @dblclick="begin(k)"
-          >
+          <ChipButton :aria-pressed="k.row.id === chosen?.row.id" @click="chosenId = k.row.id" @dblclick="begin(k)">
             <b>{{ k.row.doc.name }}</b><span class="mono">{{ told(k.row.doc) }}</span
             ><span class="soft small">{{ k.row.doc.count > 1 ? k.row.doc.count + ' of them' : '' }}</span
             ><span class="soft small">{{ k.row.doc.shelf ? 'shelf ' + k.row.doc.shelf : '' }}</span>
-          </button>
+          </ChipButton>
         </li>
       </ul>
     </section>
@@ -347,10 +343,9 @@ li.on {
   box-shadow:
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 li button {
-  all: unset;
   box-sizing: border-box;
   cursor: pointer;
   width: 100%;
@@ -361,9 +356,6 @@ li button {
   padding: 0 14px;
   min-height: 42px;
   font-size: 14px;
-}
-li button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 b {
   font-weight: 600;

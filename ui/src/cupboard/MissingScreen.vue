@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
@@ -159,11 +160,11 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
       </p>
       <ul class="wanted">
         <li v-for="w in wanted" :key="w.row.id" :class="{ on: w.row.id === chosen?.row.id }">
-          <button type="button" :aria-pressed="w.row.id === chosen?.row.id" @click="chosenId = w.row.id">
+          <ChipButton :aria-pressed="w.row.id === chosen?.row.id" @click="chosenId = w.row.id">
             <b>{{ w.row.doc.name }}</b><small>{{
               [w.row.doc.because, w.row.doc.maker].filter(Boolean).join(' · ')
             }}</small>
-          </button>
+          </ChipButton>
           <span class="mono">{{ w.row.doc.priceMinor ? money(w.row.doc.priceMinor) : '–' }}</span>
           <span :class="w.choice.verdict">{{ verdicts[w.choice.verdict] }}</span>
           <el-button size="small" text :aria-label="'Change: ' + w.row.doc.name" @click="edit(w)">Change</el-button>
@@ -192,12 +193,18 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
             y="14"
             :width="Math.max(1, drawn.band[1]! - drawn.band[0]!)"
             height="118"
-            fill="#ead9e4"
+            fill="var(--fl-mauve)"
           />
-          <path d="M34 14V132H264" fill="none" stroke="#6a5f66" />
-          <polyline :points="drawn.rent" fill="none" stroke="#b4456a" stroke-width="2.5" />
-          <polyline :points="drawn.buy" fill="none" stroke="#47603f" stroke-width="2.5" stroke-dasharray="6 3" />
-          <line :x1="drawn.days" :x2="drawn.days" y1="14" y2="132" stroke="#2a2228" stroke-dasharray="2 3" />
+          <path d="M34 14V132H264" fill="none" stroke="var(--fl-soft)" />
+          <polyline :points="drawn.rent" fill="none" stroke="var(--fl-fig)" stroke-width="2.5" />
+          <polyline
+            :points="drawn.buy"
+            fill="none"
+            stroke="var(--fl-leaf-ink)"
+            stroke-width="2.5"
+            stroke-dasharray="6 3"
+          />
+          <line :x1="drawn.days" :x2="drawn.days" y1="14" y2="132" stroke="var(--fl-ink)" stroke-dasharray="2 3" />
           <text :x="drawn.days" y="10" text-anchor="middle">{{ chosen.row.doc.days }} days</text>
 
           <text x="34" y="150">0</text>
@@ -282,18 +289,14 @@ h2 {
   box-shadow:
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 .wanted button:first-child {
-  all: unset;
   cursor: pointer;
   display: grid;
   padding: 5px 14px;
   min-height: 44px;
   align-content: center;
-}
-.wanted button:first-child:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .count {
   display: flex;
@@ -328,7 +331,7 @@ small {
 }
 svg text {
   font: 11.5px var(--fl-text);
-  fill: #2a2228;
+  fill: var(--fl-ink);
 }
 .form {
   display: grid;

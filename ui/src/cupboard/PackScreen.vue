@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -99,16 +100,15 @@ const open = ref('')
           ><b>{{ t.name }}</b
           ><small>{{ t.because }}</small></span
         ><span class="soft small">{{ t.shelf ? 'shelf ' + t.shelf : '' }}</span>
-        <button
+        <ChipButton
           v-if="t.working.length"
-          type="button"
           class="how"
           :aria-expanded="open === t.name"
           :aria-label="'how many: ' + t.name"
           @click="open = open === t.name ? '' : t.name"
         >
           how many
-        </button>
+        </ChipButton>
         <ol v-if="open === t.name" class="working">
           <li v-for="(w, i) in t.working" :key="i">
             <span>{{ w.words }}</span><code>{{ w.formula }}</code
@@ -207,22 +207,18 @@ h3 {
   font-size: 16px;
 }
 .how {
-  all: unset;
   cursor: pointer;
   font-size: 12.5px;
   text-decoration: underline;
   color: var(--fl-aubergine);
   padding: 6px 0;
 }
-.how:focus-visible {
-  outline: 3px solid var(--fl-fig);
-}
 .working {
   grid-column: 2 / -1;
   list-style: none;
   margin: 0;
   padding: 8px 10px;
-  background: #f3ece3;
+  background: var(--fl-linen);
   border-left: 3px solid var(--fl-brass);
   font-size: 12.5px;
   display: grid;
@@ -257,9 +253,9 @@ code {
   color: var(--fl-soft);
 }
 .clash {
-  background: #f8e9ee;
+  background: var(--fl-blush);
   border-left: 4px solid var(--fl-fig-ink);
-  color: #6d1f3a;
+  color: var(--fl-wine);
   padding: 8px 12px;
   font-size: 13.5px;
 }

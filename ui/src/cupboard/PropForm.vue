@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { startColour } from '../theme/drawn'
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
 import { limits } from '../api/words'
@@ -64,7 +65,7 @@ const price = computed({
 })
 const twoFaced = computed({
   get: () => !!p.value.back.colour,
-  set: (on: boolean) => (p.value.back.colour = on ? '#8d8d8d' : ''),
+  set: (on: boolean) => (p.value.back.colour = on ? startColour.unset : ''),
 })
 </script>
 
@@ -148,7 +149,7 @@ const twoFaced = computed({
           ><input v-if="p.front.second" v-model="p.front.second" type="color" aria-label="Second colour" /><el-button
             v-else
             size="small"
-            @click="p.front.second = '#8d8d8d'"
+            @click="p.front.second = startColour.unset"
             >add</el-button
           ></span
         ></label

@@ -25,7 +25,7 @@ const size = computed(() => {
       :key="i"
       :d="s.path"
       :fill="s.colour"
-      :stroke="s.edge ? '#00000055' : 'none'"
+      :stroke="s.edge ? 'var(--fl-edge)' : 'none'"
       stroke-width="1"
       vector-effect="non-scaling-stroke"
     />

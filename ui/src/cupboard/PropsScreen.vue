@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -119,9 +120,8 @@ useKeys([
       <p v-if="suited.data.value && !r.items.length" class="soft small">Nothing in the cupboard for that.</p>
       <ul class="row">
         <li v-for="x in r.items" :key="x.id">
-          <button
+          <ChipButton
             :id="'suit-' + x.id"
-            type="button"
             class="tile"
             :class="{ on: x.id === chosen?.id, out: x.free < 1 && !held(x.id) }"
             :aria-pressed="x.id === chosen?.id"
@@ -140,7 +140,7 @@ useKeys([
               ><template v-if="held(x.id)"> · ✓ held</template><template v-else-if="x.free < 1"> · ✕ not free</template
               ><template v-if="x.suits.findings.some((f) => f.severity !== 'note')"> · ▲</template></small
             >
-          </button>
+          </ChipButton>
         </li>
       </ul>
     </section>
@@ -197,7 +197,7 @@ h2 {
   display: flex;
   gap: 14px;
   align-items: center;
-  background: #f8e9ee;
+  background: var(--fl-blush);
   border-left: 4px solid var(--fl-fig-ink);
   padding: 8px 14px;
   font-size: 14px;
@@ -225,7 +225,6 @@ h2 {
   display: none;
 }
 .tile {
-  all: unset;
   box-sizing: border-box;
   cursor: pointer;
   width: 122px;
@@ -233,7 +232,7 @@ h2 {
   display: grid;
   grid-template-rows: 98px auto auto;
   justify-items: center;
-  color: #fff;
+  color: var(--fl-white);
   padding: 4px;
   text-align: center;
 }
@@ -249,24 +248,24 @@ h2 {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-  background: #2a2228d0;
+  background: var(--fl-veil);
   padding: 1px 5px;
 }
 .tile small {
   font-size: 12px;
-  background: #2a2228d0;
+  background: var(--fl-veil);
   padding: 0 5px 1px;
   white-space: nowrap;
 }
 .tile.on {
-  outline: 3px solid #fff;
+  outline: 3px solid var(--fl-white);
   outline-offset: -3px;
 }
 .tile.out .stand {
   opacity: 0.45;
 }
 .tile:focus-visible {
-  outline: 4px solid #ffd4e2;
+  outline: 4px solid var(--fl-rose);
   outline-offset: -4px;
 }
 .score {

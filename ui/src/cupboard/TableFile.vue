@@ -106,8 +106,8 @@ function bring(e: Event) {
 .wrong {
   margin: 0;
   padding: 8px 12px 8px 26px;
-  background: #f8e9ee;
-  color: #6d1f3a;
+  background: var(--fl-blush);
+  color: var(--fl-wine);
   border-left: 4px solid var(--fl-fig-ink);
 }
 table {

@@ -19,8 +19,8 @@ const said = () => props.points.map((p) => `${p.name}: ${p.words}`).join('; ')
 <template>
   <svg viewBox="0 0 180 180" role="img" :aria-label="'Wheel of hues. ' + said()">
     <path v-for="i in 36" :key="i" :d="arc(i - 1)" :style="{ fill: `oklch(0.68 0.13 ${(i - 1) * 10 + 5})` }" />
-    <circle cx="90" cy="90" r="68" fill="#777" />
-    <path d="M90 22V158M22 90H158" stroke="#fff" stroke-opacity="0.25" />
+    <circle cx="90" cy="90" r="68" fill="var(--fl-grey)" />
+    <path d="M90 22V158M22 90H158" stroke="var(--fl-white)" stroke-opacity="0.25" />
     <g v-for="p in points" :key="p.role + p.name">
       <title>{{ p.name }}: {{ p.words }}</title>
       <circle
@@ -29,7 +29,7 @@ const said = () => props.points.map((p) => `${p.name}: ${p.words}`).join('; ')
         :cy="place(p).y"
         :r="size(p)"
         :fill="p.hex"
-        stroke="#fff"
+        stroke="var(--fl-white)"
         stroke-width="1.5"
       />
       <rect
@@ -39,7 +39,7 @@ const said = () => props.points.map((p) => `${p.name}: ${p.words}`).join('; ')
         width="14"
         height="14"
         :fill="p.hex"
-        stroke="#fff"
+        stroke="var(--fl-white)"
         stroke-width="1.5"
       />
       <circle
@@ -48,11 +48,17 @@ const said = () => props.points.map((p) => `${p.name}: ${p.words}`).join('; ')
         :cy="place(p).y"
         r="8"
         :fill="p.hex"
-        stroke="#fff"
+        stroke="var(--fl-white)"
         stroke-width="1.5"
         stroke-dasharray="3 2"
       />
-      <path v-else :d="`M${place(p).x} ${place(p).y - 9}l8 15h-16z`" :fill="p.hex" stroke="#fff" stroke-width="1.5" />
+      <path
+        v-else
+        :d="`M${place(p).x} ${place(p).y - 9}l8 15h-16z`"
+        :fill="p.hex"
+        stroke="var(--fl-white)"
+        stroke-width="1.5"
+      />
     </g>
   </svg>
   <p class="key"><span>● food</span><span>◌ vessel</span><span>■ ground</span><span>▲ accent</span></p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { startColour } from '../theme/drawn'
+import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -37,7 +39,10 @@ const draft = useDraft<Plan>({
     void refresh()
     return saved.version
   },
-  theirs: (current) => ({ value: (current as Schema['KeptDish']).doc.colour, version: (current as Schema['KeptDish']).version }),
+  theirs: (current) => ({
+    value: (current as Schema['KeptDish']).doc.colour,
+    version: (current as Schema['KeptDish']).version,
+  }),
   of: () => dish.value?.id ?? '',
   waitMs: 250,
 })
@@ -67,7 +72,7 @@ function apply(edits: NonNullable<Finding['try'][number]['edits']>) {
   for (const e of edits) put(e.path as 'vessel', e.text ?? '')
 }
 function addPart() {
-  plan.value?.food.push({ name: '', hex: '#b98a54', share: 1, from: 'typed' })
+  plan.value?.food.push({ name: '', hex: startColour.food, share: 1, from: 'typed' })
   chosen.value = 'food.' + ((plan.value?.food.length ?? 1) - 1)
   draft.touch()
 }
@@ -179,27 +184,26 @@ useKeys([
           <div v-for="w in ['ground', 'vessel', 'accent'] as const" :key="w" class="row" :class="{ on: chosen === w }">
             <input
               type="color"
-              :value="plan[w] || '#8d8d8d'"
+              :value="plan[w] || startColour.unset"
               :aria-label="w"
               @focus="chosen = w"
               @input="put(w, ($event.target as HTMLInputElement).value)"
             />
             <span class="cap">{{ w }}</span><span class="soft words">{{ plan[w] ? name(plan[w]) : 'still open' }}</span>
-            <button v-if="plan[w]" type="button" class="x" :aria-label="'leave open: ' + w" @click="put(w, '')">
+            <ChipButton v-if="plan[w]" class="x" :aria-label="'leave open: ' + w" @click="put(w, '')">
               leave open
-            </button>
+            </ChipButton>
           </div>
           <div class="schools" role="radiogroup" aria-label="School of ground">
-            <button
+            <ChipButton
               v-for="s in palette?.schools"
               :key="s.key"
-              type="button"
               role="radio"
               :aria-checked="plan.school === s.key"
               @click="put('school', s.key)"
             >
               <span aria-hidden="true">{{ plan.school === s.key ? '●' : '○' }}</span> {{ s.words }}
-            </button>
+            </ChipButton>
           </div>
         </fieldset>
         <fieldset>
@@ -241,14 +245,13 @@ useKeys([
             <span class="mono pc"
               >{{ Math.round((100 * f.share) / (plan.food.reduce((a, x) => a + x.share, 0) || 1)) }} %</span
             >
-            <button
-              type="button"
+            <ChipButton
               class="x"
               :aria-label="'remove ' + (f.name || 'part ' + (i + 1))"
               @click="(plan.food.splice(i, 1), draft.touch())"
             >
               remove
-            </button>
+            </ChipButton>
           </div>
           <p v-if="!plan.food.length" class="soft small">
             List the dish's own colours first: from the ingredients, from a picture, or by hand.
@@ -266,27 +269,31 @@ useKeys([
           <h3 v-if="l.items.length">{{ l.words }} that suit it</h3>
           <ul class="choices">
             <li v-for="x in l.items" :key="x.hex">
-              <button type="button" class="take" :aria-pressed="plan[l.key] === x.hex" @click="put(l.key, x.hex)">
+              <ChipButton class="take" :aria-pressed="plan[l.key] === x.hex" @click="put(l.key, x.hex)">
                 <svg viewBox="0 0 34 24" width="44" height="31" aria-hidden="true">
-                  <rect width="34" height="24" :fill="l.key === 'ground' ? x.hex : plan.ground || '#8d8d8d'" />
-                  <circle cx="17" cy="12" r="10" :fill="l.key === 'vessel' ? x.hex : plan.vessel || '#9b9b9b'" />
-                  <circle cx="17" cy="12" r="6" :fill="plan.food[0]?.hex ?? '#777'" />
+                  <rect width="34" height="24" :fill="l.key === 'ground' ? x.hex : plan.ground || 'var(--fl-unset)'" />
+                  <circle
+                    cx="17"
+                    cy="12"
+                    r="10"
+                    :fill="l.key === 'vessel' ? x.hex : plan.vessel || 'var(--fl-unset-light)'"
+                  />
+                  <circle cx="17" cy="12" r="6" :fill="plan.food[0]?.hex ?? 'var(--fl-grey)'" />
                   <circle v-if="l.key === 'accent'" cx="29" cy="18" r="3.4" :fill="x.hex" />
                 </svg>
                 <span
                   ><b>{{ x.name }}</b
                   ><small>{{ x.because }}</small></span
                 >
-              </button>
-              <button
-                type="button"
+              </ChipButton>
+              <ChipButton
                 class="score mono"
                 :aria-expanded="opened === l.key + x.hex"
                 :aria-label="`Why ${Math.round(x.score)} for ${x.name}`"
                 @click="opened = opened === l.key + x.hex ? '' : l.key + x.hex"
               >
                 {{ Math.round(x.score) }}
-              </button>
+              </ChipButton>
               <ol v-if="opened === l.key + x.hex" class="parts">
                 <li v-for="s in x.parts" :key="s.name">
                   <span>{{ s.name }}: {{ s.words }}</span
@@ -367,7 +374,7 @@ legend {
 }
 .row.on {
   border-color: var(--fl-fig);
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 .row input[type='color'] {
   width: 44px;
@@ -403,7 +410,6 @@ legend {
   font-size: 13px;
 }
 .x {
-  all: unset;
   cursor: pointer;
   font-size: 12.5px;
   color: var(--fl-soft);
@@ -411,26 +417,19 @@ legend {
   padding: 6px 2px;
   white-space: nowrap;
 }
-.x:focus-visible {
-  outline: 3px solid var(--fl-fig);
-}
 .schools {
   display: grid;
   gap: 2px;
   margin-top: 6px;
 }
 .schools button {
-  all: unset;
   cursor: pointer;
   font-size: 13px;
   padding: 4px;
   line-height: 1.35;
 }
 .schools button[aria-checked='true'] {
-  background: #f6f0f5;
-}
-.schools button:focus-visible {
-  outline: 3px solid var(--fl-fig);
+  background: var(--fl-lilac);
 }
 .choices {
   list-style: none;
@@ -446,7 +445,6 @@ legend {
   box-shadow: 0 0 0 1px var(--fl-line);
 }
 .take {
-  all: unset;
   cursor: pointer;
   display: flex;
   gap: 8px;
@@ -472,11 +470,7 @@ legend {
   box-shadow: inset 4px 0 0 var(--fl-leaf);
 }
 .take:focus-visible,
-.score:focus-visible {
-  outline: 3px solid var(--fl-fig);
-}
 .score {
-  all: unset;
   cursor: pointer;
   padding: 0 10px;
   font-size: 14px;
@@ -489,7 +483,7 @@ legend {
   padding: 6px 8px;
   font-size: 12px;
   border-top: 1px solid var(--fl-line);
-  background: #f3ece3;
+  background: var(--fl-linen);
 }
 .parts li {
   background: none;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -150,14 +151,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
               min
               <small class="soft"
                 >{{ d.counted
-                }}<button
-                  v-if="own(d.id)"
-                  type="button"
-                  :aria-label="'Count the frames of ' + d.name"
-                  @click="counted(d.id)"
-                >
+                }}<ChipButton v-if="own(d.id)" :aria-label="'Count the frames of ' + d.name" @click="counted(d.id)">
                   count frames
-                </button></small
+                </ChipButton></small
               >
             </td>
             <td class="soft">{{ d.buys.join(', ') || 'nothing with a price' }}</td>
@@ -267,9 +263,9 @@ h2.less {
   font-size: 16px;
 }
 .problem {
-  background: #f8e9ee;
+  background: var(--fl-blush);
   border-left: 4px solid var(--fl-fig-ink);
-  color: #6d1f3a;
+  color: var(--fl-wine);
   padding: 10px 12px;
 }
 .day {
@@ -294,10 +290,10 @@ h2.less {
 .line {
   display: flex;
   height: 62px;
-  background: repeating-linear-gradient(90deg, #efe6da 0 1px, transparent 1px calc(100% / 7)), #f6f0e7;
+  background: repeating-linear-gradient(90deg, var(--fl-oat) 0 1px, transparent 1px calc(100% / 7)), var(--fl-milk);
 }
 .build {
-  background: repeating-linear-gradient(45deg, #d9cbbd 0 4px, #e8ddd1 4px 8px);
+  background: repeating-linear-gradient(45deg, var(--fl-sand) 0 4px, var(--fl-biscuit) 4px 8px);
   display: grid;
   place-items: center;
   min-width: 0;
@@ -305,12 +301,12 @@ h2.less {
 }
 .build i {
   font: 500 11px var(--fl-mono);
-  background: #f6f0e7;
+  background: var(--fl-milk);
   padding: 0 3px;
 }
 .block {
   background: var(--fl-aubergine);
-  color: #fff;
+  color: var(--fl-white);
   border-right: 2px solid var(--fl-card);
   padding: 6px 8px;
   display: flex;
@@ -339,14 +335,14 @@ h2.less {
 .apart span {
   flex: 1;
   max-width: 120px;
-  background: #f6f0e7;
+  background: var(--fl-milk);
   display: flex;
   align-items: flex-end;
 }
 .apart i {
   display: block;
   width: 100%;
-  background: #94748f;
+  background: var(--el-color-primary-light-5);
 }
 .dishes {
   border-collapse: collapse;
@@ -376,13 +372,9 @@ h2.less {
   font-size: 12px;
 }
 .min button {
-  all: unset;
   cursor: pointer;
   text-decoration: underline;
   margin-left: 6px;
-}
-.min button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .terms {
   display: grid;

@@ -55,7 +55,7 @@ a {
 }
 .on {
   background: var(--fl-aubergine);
-  color: #fff;
+  color: var(--fl-white);
   border-color: var(--fl-aubergine);
 }
 </style>

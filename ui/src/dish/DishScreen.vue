@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -500,14 +501,9 @@ useKeys([
           <el-button v-if="picked.length" type="primary" @click="accept(picked.map((f) => f.key))"
             >Put {{ picked.length }} picked on the list <kbd>a</kbd></el-button
           >
-          <button
-            v-if="waiting.length > picked.length"
-            type="button"
-            class="all"
-            @click="accept(waiting.map((f) => f.key))"
-          >
+          <ChipButton v-if="waiting.length > picked.length" class="all" @click="accept(waiting.map((f) => f.key))">
             or all {{ waiting.length }}
-          </button>
+          </ChipButton>
         </div>
         <ul class="frames">
           <li v-for="f in frames" :key="f.key" :class="f.state" :data-key="f.key">
@@ -669,7 +665,7 @@ useKeys([
 }
 .time {
   font-size: 12px;
-  background: #eee4d6;
+  background: var(--fl-oat);
   padding: 0 6px;
   margin-left: 4px;
   white-space: nowrap;
@@ -690,7 +686,7 @@ useKeys([
   width: 104px;
 }
 .behind {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-left: 4px solid var(--fl-brass);
   padding: 8px 10px;
   font-size: 13.5px;
@@ -712,15 +708,11 @@ useKeys([
   color: var(--fl-brass-ink);
 }
 .all {
-  all: unset;
   cursor: pointer;
   text-decoration: underline;
   font-size: 13.5px;
   padding: 8px 4px;
   white-space: nowrap;
-}
-.all:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .turned {
   color: var(--fl-fig-ink);
@@ -784,7 +776,7 @@ useKeys([
   width: 46px;
 }
 .unread {
-  background: #f6eddb;
+  background: var(--fl-straw);
 }
 em {
   color: var(--fl-brass-ink);
@@ -807,7 +799,7 @@ em {
   font: 560 14px var(--fl-head);
 }
 .once {
-  background: linear-gradient(90deg, #f8e9ee, transparent);
+  background: linear-gradient(90deg, var(--fl-blush), transparent);
   margin-left: -6px;
   padding-left: 6px;
 }

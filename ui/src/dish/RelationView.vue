@@ -40,7 +40,7 @@ const press = (what: string) => emit('choose', what)
       class="part"
       width="520"
       height="340"
-      :fill="plan.ground || '#8d8d8d'"
+      :fill="plan.ground || 'var(--fl-unset)'"
       :class="{ on: chosen === 'ground' }"
       role="button"
       tabindex="0"
@@ -55,7 +55,7 @@ const press = (what: string) => emit('choose', what)
         cx="260"
         cy="170"
         r="142"
-        :fill="plan.vessel || '#9b9b9b'"
+        :fill="plan.vessel || 'var(--fl-unset-light)'"
         :class="{ on: chosen === 'vessel' }"
         role="button"
         tabindex="0"
@@ -68,7 +68,7 @@ const press = (what: string) => emit('choose', what)
         cy="170"
         r="112"
         fill="none"
-        stroke="#000"
+        stroke="var(--fl-black)"
         stroke-opacity="0.14"
         stroke-width="2"
         pointer-events="none"
@@ -92,7 +92,7 @@ const press = (what: string) => emit('choose', what)
       <path
         class="part"
         :d="form === 'drink' ? 'M178 70H342L330 306H190Z' : 'M96 296H424L400 314H120Z'"
-        :fill="plan.vessel || '#9b9b9b'"
+        :fill="plan.vessel || 'var(--fl-unset-light)'"
         :fill-opacity="form === 'drink' ? 0.55 : 1"
         :class="{ on: chosen === 'vessel' }"
         role="button"
@@ -156,7 +156,7 @@ svg {
 }
 .part:focus-visible,
 .part.on {
-  stroke: #fff;
+  stroke: var(--fl-white);
   stroke-width: 3;
   paint-order: stroke;
 }
@@ -166,9 +166,9 @@ svg {
 }
 .open {
   font: 500 14px var(--fl-text);
-  fill: #fff;
+  fill: var(--fl-white);
   paint-order: stroke;
-  stroke: #000;
+  stroke: var(--fl-black);
   stroke-opacity: 0.35;
   stroke-width: 3px;
   pointer-events: none;

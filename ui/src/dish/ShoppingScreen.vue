@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
@@ -244,8 +245,7 @@ useKeys([
             @click="chosenKey = l.key"
             @focus="chosenKey = l.key"
           >
-            <button
-              type="button"
+            <ChipButton
               class="tick"
               role="checkbox"
               :aria-checked="l.ticked"
@@ -253,7 +253,7 @@ useKeys([
               @click.stop="tick(l.key, l.thing, !l.ticked)"
             >
               <span aria-hidden="true">{{ l.ticked ? '✓' : '' }}</span>
-            </button>
+            </ChipButton>
             <span class="buy mono">{{ l.shown }}</span>
             <span class="what"
               ><b>{{ l.thing }}</b
@@ -274,8 +274,7 @@ useKeys([
         <h2>By hand</h2>
         <ul class="lines">
           <li v-for="x in b.list.extra" :key="x.key" :class="{ done: b.choices.ticked.includes(x.key) }">
-            <button
-              type="button"
+            <ChipButton
               class="tick"
               role="checkbox"
               :aria-checked="b.choices.ticked.includes(x.key)"
@@ -283,17 +282,12 @@ useKeys([
               @click="tick(x.key, x.words, !b!.choices.ticked.includes(x.key))"
             >
               <span aria-hidden="true">{{ b.choices.ticked.includes(x.key) ? '✓' : '' }}</span>
-            </button>
+            </ChipButton>
             <span class="buy" /><span class="what"
               ><b>{{ x.words }}</b></span
-            ><span class="tags" /><button
-              type="button"
-              class="x"
-              :aria-label="'Take off: ' + x.words"
-              @click="dropExtra(x.key)"
-            >
+            ><span class="tags" /><ChipButton class="x" :aria-label="'Take off: ' + x.words" @click="dropExtra(x.key)">
               take off
-            </button>
+            </ChipButton>
           </li>
         </ul>
         <form novalidate class="extra" @submit.prevent="addExtra">
@@ -496,10 +490,9 @@ h2 {
   box-shadow:
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 .tick {
-  all: unset;
   cursor: pointer;
   display: grid;
   place-items: center;
@@ -514,12 +507,12 @@ h2 {
   display: grid;
   place-items: center;
   font-weight: 700;
-  background: #fff;
+  background: var(--fl-white);
 }
 .tick[aria-checked='true'] span {
   background: var(--fl-leaf-ink);
   border-color: var(--fl-leaf-ink);
-  color: #fff;
+  color: var(--fl-white);
 }
 .tick:focus-visible span {
   outline: 3px solid var(--fl-fig);
@@ -562,7 +555,7 @@ h2 {
 }
 .tags span {
   font-size: 12px;
-  background: #eee4d6;
+  background: var(--fl-oat);
   padding: 1px 6px;
   white-space: nowrap;
 }
@@ -571,14 +564,10 @@ h2 {
   font-size: 14px;
 }
 .x {
-  all: unset;
   cursor: pointer;
   font-size: 12.5px;
   color: var(--fl-soft);
   text-decoration: underline;
-}
-.x:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .extra {
   display: flex;
@@ -587,7 +576,7 @@ h2 {
   margin-top: 6px;
 }
 .unread {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-left: 4px solid var(--fl-brass);
   padding: 8px 12px;
   font-size: 14px;
@@ -619,7 +608,7 @@ h2 {
   list-style: none;
   margin: 0;
   padding: 8px 10px;
-  background: #f3ece3;
+  background: var(--fl-linen);
   border-left: 3px solid var(--fl-brass);
   font-size: 12.5px;
   display: grid;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
@@ -172,21 +173,22 @@ useKeys([
                   <span class="verdict" :class="k.verdict"
                     ><span aria-hidden="true">{{ verdicts[k.verdict].shape }}</span>
                     {{ row(k.id)!.doc.trial.kind === 'source' ? 'another source' : verdicts[k.verdict].words
-                    }}<template v-if="row(k.id)!.doc.trial.day">, {{ shortDay(row(k.id)!.doc.trial.day) }}</template></span
+                    }}<template v-if="row(k.id)!.doc.trial.day"
+                      >, {{ shortDay(row(k.id)!.doc.trial.day) }}</template
+                    ></span
                   >
                   <span v-for="f in k.faults" :key="f" class="fault">▲ {{ faultWords(f) }}</span>
                   <span class="acts"
-                    ><button type="button" :aria-label="'Open ' + k.name" @click="edit(row(k.id)!)">Open</button
-                    ><button
+                    ><ChipButton :aria-label="'Open ' + k.name" @click="edit(row(k.id)!)">Open</ChipButton
+                    ><ChipButton
                       v-if="row(k.id)!.doc.trial.kind === 'trial'"
-                      type="button"
                       :aria-label="'Use it: ' + k.name"
                       @click="adopt(row(k.id)!)"
                     >
-                      Use it</button
-                    ><button type="button" :aria-label="'Remove ' + k.name" @click="remove(row(k.id)!)">
+                      Use it</ChipButton
+                    ><ChipButton :aria-label="'Remove ' + k.name" @click="remove(row(k.id)!)">
                       Remove
-                    </button></span
+                    </ChipButton></span
                   >
                 </template>
                 <span v-else class="verdict">as it stands</span>
@@ -400,15 +402,11 @@ tbody th {
   line-height: 1.3;
 }
 .col button {
-  all: unset;
   cursor: pointer;
   font-size: 12.5px;
   color: var(--fl-aubergine);
   text-decoration: underline;
   padding: 3px 0;
-}
-.col button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 td {
   position: relative;
@@ -428,10 +426,10 @@ td .mono {
   left: 0;
   top: 4px;
   bottom: 4px;
-  background: #ead9e4;
+  background: var(--fl-mauve);
 }
 .none {
-  background: repeating-linear-gradient(45deg, transparent 0 6px, #f3ece3 6px 8px);
+  background: repeating-linear-gradient(45deg, transparent 0 6px, var(--fl-linen) 6px 8px);
 }
 .more td,
 .more th {

@@ -91,7 +91,9 @@ useKeys([
         ></template
       >
     </EmptyBench>
-    <figure v-if="f?.frame"><img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.doc.title" /></figure>
+    <figure v-if="f?.frame">
+      <img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.doc.title" />
+    </figure>
     <template #reading>
       <template v-if="f?.frame">
         <h2>{{ f.shot.doc.title }}</h2>
@@ -196,14 +198,14 @@ figure img {
   color: var(--fl-soft);
 }
 .done label {
-  background: #eef2ea;
+  background: var(--fl-sage);
 }
 .ask {
   display: grid;
   gap: 8px;
 }
 .yes {
-  background: #eef2ea;
+  background: var(--fl-sage);
   border-left: 4px solid var(--fl-leaf);
   padding: 8px 12px;
   font-size: 14px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -107,22 +108,21 @@ useKeys([
       <div class="contact" role="listbox" aria-label="Frames">
         <template v-for="g in groups" :key="g.shot.id">
           <p class="title">{{ g.shot.doc.title }}</p>
-          <button
+          <ChipButton
             v-for="f in g.frames"
             :id="'thumb-' + f.id"
             :key="f.id"
-            type="button"
             role="option"
             :aria-selected="f.id === chosen.id"
             :class="{ kept: f.doc.kept }"
             @click="chosenId = f.id"
           >
-            <img :src="`/api/frames/${f.id}/picture?long=240`" :alt="`Frame of ${g.shot.doc.title}`" loading="lazy" /><span
-              v-if="f.doc.kept"
-              class="tag"
-              >✓ kept</span
-            >
-          </button>
+            <img
+              :src="`/api/frames/${f.id}/picture?long=240`"
+              :alt="`Frame of ${g.shot.doc.title}`"
+              loading="lazy"
+            /><span v-if="f.doc.kept" class="tag">✓ kept</span>
+          </ChipButton>
         </template>
       </div>
     </div>
@@ -159,11 +159,16 @@ useKeys([
         </dl>
         <h3>Copies</h3>
         <ul class="copies">
-          <li v-for="c in chosen.doc.copies" :key="c.where">✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}</li>
+          <li v-for="c in chosen.doc.copies" :key="c.where">
+            ✓ {{ c.where }} copy, read back {{ moment(c.verifiedAt) }}
+          </li>
         </ul>
         <p class="hash mono" title="SHA-256 of the file">{{ chosen.doc.sha256 }}</p>
         <el-button class="away" @click="takeAway(chosen)">Take this frame away</el-button>
-        <router-link v-if="chosen.doc.kept" :to="{ name: 'finish', params: { shoot, shot: chosen.doc.shotId } }" class="next"
+        <router-link
+          v-if="chosen.doc.kept"
+          :to="{ name: 'finish', params: { shoot, shot: chosen.doc.shotId } }"
+          class="next"
           >Climb to Finish →</router-link
         >
       </template>
@@ -199,13 +204,12 @@ figure img {
   gap: 6px;
 }
 .title {
-  color: #fff;
+  color: var(--fl-white);
   font-size: 12.5px;
-  background: #4b4b4b;
+  background: var(--fl-grey-dark);
   padding: 3px 6px;
 }
 .contact button {
-  all: unset;
   cursor: pointer;
   position: relative;
   outline: 3px solid transparent;
@@ -214,10 +218,10 @@ figure img {
   place-items: center;
 }
 .contact button[aria-selected='true'] {
-  outline-color: #fff;
+  outline-color: var(--fl-white);
 }
 .contact button:focus-visible {
-  outline-color: #f3b6cb;
+  outline-color: var(--fl-rose);
 }
 .contact img {
   max-width: 100%;
@@ -228,8 +232,8 @@ figure img {
   position: absolute;
   left: 4px;
   bottom: 4px;
-  background: #fff;
-  color: #2f4a27;
+  background: var(--fl-white);
+  color: var(--fl-leaf-deep);
   font-size: 12px;
   font-weight: 600;
   padding: 0 6px;

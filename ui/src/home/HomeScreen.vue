@@ -129,8 +129,8 @@ useKeys([
             <span class="kind">{{ c.shoot.doc.brief.kind === 'commission' ? 'Commission' : 'Own work' }}</span>
             <span class="tally">
               <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true">
-                <rect x="0" y="5" width="120" height="4" fill="#e2d8cd" />
-                <rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="#5e7457" />
+                <rect x="0" y="5" width="120" height="4" fill="var(--fl-line)" />
+                <rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="var(--fl-leaf)" />
               </svg>
               <span class="small">{{ c.out }} of {{ c.shots }} shots out</span>
             </span>
@@ -184,9 +184,9 @@ ol {
   padding: 0;
 }
 .lost {
-  background: #f8e9ee;
+  background: var(--fl-blush);
   border-left: 4px solid var(--fl-fig-ink);
-  color: #6d1f3a;
+  color: var(--fl-wine);
   padding: 10px 14px;
 }
 .next {
@@ -198,7 +198,7 @@ ol {
   gap: 12px;
   align-items: baseline;
   padding: 11px 14px;
-  background: #f6eddb;
+  background: var(--fl-straw);
   text-decoration: none;
   color: var(--fl-ink);
   border-left: 4px solid var(--fl-brass);
@@ -206,7 +206,7 @@ ol {
 }
 .next a:hover,
 .shoots a:hover {
-  background: #efe3d0;
+  background: var(--fl-oat);
 }
 .next b {
   font-weight: 600;
@@ -267,7 +267,7 @@ ol {
 }
 kbd {
   font: 500 12px var(--fl-mono);
-  border: 1px solid rgb(255 255 255 / 0.4);
+  border: 1px solid var(--fl-sheen);
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
@@ -294,7 +294,7 @@ kbd {
   min-height: 40px;
 }
 .hits a:hover {
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 .hits .what {
   font-size: 12.5px;

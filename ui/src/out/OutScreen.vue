@@ -57,7 +57,9 @@ watch(
   [shotId, () => row.value?.shot.doc.title, () => publications.data.value !== undefined],
   () => {
     const last = sent.value[0]
-    order.words = last ? { ...last.words } : { title: row.value?.shot.doc.title ?? '', caption: '', alt: '', credit: '' }
+    order.words = last
+      ? { ...last.words }
+      : { title: row.value?.shot.doc.title ?? '', caption: '', alt: '', credit: '' }
     Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5 })
   },
   { immediate: true },
@@ -283,22 +285,22 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
 .crop {
   position: absolute;
   box-shadow:
-    0 0 0 4000px rgb(60 60 60 / 0.72),
-    inset 0 0 0 2px #fff;
+    0 0 0 4000px var(--fl-shade),
+    inset 0 0 0 2px var(--fl-white);
   cursor: move;
   touch-action: none;
   line-height: 1.2;
 }
 .crop:focus-visible {
-  outline: 3px solid #f3b6cb;
+  outline: 3px solid var(--fl-rose);
   outline-offset: -3px;
 }
 .crop span {
   position: absolute;
   left: 6px;
   bottom: 6px;
-  background: rgb(30 30 30 / 0.8);
-  color: #fff;
+  background: var(--fl-shade);
+  color: var(--fl-white);
   font-size: 12px;
   padding: 2px 6px;
 }
@@ -324,7 +326,7 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
   gap: 2px;
 }
 .missing {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-left: 4px solid var(--fl-brass);
   padding: 6px 10px;
   font-size: 13.5px;

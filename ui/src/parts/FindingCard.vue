@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from './ChipButton.vue'
 import { ref } from 'vue'
 import type { Finding } from '../api/client'
 
@@ -54,15 +55,14 @@ const name = () => props.finding.subject
         />
         <el-button size="small" native-type="submit">Set aside</el-button>
       </form>
-      <button
+      <ChipButton
         v-else-if="canAside && finding.severity !== 'stop'"
-        type="button"
         class="quiet"
         :aria-label="'Set aside: ' + name()"
         @click="asking = true"
       >
         Set aside …
-      </button>
+      </ChipButton>
     </template>
   </article>
 </template>
@@ -115,15 +115,11 @@ ul {
   min-height: 30px;
 }
 .quiet {
-  all: unset;
   cursor: pointer;
   font-size: 12.5px;
   color: var(--fl-soft);
   text-decoration: underline;
   padding: 4px 0;
-}
-.quiet:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .why {
   display: flex;

@@ -7,7 +7,7 @@ defineProps<{ mark: Schema['Mark'] }>()
 <template>
   <span class="mark" :title="mark.next ? 'Next: ' + mark.next : 'At the top'">
     <svg viewBox="0 0 16 34" width="16" height="34" aria-hidden="true">
-      <path d="M3 1V33M13 1V33" stroke="#b9a99a" stroke-width="1.6" />
+      <path d="M3 1V33M13 1V33" stroke="var(--fl-rail)" stroke-width="1.6" />
       <line
         v-for="(r, i) in mark.rungs"
         :key="r.key"
@@ -15,7 +15,7 @@ defineProps<{ mark: Schema['Mark'] }>()
         x2="13"
         :y1="31 - i * 4"
         :y2="31 - i * 4"
-        :stroke="r.reached ? '#47603f' : '#d9cbbd'"
+        :stroke="r.reached ? 'var(--fl-leaf-ink)' : 'var(--fl-sand)'"
         :stroke-width="r.reached ? 2.6 : 1.4"
       />
     </svg>

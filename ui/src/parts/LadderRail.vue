@@ -60,7 +60,7 @@ ol::after {
   top: 0;
   bottom: 0;
   width: 3px;
-  background: #d9cbbd;
+  background: var(--fl-sand);
   border-radius: 2px;
 }
 ol::before {
@@ -84,7 +84,7 @@ ol::after {
   right: 9px;
   bottom: 0;
   height: 3px;
-  background: #d9cbbd;
+  background: var(--fl-sand);
 }
 .name {
   display: flex;
@@ -119,7 +119,7 @@ ol::after {
 }
 .here .rung {
   background: var(--fl-aubergine);
-  color: #fff;
+  color: var(--fl-white);
   margin: 0 9px;
   padding-left: 11px;
   padding-right: 3px;
@@ -130,13 +130,13 @@ ol::after {
   right: 0;
 }
 .here .shown {
-  color: #e9dbe6;
+  color: var(--fl-mauve);
 }
 .here .hand {
-  color: #f0c76a;
+  color: var(--fl-amber);
 }
 .closed {
-  color: #7b7077;
+  color: var(--fl-faint);
 }
 .closed .name {
   font-weight: 500;

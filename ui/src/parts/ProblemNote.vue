@@ -10,9 +10,9 @@ defineProps<{ error: unknown }>()
 
 <style scoped>
 .problem {
-  background: #f8e9ee;
+  background: var(--fl-blush);
   border-left: 4px solid var(--fl-fig-ink);
-  color: #6d1f3a;
+  color: var(--fl-wine);
   padding: 8px 12px;
   font-size: 14px;
   overflow-wrap: anywhere;

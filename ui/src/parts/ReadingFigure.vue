@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from './ChipButton.vue'
 import { ref } from 'vue'
 import type { Reading } from '../api/client'
 
@@ -14,14 +15,14 @@ const id = 'working-' + props.reading.key
     :data-reading="reading.key"
     :data-value="reading.unbounded ? '' : reading.value"
   >
-    <button type="button" :aria-expanded="open" :aria-controls="id" @click="open = !open">
+    <ChipButton :aria-expanded="open" :aria-controls="id" @click="open = !open">
       <span class="label">{{ reading.label }}</span>
       <span class="value mono"
         ><span class="n" :class="{ words: reading.shown.length > 12 }">{{ reading.shown }}</span
         ><span v-if="reading.unit" class="unit">{{ reading.unit }}</span></span
       >
       <span class="turn" aria-hidden="true">{{ open ? '−' : '+' }}</span>
-    </button>
+    </ChipButton>
     <div v-if="open" :id="id" class="working">
       <ol>
         <li v-for="(l, i) in reading.working" :key="i">
@@ -39,7 +40,6 @@ const id = 'working-' + props.reading.key
   border-bottom: 1px solid var(--fl-line);
 }
 button {
-  all: unset;
   box-sizing: border-box;
   width: 100%;
   display: grid;
@@ -49,9 +49,6 @@ button {
   padding: 5px 0;
   cursor: pointer;
   min-height: 32px;
-}
-button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .label {
   font-size: 13px;
@@ -88,7 +85,7 @@ button:focus-visible {
   font-family: var(--fl-mono);
 }
 .working {
-  background: #f3ece3;
+  background: var(--fl-linen);
   padding: 8px 10px;
   margin-bottom: 6px;
   font-size: 12.5px;

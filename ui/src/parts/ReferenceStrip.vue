@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from './ChipButton.vue'
 import { computed, ref } from 'vue'
 import type { Schema } from '../api/client'
 import { useReferences } from '../api/queries'
@@ -17,12 +18,12 @@ const large = ref<Schema['KeptReference']>()
     <summary>To take from others: {{ mine.length }}</summary>
     <ul>
       <li v-for="r in mine" :key="r.id">
-        <button type="button" @click="large = r">
+        <ChipButton @click="large = r">
           <img v-if="r.doc.sha256" :src="`/api/references/${r.id}/picture`" alt="" height="58" loading="lazy" />
           <span
             ><b>{{ r.doc.reference.takes.join(', ') }}</b> {{ r.doc.reference.words }}</span
           >
-        </button>
+        </ChipButton>
       </li>
     </ul>
     <el-dialog
@@ -57,7 +58,6 @@ ul {
   gap: 4px;
 }
 button {
-  all: unset;
   box-sizing: border-box;
   width: 100%;
   cursor: pointer;
@@ -69,9 +69,6 @@ button {
   padding: 4px 8px 4px 4px;
   font-size: 13px;
   line-height: 1.3;
-}
-button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 button img {
   display: block;

@@ -38,14 +38,14 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
   color: var(--fl-leaf-ink);
 }
 .waiting {
-  color: #5d4510;
-  background: #f6eddb;
+  color: var(--fl-brass-deep);
+  background: var(--fl-straw);
   padding: 5px 10px;
 }
 .refused,
 .stale {
-  color: #6d1f3a;
-  background: #f8e9ee;
+  color: var(--fl-wine);
+  background: var(--fl-blush);
   padding: 5px 10px;
 }
 </style>

@@ -51,7 +51,7 @@ defineProps<{ title: string; wide?: boolean }>()
 }
 .reading {
   border-left: 1px solid var(--fl-line);
-  background: #fdf9f3;
+  background: var(--fl-bench);
   padding: 14px 16px;
   overflow: auto;
   display: flex;

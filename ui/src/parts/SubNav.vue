@@ -47,7 +47,7 @@ a {
   border-bottom: 3px solid transparent;
 }
 a:hover {
-  border-color: #d9cbbd;
+  border-color: var(--fl-sand);
 }
 .on {
   border-color: var(--fl-fig);

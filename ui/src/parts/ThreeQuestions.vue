@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from './ChipButton.vue'
 import { computed } from 'vue'
 import type { Schema } from '../api/client'
 
@@ -17,16 +18,15 @@ const said = computed(() => questions.filter(([k]) => props.answers[k] === 'yes'
   <section class="decide" aria-label="Three questions that decide">
     <div v-for="[k, words] in questions" :key="k">
       <span>{{ words }}</span><span class="yn"
-        ><button
+        ><ChipButton
           v-for="v in ['yes', 'no'] as const"
           :key="v"
-          type="button"
           :aria-pressed="answers[k] === v"
           :aria-label="`${words} ${v === 'yes' ? 'Yes' : 'No'}`"
           @click="emit('answer', { ...answers, [k]: answers[k] === v ? '' : v })"
         >
           {{ v }}
-        </button></span
+        </ChipButton></span
       >
     </div>
     <p v-if="said === 3">Three times yes: the rules are beside the point.</p>
@@ -52,7 +52,6 @@ const said = computed(() => questions.filter(([k]) => props.answers[k] === 'yes'
   font-size: 13px;
 }
 .yn button {
-  all: unset;
   cursor: pointer;
   min-width: 38px;
   height: 28px;
@@ -66,9 +65,6 @@ const said = computed(() => questions.filter(([k]) => props.answers[k] === 'yes'
 .yn button[aria-pressed='true'] {
   background: var(--fl-aubergine);
   border-color: var(--fl-aubergine);
-  color: #fff;
-}
-.yn button:focus-visible {
-  outline: 3px solid var(--fl-fig);
+  color: var(--fl-white);
 }
 </style>

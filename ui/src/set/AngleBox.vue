@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { nextTick, ref, watch } from 'vue'
 import { api, ask, type SceneSet } from '../api/client'
@@ -27,21 +28,17 @@ watch(
 <template>
   <ul ref="list" class="angles" aria-label="Angles">
     <li v-for="c in cells.data.value ?? []" :key="c.elevationDeg">
-      <button
-        type="button"
-        :aria-pressed="c.elevationDeg === set.camera.elevationDeg"
-        @click="emit('put', c.elevationDeg)"
-      >
+      <ChipButton :aria-pressed="c.elevationDeg === set.camera.elevationDeg" @click="emit('put', c.elevationDeg)">
         <svg :viewBox="`0 0 ${c.lensW} ${c.lensH}`" aria-hidden="true">
           <svg :width="c.lensW" :height="c.lensH" :viewBox="`0 0 ${c.lensW} ${c.lensH}`" overflow="hidden">
-            <rect :width="c.lensW" :height="c.lensH" fill="#8c8c8c" />
+            <rect :width="c.lensW" :height="c.lensH" fill="var(--fl-grey-light)" />
             <path
               v-for="(s, i) in c.lens"
               :key="i"
               :d="s.path"
               :fill="s.colour"
               :fill-opacity="s.clear ? 0.4 : 1"
-              stroke="#2a2228"
+              stroke="var(--fl-ink)"
               stroke-width="3"
             />
           </svg>
@@ -50,7 +47,7 @@ watch(
           ><b class="mono">{{ c.elevationDeg }}°</b> {{ c.words }}</span
         >
         <span class="soft mono">{{ c.depthMm.toFixed(0) }} mm deep{{ c.cover ? `, f/${c.cover}` : '' }}</span>
-      </button>
+      </ChipButton>
     </li>
   </ul>
 </template>
@@ -66,7 +63,6 @@ watch(
   border-top: 1px solid var(--fl-line);
 }
 button {
-  all: unset;
   cursor: pointer;
   display: grid;
   gap: 2px;
@@ -82,7 +78,7 @@ button:focus-visible {
 }
 svg {
   width: 100%;
-  background: #8c8c8c;
+  background: var(--fl-grey-light);
   max-height: 110px;
 }
 </style>

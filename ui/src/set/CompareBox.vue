@@ -115,12 +115,12 @@ figure {
   aspect-ratio: 4 / 3;
   display: grid;
   place-items: center;
-  color: #fff;
+  color: var(--fl-white);
   font-size: 12.5px;
 }
 figcaption {
-  color: #fff;
-  background: #2a2228;
+  color: var(--fl-white);
+  background: var(--fl-ink);
   font-size: 12.5px;
   padding: 1px 6px;
 }

@@ -116,7 +116,7 @@ li {
 .bar {
   position: relative;
   height: 14px;
-  background: #efe6da;
+  background: var(--fl-oat);
 }
 .zone,
 .it,
@@ -126,23 +126,23 @@ li {
   bottom: 0;
 }
 .zone {
-  background: #5e7457;
+  background: var(--fl-leaf);
   opacity: 0.3;
 }
 .it {
   top: 4px;
   bottom: 4px;
-  background: #fffdf9;
-  border: 2px solid #4a2545;
+  background: var(--fl-card);
+  border: 2px solid var(--fl-aubergine);
   box-sizing: border-box;
   min-width: 6px;
 }
 .it.sharp {
-  background: #4a2545;
+  background: var(--fl-aubergine);
 }
 .focus {
   width: 2px;
-  background: #b4456a;
+  background: var(--fl-fig);
 }
 .px {
   text-align: right;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { startColour } from '../theme/drawn'
 import { ref, watch } from 'vue'
 import type { SceneSet } from '../api/client'
 import { read, write, type Field } from './fields'
@@ -66,7 +67,7 @@ function nudge(by: number) {
       v-else-if="field.colour"
       :id="'f-' + field.path"
       type="color"
-      :value="String(read(set, field.path)) || '#888888'"
+      :value="String(read(set, field.path)) || startColour.unset"
       @change="put(($event.target as HTMLInputElement).value)"
     />
     <input

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
@@ -121,7 +122,7 @@ const grid = computed(() => {
       @pointercancel="up"
     >
       <svg :width="w" :height="h" :viewBox="`0 0 ${w} ${h}`" overflow="hidden">
-        <rect :width="w" :height="h" fill="#8c8c8c" />
+        <rect :width="w" :height="h" fill="var(--fl-grey-light)" />
         <image v-if="picture" :href="picture" :width="w" :height="h" preserveAspectRatio="none" data-picture />
         <g v-if="!picture || stale" :opacity="picture ? 0.55 : 1">
           <path
@@ -130,7 +131,7 @@ const grid = computed(() => {
             :d="s.path"
             :fill="s.colour"
             :fill-opacity="s.clear ? 0.35 : 1"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="chosen === s.key ? 6 : 1.6"
             :class="{ chosen: chosen === s.key }"
             :data-lens="s.key"
@@ -145,7 +146,7 @@ const grid = computed(() => {
             :key="i"
             :d="s.path"
             fill="transparent"
-            :stroke="chosen === s.key && s.key.startsWith('thing') ? '#f3e3ea' : 'none'"
+            :stroke="chosen === s.key && s.key.startsWith('thing') ? 'var(--fl-blush)' : 'none'"
             stroke-width="4"
             :data-lens="s.key"
             @pointerdown.prevent="down($event, s.key)"
@@ -158,7 +159,7 @@ const grid = computed(() => {
           :key="'s' + i"
           :d="s.path"
           fill="none"
-          stroke="#cfe3c4"
+          stroke="var(--fl-mint)"
           stroke-width="5"
           stroke-dasharray="4 9"
           stroke-linecap="round"
@@ -170,7 +171,7 @@ const grid = computed(() => {
         v-if="lines"
         :d="grid"
         fill="none"
-        stroke="#fffdf9"
+        stroke="var(--fl-card)"
         stroke-width="2"
         stroke-dasharray="10 7"
         class="still"
@@ -183,7 +184,7 @@ const grid = computed(() => {
             :width="c.box.w * w - px"
             :height="c.box.h * h - px"
             fill="none"
-            :stroke="c.heroCut ? '#ffb3c7' : '#fffdf9'"
+            :stroke="c.heroCut ? 'var(--fl-rose)' : 'var(--fl-card)'"
             :stroke-width="px"
             :stroke-dasharray="`${(5 - i * 0.7) * px} ${(2 + i) * px}`"
           />
@@ -191,8 +192,8 @@ const grid = computed(() => {
             :x="c.box.x * w + 4 * px"
             :y="named[c.shape]"
             :font-size="12 * px"
-            fill="#fffdf9"
-            stroke="#2a2228"
+            fill="var(--fl-card)"
+            stroke="var(--fl-ink)"
             :stroke-width="2.2 * px"
             paint-order="stroke"
           >
@@ -203,24 +204,23 @@ const grid = computed(() => {
       <path
         v-if="shown >= 0 && crops[shown]"
         :d="`M0 0H${w}V${h}H0ZM${crops[shown]!.box.x * w} ${crops[shown]!.box.y * h}v${crops[shown]!.box.h * h}h${crops[shown]!.box.w * w}v${-crops[shown]!.box.h * h}Z`"
-        fill="#1b161d"
+        fill="var(--fl-dark)"
         fill-opacity="0.72"
         fill-rule="evenodd"
         class="still"
       />
     </svg>
     <figcaption v-if="crops" class="crops">
-      <button
+      <ChipButton
         v-for="(c, i) in crops"
         :key="c.shape"
-        type="button"
         :aria-pressed="shown === i"
         :title="c.reads + (c.cuts?.length ? ' ' + c.cuts.join('; ') + '.' : '')"
         @click="shown = shown === i ? -1 : i"
       >
         {{ c.shape }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span
         ><span class="sr">{{ c.reads }}</span>
-      </button>
+      </ChipButton>
       <span v-if="shown >= 0 && crops[shown]" class="say"
         >{{ crops[shown]!.reads }} {{ crops[shown]!.widePx }} × {{ crops[shown]!.highPx }} px,
         {{ crops[shown]!.pxPerMm.toFixed(1) }} px a mm.</span
@@ -232,7 +232,7 @@ const grid = computed(() => {
 <style scoped>
 .lens {
   margin: 0;
-  background: #8c8c8c;
+  background: var(--fl-grey-light);
   display: flex;
   flex-direction: column;
   min-height: 0;
@@ -260,33 +260,32 @@ path[data-lens] {
   cursor: crosshair;
 }
 .chosen {
-  stroke: #b4456a;
+  stroke: var(--fl-fig);
 }
 .crops {
   display: flex;
   gap: 4px;
   padding: 4px 6px;
-  background: #2a2228;
+  background: var(--fl-ink);
   align-items: center;
   font-size: 12.5px;
-  color: #fffdf9;
+  color: var(--fl-card);
   flex-wrap: wrap;
 }
 .crops button {
-  all: unset;
   cursor: pointer;
   font: 500 12.5px var(--fl-mono);
   padding: 3px 7px;
-  border: 1px solid #8d8389;
+  border: 1px solid var(--fl-faint);
   border-radius: 3px;
-  color: #fffdf9;
+  color: var(--fl-card);
 }
 .crops button[aria-pressed='true'] {
-  background: #fffdf9;
-  color: #2a2228;
+  background: var(--fl-card);
+  color: var(--fl-ink);
 }
 .crops button:focus-visible {
-  outline: 3px solid #f3a6bf;
+  outline: 3px solid var(--fl-rose);
 }
 .say {
   margin-left: 4px;

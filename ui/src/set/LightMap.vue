@@ -45,23 +45,23 @@ const marks = computed<Mark[]>(() => {
 
 <template>
   <g>
-    <rect :width="width" :height="depth" fill="#2b1f2a" opacity="0.5" />
-    <path v-for="b in lit.bands" :key="b.stops" :d="b.path" fill="#fff4dc" fill-rule="evenodd" :opacity="0.13" />
+    <rect :width="width" :height="depth" fill="var(--fl-dark)" opacity="0.5" />
+    <path v-for="b in lit.bands" :key="b.stops" :d="b.path" fill="var(--fl-glow)" fill-rule="evenodd" :opacity="0.13" />
     <path
       v-for="b in lit.bands"
       :key="'l' + b.stops"
       :d="b.line"
       fill="none"
-      stroke="#4a3a2c"
+      stroke="var(--fl-umber)"
       :stroke-width="unit * (b.stops % 1 === 0 ? 0.9 : 0.4)"
       :opacity="b.stops === 0 ? 0.9 : 0.5"
     />
     <path
       v-if="lit.sunPatch"
       :d="lit.sunPatch"
-      fill="#ffd76a"
+      fill="var(--fl-bright)"
       fill-opacity="0.25"
-      stroke="#a9822f"
+      stroke="var(--fl-brass)"
       :stroke-width="unit * 1.5"
       :stroke-dasharray="`${unit * 6} ${unit * 3}`"
       :clip-path="'url(#table-only)'"
@@ -85,9 +85,9 @@ const marks = computed<Mark[]>(() => {
 <style scoped>
 .mark {
   font-family: var(--fl-mono);
-  fill: #2a2228;
+  fill: var(--fl-ink);
   paint-order: stroke;
-  stroke: #f4e9d6;
+  stroke: var(--fl-glow);
   stroke-width: 0.5%;
 }
 </style>

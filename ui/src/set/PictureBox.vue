@@ -126,7 +126,7 @@ defineExpose({ render, cancel, rested })
 }
 .bar {
   height: 6px;
-  background: #e6dccf;
+  background: var(--fl-biscuit);
   margin-top: 6px;
 }
 .bar span {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -177,9 +178,8 @@ useKeys([
     </EmptyBench>
     <div v-else class="ring" :aria-busy="busy">
       <template v-for="(clock, at) in clockAt" :key="at">
-        <button
+        <ChipButton
           v-if="clock"
-          type="button"
           class="cell"
           :class="{ on: clock === chosen }"
           :style="{ gridRow: Math.floor(at / 4) + 1, gridColumn: (at % 4) + 1 }"
@@ -198,7 +198,7 @@ useKeys([
             role="img"
             :aria-label="`Map of the light from ${clock} o'clock`"
           >
-            <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" />
+            <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="var(--fl-tabletop)" />
             <LightMap
               :lit="{ bands: cell(clock)!.bands, sunPatch: '' }"
               :width="set.table.widthMm"
@@ -218,7 +218,7 @@ useKeys([
             ><b>{{ clock }}</b
             ><span class="mono">{{ cell(clock) ? stops(cell(clock)!.fillStops) : '…' }}</span></span
           >
-        </button>
+        </ChipButton>
       </template>
       <div class="middle">
         <p class="small soft">
@@ -232,7 +232,7 @@ useKeys([
           role="img"
           :aria-label="`The table's light from ${chosen} o'clock`"
         >
-          <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="#d9c7b2" />
+          <rect :width="set.table.widthMm" :height="set.table.depthMm" fill="var(--fl-tabletop)" />
           <LightMap
             :lit="{ bands: big.bands, sunPatch: '' }"
             :width="set.table.widthMm"
@@ -251,9 +251,9 @@ useKeys([
           </g>
         </svg>
         <div class="heights" role="group" aria-label="Height of the light">
-          <button v-for="(deg, i) in heights" :key="deg" type="button" :aria-pressed="height === i" @click="height = i">
+          <ChipButton v-for="(deg, i) in heights" :key="deg" :aria-pressed="height === i" @click="height = i">
             {{ ['low', 'half', 'high'][i] }}, {{ deg }}°
-          </button>
+          </ChipButton>
         </div>
       </div>
     </div>
@@ -306,7 +306,6 @@ useKeys([
   height: clamp(480px, calc(100vh - 150px), 760px);
 }
 .cell {
-  all: unset;
   box-sizing: border-box;
   cursor: pointer;
   background: var(--fl-grey);
@@ -335,8 +334,8 @@ useKeys([
   justify-content: space-between;
   align-items: baseline;
   padding: 2px 8px;
-  color: #fff;
-  background: #3c383b;
+  color: var(--fl-white);
+  background: var(--fl-slate);
   font-size: 13px;
 }
 .middle {
@@ -361,7 +360,6 @@ useKeys([
   justify-content: center;
 }
 .heights button {
-  all: unset;
   cursor: pointer;
   padding: 8px 14px;
   font-size: 14px;
@@ -370,12 +368,9 @@ useKeys([
 }
 .heights button[aria-pressed='true'] {
   border-color: var(--fl-aubergine);
-  background: #fff;
+  background: var(--fl-white);
   font-weight: 600;
   box-shadow: inset 0 -3px 0 var(--fl-fig);
-}
-.heights button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .bigger {
   width: 100%;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { cardFaces } from '../theme/drawn'
+import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
@@ -278,15 +280,6 @@ const upright = (c: { yMm: number; zMm: number; heightMm: number; facingDeg: num
   x2: c.yMm - Math.cos(rad(c.facingDeg)) * Math.sin(rad(c.tiltDeg)) * c.heightMm,
   y2: -(c.zMm + Math.cos(rad(c.tiltDeg)) * c.heightMm),
 })
-const faces: Record<string, string> = {
-  white: '#ffffff',
-  black: '#17131a',
-  'dull foil': '#b9bcc0',
-  silver: '#dfe3e8',
-  'shiny foil': '#f4f8fb',
-  gold: '#d9b45b',
-  diffuser: '#fdf6e3',
-}
 const share = (i: number) => props.report?.lit.shares?.find((s) => s.index === i)?.share
 /** A light's name, with its share when more than one is on. */
 const shownAs = (i: number) =>
@@ -329,9 +322,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
     <p class="cap">
       <span>{{
         view === 'above' ? "From above, the camera at 6 o'clock" : 'From the right. Green is sharp.'
-      }}</span><button v-if="view === 'above'" type="button" :aria-pressed="!!closer" @click="emit('closer')">
+      }}</span><ChipButton v-if="view === 'above'" :aria-pressed="!!closer" @click="emit('closer')">
         {{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd>
-      </button>
+      </ChipButton>
     </p>
     <svg
       ref="svg"
@@ -350,8 +343,8 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           :y="-set.table.depthMm"
           :width="set.table.widthMm"
           :height="set.table.depthMm"
-          fill="#d9c7b2"
-          stroke="#b39d84"
+          fill="var(--fl-tabletop)"
+          stroke="var(--fl-tabletop-edge)"
           :stroke-width="unit * 1.5"
         />
         <g
@@ -372,7 +365,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             :transform="o.transform"
             :fill="o.colour"
             :fill-opacity="o.clear ? 0.4 : 0.92"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
         </g>
@@ -382,7 +375,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
         <path
           :d="sharp"
           fill="none"
-          stroke="#4a2545"
+          stroke="var(--fl-aubergine)"
           :stroke-width="unit"
           :stroke-dasharray="`${unit * 5} ${unit * 4}`"
           class="still"
@@ -445,7 +438,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             :cy="-set.vessel.yMm"
             :r="set.vessel.diameterMm / 2"
             :fill="set.vessel.colour"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
           <circle
@@ -473,7 +466,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             :transform="o.transform"
             :fill="o.colour"
             :fill-opacity="o.clear ? 0.4 : 1"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
           <text
@@ -502,13 +495,13 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
           <line
             v-bind="flat(c)"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="unit * 7"
             :stroke-dasharray="c.on ? undefined : `${unit * 6} ${unit * 5}`"
           />
           <line
             v-bind="flat(c)"
-            :stroke="faces[c.kind]"
+            :stroke="cardFaces[c.kind as keyof typeof cardFaces]"
             :stroke-width="unit * 4.4"
             :stroke-dasharray="c.kind === 'diffuser' ? `${unit * 4} ${unit * 2}` : undefined"
             :transform="`translate(${dirOf(c.facingDeg).x * unit * 1.6} ${-dirOf(c.facingDeg).y * unit * 1.6})`"
@@ -559,13 +552,13 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
           <line
             v-bind="flat(l)"
-            :stroke="l.on ? '#8f6a1c' : '#6c6168'"
+            :stroke="l.on ? 'var(--fl-lamp-edge)' : 'var(--fl-lamp-off-edge)'"
             :stroke-width="unit * 9"
             stroke-linecap="round"
           />
           <line
             v-bind="flat(l)"
-            :stroke="l.on ? '#fff3c9' : '#cfc6c2'"
+            :stroke="l.on ? 'var(--fl-lamp)' : 'var(--fl-lamp-off)'"
             :stroke-width="unit * 4.5"
             :stroke-dasharray="l.on ? undefined : `${unit * 5} ${unit * 4}`"
           />
@@ -573,7 +566,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             v-if="l.on"
             :d="`M0 ${-unit * 9}L${unit * 20} ${-unit * 15}M0 0L${unit * 24} 0M0 ${unit * 9}L${unit * 20} ${unit * 15}`"
             :transform="`translate(${l.xMm + dirOf(l.facingDeg).x * unit * 8} ${-(l.yMm + dirOf(l.facingDeg).y * unit * 8)}) rotate(${l.facingDeg - 90})`"
-            stroke="#a9822f"
+            stroke="var(--fl-brass)"
             :stroke-width="unit * 1.6"
             fill="none"
           />
@@ -629,8 +622,8 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           @focus="emit('choose', 'camera')"
         >
           <g
-            :fill="overhead ? 'none' : '#4a2545'"
-            stroke="#4a2545"
+            :fill="overhead ? 'none' : 'var(--fl-aubergine)'"
+            stroke="var(--fl-aubergine)"
             :stroke-width="unit * 2"
             :transform="overhead ? `translate(0 ${unit * 26 + set.vessel.diameterMm / 2})` : undefined"
           >
@@ -652,8 +645,8 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           y="0"
           :width="set.table.depthMm"
           :height="unit * 10"
-          fill="#d9c7b2"
-          stroke="#b39d84"
+          fill="var(--fl-tabletop)"
+          stroke="var(--fl-tabletop-edge)"
           :stroke-width="unit"
         />
         <path
@@ -663,18 +656,18 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           :transform="o.transform"
           :fill="o.colour"
           :fill-opacity="o.clear ? 0.4 : 0.9"
-          stroke="#2a2228"
+          stroke="var(--fl-ink)"
           :stroke-width="unit"
           :class="{ on: chosen === o.key }"
           @pointerdown.prevent="down($event, o.key)"
         />
-        <path :d="slab" fill="#5e7457" opacity="0.28" class="still" />
+        <path :d="slab" fill="var(--fl-leaf)" opacity="0.28" class="still" />
         <line
           :x1="lens.y"
           :y1="-lens.z"
           :x2="set.vessel.yMm"
           :y2="-top / 2"
-          stroke="#4a2545"
+          stroke="var(--fl-aubergine)"
           :stroke-width="unit"
           :stroke-dasharray="`${unit * 5} ${unit * 4}`"
           class="still"
@@ -700,9 +693,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             :width="Math.max(40, l.widthMm * Math.abs(Math.sin(rad(l.facingDeg))))"
             :y="-l.zMm - l.heightMm / 2"
             :height="l.heightMm"
-            fill="#fff3c9"
+            fill="var(--fl-lamp)"
             :fill-opacity="l.on ? 0.35 : 0.08"
-            stroke="#8f6a1c"
+            stroke="var(--fl-lamp-edge)"
             :stroke-width="unit * 2"
           />
           <rect
@@ -711,9 +704,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             :width="l.heightMm"
             :y="-l.zMm - 15"
             height="30"
-            fill="#fff3c9"
+            fill="var(--fl-lamp)"
             :fill-opacity="l.on ? 0.6 : 0.1"
-            stroke="#8f6a1c"
+            stroke="var(--fl-lamp-edge)"
             :stroke-width="unit * 2"
           />
           <text
@@ -751,8 +744,13 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
               :stroke-width="unit * 22"
               @pointerdown.prevent="down($event, 'card-' + i)"
             />
-            <line v-bind="upright(c)" stroke="#2a2228" :stroke-width="unit * 7" class="still" />
-            <line v-bind="upright(c)" :stroke="faces[c.kind]" :stroke-width="unit * 4" class="still" />
+            <line v-bind="upright(c)" stroke="var(--fl-ink)" :stroke-width="unit * 7" class="still" />
+            <line
+              v-bind="upright(c)"
+              :stroke="cardFaces[c.kind as keyof typeof cardFaces]"
+              :stroke-width="unit * 4"
+              class="still"
+            />
             <rect
               v-if="chosen === 'card-' + i"
               class="grip"
@@ -783,7 +781,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           <path
             :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`"
             :fill="set.vessel.colour"
-            stroke="#2a2228"
+            stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
         </g>
@@ -810,9 +808,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
               :width="unit * 22"
               :height="unit * 22"
               :rx="unit * 3"
-              fill="#4a2545"
+              fill="var(--fl-aubergine)"
             />
-            <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="#4a2545" />
+            <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="var(--fl-aubergine)" />
           </g>
           <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">
             {{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm
@@ -828,7 +826,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
   position: relative;
   min-width: 0;
   min-height: 0;
-  background: #efe6da;
+  background: var(--fl-oat);
 }
 svg {
   position: absolute;
@@ -859,20 +857,20 @@ svg {
   font-weight: 650;
 }
 .thing.on {
-  filter: drop-shadow(0 0 1.5px #b4456a) drop-shadow(0 0 1.5px #b4456a);
+  filter: drop-shadow(0 0 1.5px var(--fl-fig)) drop-shadow(0 0 1.5px var(--fl-fig));
 }
 .thing.win.on {
   filter: none;
 }
 .win.on rect {
-  stroke: #b4456a;
+  stroke: var(--fl-fig);
 }
 .off {
   opacity: 0.7;
 }
 .grip {
-  fill: #fffdf9;
-  stroke: #b4456a;
+  fill: var(--fl-card);
+  stroke: var(--fl-fig);
   stroke-width: 0.35%;
   cursor: crosshair;
 }
@@ -881,7 +879,7 @@ rect.grip {
 }
 text {
   font-family: var(--fl-text);
-  fill: #2a2228;
+  fill: var(--fl-ink);
 }
 .cap {
   position: absolute;
@@ -891,14 +889,13 @@ text {
   display: flex;
   justify-content: space-between;
   font-size: 12px;
-  color: #5a4f56;
+  color: var(--fl-soft-deep);
   pointer-events: none;
 }
 .cap span {
   flex: 1;
 }
 .cap button {
-  all: unset;
   flex: none;
   white-space: nowrap;
   align-self: start;
@@ -906,12 +903,9 @@ text {
   cursor: pointer;
   font-size: 12px;
   padding: 2px 7px;
-  background: rgb(42 34 40 / 82%);
-  color: #fffdf9;
+  background: var(--fl-veil);
+  color: var(--fl-card);
   border-radius: 3px;
-}
-.cap button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .cap kbd {
   font: 500 11px var(--fl-mono);

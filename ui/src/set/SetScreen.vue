@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { useThrottleFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -463,19 +464,14 @@ useKeys([
               @drop="dropped"
             />
             <p class="tools">
-              <button
-                type="button"
-                :aria-pressed="pointing"
-                title="Then press what must be sharp"
-                @click="pointing = !pointing"
-              >
-                {{ pointing ? 'press it' : 'sharp' }} <kbd>f</kbd></button
-              ><button type="button" :aria-pressed="pictured" :disabled="!picture" @click="pictured = !pictured">
-                picture</button
-              ><button type="button" :aria-pressed="cropsOn" @click="cropsOn = !cropsOn">crops <kbd>c</kbd></button
-              ><button type="button" :aria-pressed="lines !== ''" @click="lines = nextLines[lines] ?? ''">
+              <ChipButton :aria-pressed="pointing" title="Then press what must be sharp" @click="pointing = !pointing">
+                {{ pointing ? 'press it' : 'sharp' }} <kbd>f</kbd></ChipButton
+              ><ChipButton :aria-pressed="pictured" :disabled="!picture" @click="pictured = !pictured">
+                picture</ChipButton
+              ><ChipButton :aria-pressed="cropsOn" @click="cropsOn = !cropsOn">crops <kbd>c</kbd></ChipButton
+              ><ChipButton :aria-pressed="lines !== ''" @click="lines = nextLines[lines] ?? ''">
                 {{ lines || 'lines' }} <kbd>l</kbd>
-              </button>
+              </ChipButton>
             </p>
           </div>
           <SetBench
@@ -493,9 +489,9 @@ useKeys([
       </div>
       <div class="panel">
         <nav class="tabs" aria-label="What to adjust">
-          <button v-for="t in tabs" :key="t.key" type="button" :aria-pressed="kind === t.key" @click="pick(t.key)">
+          <ChipButton v-for="t in tabs" :key="t.key" :aria-pressed="kind === t.key" @click="pick(t.key)">
             {{ t.name }}
-          </button>
+          </ChipButton>
           <span class="gap" />
           <SaveState
             :state="draft.state.value"
@@ -513,15 +509,14 @@ useKeys([
             kind === 'light' ? 'Lights of this set' : kind === 'card' ? 'Cards of this set' : 'Things on this set'
           "
         >
-          <button
+          <ChipButton
             v-for="(x, i) in listed"
             :key="i"
-            type="button"
             :aria-pressed="chosen === kind + '-' + i"
             @click="chosen = kind + '-' + i"
           >
             <span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}
-          </button>
+          </ChipButton>
           <el-select
             v-if="kind === 'light'"
             :key="'l' + listed.length"
@@ -590,9 +585,9 @@ useKeys([
               @change="((draft.value.value!.camera.sharp = $event), changed())"
               ><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select
           ></label>
-          <button v-for="(v, i) in draft.value.value.views ?? []" :key="i" type="button" @click="useView(i)">
+          <ChipButton v-for="(v, i) in draft.value.value.views ?? []" :key="i" @click="useView(i)">
             {{ v.name }}
-          </button>
+          </ChipButton>
           <el-select
             :model-value="report?.angle ?? ''"
             size="small"
@@ -659,9 +654,9 @@ useKeys([
         <section v-if="draft.value.value.cards?.length" class="cards" aria-label="With and without each card">
           <p class="line-head"><span>Key to fill, stops</span><span>with</span><span>without</span></p>
           <div v-for="(c, i) in draft.value.value.cards" :key="i" class="card-line">
-            <button type="button" :aria-pressed="c.on" @click="flip(i)">
+            <ChipButton :aria-pressed="c.on" @click="flip(i)">
               <span aria-hidden="true">{{ c.on ? '●' : '○' }}</span> {{ c.name || c.kind }}<kbd v-if="i === 0">w</kbd>
-            </button>
+            </ChipButton>
             <span class="mono" :data-with="i">{{ effects[i] ? stops(effects[i]!.with) : '…' }}</span><span
               class="mono"
               :data-without="i"
@@ -784,24 +779,23 @@ useKeys([
   margin: 0;
 }
 .tools button {
-  all: unset;
   white-space: nowrap;
   cursor: pointer;
   font-size: 12px;
   padding: 2px 7px;
-  background: rgb(42 34 40 / 82%);
-  color: #fffdf9;
+  background: var(--fl-veil);
+  color: var(--fl-card);
   border-radius: 3px;
 }
 .tools button[aria-pressed='false'] {
-  background: rgb(42 34 40 / 55%);
+  background: var(--fl-veil-thin);
 }
 .tools button:disabled {
   opacity: 0.45;
   cursor: default;
 }
 .tools button:focus-visible {
-  outline: 3px solid #f3a6bf;
+  outline: 3px solid var(--fl-rose);
 }
 .tools kbd {
   margin-left: 2px;
@@ -840,7 +834,6 @@ useKeys([
   padding-right: 10px;
 }
 .tabs > button {
-  all: unset;
   cursor: pointer;
   padding: 8px 8px;
   font-size: 13.5px;
@@ -850,9 +843,6 @@ useKeys([
 .tabs > button[aria-pressed='true'] {
   color: var(--fl-aubergine);
   box-shadow: inset 0 -3px 0 var(--fl-fig);
-}
-.tabs > button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .gap {
   flex: 1;
@@ -901,15 +891,11 @@ useKeys([
   min-height: 34px;
 }
 .card-line button {
-  all: unset;
   cursor: pointer;
   padding: 5px 2px;
 }
 .card-line button[aria-pressed='true'] {
   font-weight: 600;
-}
-.card-line button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .card-line .mono {
   font-size: 15px;
@@ -923,7 +909,6 @@ useKeys([
   margin: 0;
 }
 .chips > button:not(.el-button) {
-  all: unset;
   cursor: pointer;
   font-size: 13.5px;
   padding: 5px 9px;
@@ -932,11 +917,8 @@ useKeys([
 }
 .chips > button[aria-pressed='true'] {
   border-color: var(--fl-aubergine);
-  background: #fff;
+  background: var(--fl-white);
   font-weight: 600;
-}
-.chips > button:focus-visible {
-  outline: 3px solid var(--fl-fig);
 }
 .adder {
   width: 132px;

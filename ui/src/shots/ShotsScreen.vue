@@ -149,7 +149,11 @@ const adding = reactive({
   light: 'from the side' as Direction,
 })
 function add() {
-  Object.assign(adding, { open: true, dish: chosen.value?.shot.doc.dishId ?? dishes.data.value?.[0]?.id ?? '', title: '' })
+  Object.assign(adding, {
+    open: true,
+    dish: chosen.value?.shot.doc.dishId ?? dishes.data.value?.[0]?.id ?? '',
+    title: '',
+  })
 }
 async function saveAdded() {
   const { dish, kind, title, angle, light } = adding
@@ -452,7 +456,11 @@ useKeys([
         <ProblemNote :error="error" />
         <el-form-item label="Dish" label-position="top"
           ><el-select v-model="adding.dish" aria-label="Dish"
-            ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.doc.recipe.title" /></el-select
+            ><el-option
+              v-for="d in dishes.data.value"
+              :key="d.id"
+              :value="d.id"
+              :label="d.doc.recipe.title" /></el-select
         ></el-form-item>
         <el-form-item label="What it shows" label-position="top"
           ><el-input v-model="adding.title" aria-label="What it shows" autofocus
@@ -494,7 +502,7 @@ useKeys([
 .wrong {
   margin: 0;
   padding: 0 0 0 20px;
-  color: #6d1f3a;
+  color: var(--fl-wine);
   font-size: 14px;
 }
 .dish h2 {
@@ -525,7 +533,7 @@ useKeys([
   box-shadow:
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
-  background: #f6f0f5;
+  background: var(--fl-lilac);
 }
 .row.over {
   box-shadow: 0 -3px 0 var(--fl-fig);
@@ -607,12 +615,12 @@ useKeys([
 .guards,
 .caution {
   font-size: 13px;
-  background: #f8e9ee;
+  background: var(--fl-blush);
   padding: 6px 10px;
   border-left: 4px solid var(--fl-fig);
 }
 .caution {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-color: var(--fl-brass);
 }
 summary {
@@ -626,11 +634,11 @@ summary {
   margin: 0;
   padding: 0;
   font-size: 14px;
-  border-left: 2px solid #d9cbbd;
-  border-right: 2px solid #d9cbbd;
+  border-left: 2px solid var(--fl-sand);
+  border-right: 2px solid var(--fl-sand);
 }
 .rungs li {
-  border-bottom: 2px solid #e8ddd1;
+  border-bottom: 2px solid var(--fl-biscuit);
   padding: 2px 8px;
   display: flex;
   gap: 6px;

@@ -17,7 +17,7 @@ defineProps<{ sketch: Schema['Sketch']; angle: string }>()
       :key="i"
       :d="s.path"
       :fill="s.kind === 'rim' ? 'none' : s.colour"
-      :stroke="s.kind === 'rim' || s.kind === 'vessel' ? '#00000040' : 'none'"
+      :stroke="s.kind === 'rim' || s.kind === 'vessel' ? 'var(--fl-edge)' : 'none'"
       stroke-width="1"
     />
   </svg>

@@ -2,12 +2,12 @@
   <main class="door">
     <div class="plate">
       <svg class="ladder" viewBox="0 0 120 800" aria-hidden="true" preserveAspectRatio="xMaxYMax slice">
-        <path d="M14 0V800M106 0V800" stroke="#7a5674" stroke-width="6" />
+        <path d="M14 0V800M106 0V800" stroke="var(--fl-plum)" stroke-width="6" />
         <path
           v-for="i in 9"
           :key="i"
           :d="`M14 ${i * 88 - 40}H106`"
-          :stroke="i > 5 ? '#d98aa5' : '#7a5674'"
+          :stroke="i > 5 ? 'var(--fl-rose-deep)' : 'var(--fl-plum)'"
           stroke-width="6"
         />
       </svg>
@@ -28,7 +28,7 @@
 }
 .plate {
   background: var(--fl-aubergine);
-  color: #f3e7da;
+  color: var(--fl-dawn);
   position: relative;
   overflow: hidden;
   display: flex;

@@ -164,7 +164,7 @@ h2 {
   line-height: 1.35;
 }
 .link {
-  background: #f6eddb;
+  background: var(--fl-straw);
   border-left: 4px solid var(--fl-brass);
   padding: 10px 12px;
   display: grid;

@@ -129,7 +129,7 @@ async function check() {
 }
 .bar {
   height: 8px;
-  background: #e6dccf;
+  background: var(--fl-biscuit);
   margin-top: 6px;
 }
 .bar span {
