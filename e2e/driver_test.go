@@ -173,7 +173,19 @@ func (p *page) click(words string) {
 	  .map(e => [e, (e.getAttribute('aria-label') || e.innerText || '').trim()]).filter(([e, n]) => n === «words» || n.startsWith(«words»)).sort((a, b) => a[1].length - b[1].length)[0]?.[0]`
 	find = strings.ReplaceAll(find, "«words»", quote(words))
 	p.until(find, "a button “"+words+"”")
-	box := eval[map[string]float64](p, "(() => { const e = "+find+"; e.scrollIntoView({block: 'nearest'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+	at := func() map[string]float64 {
+		return eval[map[string]float64](p, "(() => { const e = "+find+"; if (!e) return {x: -1, y: -1}; e.scrollIntoView({block: 'nearest'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+	}
+	// A dialog that is still opening carries its buttons along: a person waits for it.
+	box := at()
+	for range 40 {
+		time.Sleep(40 * time.Millisecond)
+		now := at()
+		if now["x"] >= 0 && now["x"] == box["x"] && now["y"] == box["y"] {
+			break
+		}
+		box = now
+	}
 	p.do(chromedp.MouseClickXY(box["x"], box["y"]))
 }
 

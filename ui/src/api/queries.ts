@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, ask, type Angle, type Direction } from './client'
 
@@ -208,9 +208,3 @@ export const usePublications = (id: Id) =>
     // While something is on its way, look again.
     refetchInterval: (q) => (q.state.data?.some((p) => p.state === 'waiting') ? 400 : false),
   })
-
-/** Marks everything of the shoot as worth asking for again. */
-export function useRefresh() {
-  const queries = useQueryClient()
-  return () => queries.invalidateQueries()
-}

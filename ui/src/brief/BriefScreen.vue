@@ -7,7 +7,8 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { useBriefReading, useRefresh, useShoot, useStart } from '../api/queries'
+import { useBriefReading, useShoot, useStart } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -18,7 +19,7 @@ import { questions, shapes, type Brief } from './brief'
 
 const route = useRoute()
 const id = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('brief')
 const shoot = useShoot(id)
 
 type Edit = { name: string; brief: Brief }

@@ -4,7 +4,9 @@ import { ElMessage } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useDishes, useReferences, useRefresh } from '../api/queries'
+import { useDishes, useReferences } from '../api/queries'
+import { useRefresh } from '../api/refresh'
+import { upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -14,7 +16,7 @@ import { takes } from './brief'
 
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('brief')
 const refs = useReferences(shoot)
 const dishes = useDishes(shoot)
 const error = ref<unknown>()
@@ -38,18 +40,12 @@ function begin(f?: File) {
 }
 async function add() {
   draftError.value = undefined
-  const form = new FormData()
-  form.append('words', draft.words)
-  form.append('from', draft.from)
-  form.append('dishId', draft.dishId)
-  for (const t of draft.takes) form.append('takes', t)
-  if (draft.file) form.append('file', draft.file)
+  const { words, from, dishId, takes, file } = draft
   try {
     const row = await ask(
       api.POST('/api/shoots/{id}/references', {
         params: { path: { id: shoot } },
-        body: form as never,
-        bodySerializer: (b: unknown) => b as FormData,
+        ...upload({ words, from, dishId, takes, file }),
       }),
     )
     draft.open = false

@@ -4,7 +4,8 @@ import { useElementSize, useVirtualList } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useBlanks, useProp, usePropKinds, useProps, useRefresh, type PropSieve } from '../api/queries'
+import { useBlanks, useProp, usePropKinds, useProps, type PropSieve } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -18,7 +19,7 @@ import PropView from './PropView.vue'
 import TableFile from './TableFile.vue'
 import { finishes, sizeOf, type Prop } from './prop'
 
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const sieve = reactive<PropSieve>({
   words: '',
   group: 'things',

@@ -2,7 +2,8 @@
 import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useBlanks, useKit, useRefresh } from '../api/queries'
+import { useBlanks, useKit } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import { limits, words } from '../api/words'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -14,7 +15,7 @@ import CupboardNav from './CupboardNav.vue'
 import TableFile from './TableFile.vue'
 
 type Item = Schema['KitItem']
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const kit = useKit()
 const blanks = useBlanks()
 const error = ref<unknown>()
@@ -373,6 +374,16 @@ b {
   align-items: center;
   gap: 12px;
   font-size: 14px;
+}
+/* Fields stand under one another whether a unit follows or not. */
+.form label > span {
+  display: inline-grid;
+  grid-template-columns: auto 22px;
+  gap: 6px;
+  align-items: center;
+}
+.form label > .el-input-number {
+  margin-right: 28px;
 }
 .form .el-input,
 .form .el-select {

@@ -3,7 +3,8 @@ import ChipButton from '../parts/ChipButton.vue'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { useLacking, usePropKinds, useRefresh } from '../api/queries'
+import { useLacking, usePropKinds } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
@@ -12,7 +13,7 @@ import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
 import CupboardNav from './CupboardNav.vue'
 
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const lacking = useLacking()
 const kinds = usePropKinds()
 const error = ref<unknown>()

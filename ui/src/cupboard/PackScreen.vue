@@ -4,21 +4,23 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { usePack, usePulls, useRefresh } from '../api/queries'
+import { usePack, usePulls } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import PropView from './PropView.vue'
-import SetNav from './SetNav.vue'
+import SetNav from '../set/SetNav.vue'
 
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const pulls = usePulls(shoot)
 const bag = usePack(shoot)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const shelves = computed(() => {
   const out: { shelf: string; pulls: Schema['Pull'][] }[] = []
   for (const p of pulls.data.value?.pulls ?? []) {
@@ -28,15 +30,6 @@ const shelves = computed(() => {
   return out
 })
 const states = { reserved: '○ on the shelf', pulled: '● pulled', back: '✓ back', broken: '✕ broken' } as const
-async function act(f: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await f()
-  } catch (e) {
-    error.value = e
-  }
-  await refresh()
-}
 const put = (p: Schema['Pull'], change: Partial<{ count: number; state: keyof typeof states }>) => {
   const { id, version } = p.reservation
   const { count, state } = p.reservation.doc

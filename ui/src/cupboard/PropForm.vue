@@ -2,6 +2,7 @@
 import { startColour } from '../theme/drawn'
 import { computed, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
+import { chosenFile, upload } from '../api/upload'
 import { limits } from '../api/words'
 import { usePropKinds } from '../api/queries'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -29,18 +30,12 @@ const looks = ref<Schema['PropLook']>()
 const url = ref('')
 const lookError = ref<unknown>()
 async function look(e: Event) {
-  const el = e.target as HTMLInputElement
-  const f = el.files?.[0]
-  el.value = ''
-  if (!f) return
+  const file = chosenFile(e)
+  if (!file) return
   lookError.value = undefined
-  const form = new FormData()
-  form.append('file', f)
   try {
-    looks.value = await ask(
-      api.POST('/api/props/look', { body: form as never, bodySerializer: (b: unknown) => b as FormData }),
-    )
-    url.value = URL.createObjectURL(f)
+    looks.value = await ask(api.POST('/api/props/look', upload({ file })))
+    url.value = URL.createObjectURL(file)
     p.value.picture = looks.value.picture
     const [first, second] = looks.value.colours
     if (first) p.value.front.colour = first.hex

@@ -3,25 +3,27 @@ import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useDishes, usePulls, useRefresh, useSuited } from '../api/queries'
-import DishPicker from '../dish/DishPicker.vue'
+import { useDishes, usePulls, useSuited } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
+import DishPicker from '../kitchen/DishPicker.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import PropView from './PropView.vue'
-import SetNav from './SetNav.vue'
+import SetNav from '../set/SetNav.vue'
 import { sizeOf } from './prop'
 
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const dishes = useDishes(shoot)
 const dish = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
 const suited = useSuited(() => dish.value?.id ?? '')
 const pulls = usePulls(shoot)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const chosenId = ref('')
 /** What is held for the dish stands first. */
 const first = (items: Schema['SuitedProp'][] = []) => [...items].sort((a, b) => Number(held(b.id)) - Number(held(a.id)))
@@ -41,15 +43,6 @@ const mine = (id: string) =>
       ['reserved', 'pulled'].includes(p.reservation.doc.state),
   )
 
-async function act(f: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await f()
-  } catch (e) {
-    error.value = e
-  }
-  await refresh()
-}
 const hold = (x: Schema['SuitedProp']) =>
   act(() =>
     ask(

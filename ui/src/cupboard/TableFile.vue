@@ -2,12 +2,13 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh } from '../api/queries'
+import { useRefresh } from '../api/refresh'
+import { chosenFile, upload } from '../api/upload'
 import ProblemNote from '../parts/ProblemNote.vue'
 
 /** A CSV of the cupboard or the kit: out, and back with a look at what it would do first. */
 const props = defineProps<{ what: 'props' | 'kit' }>()
-const refresh = useRefresh()
+const refresh = useRefresh('cupboard')
 const input = ref<HTMLInputElement>()
 const file = ref<File>()
 const read = ref<Schema['TableRead']>()
@@ -15,9 +16,7 @@ const error = ref<unknown>()
 async function send(take: boolean) {
   if (!file.value) return
   error.value = undefined
-  const form = new FormData()
-  form.append('file', file.value)
-  const options = { params: { query: { take } }, body: form as never, bodySerializer: (b: unknown) => b as FormData }
+  const options = { params: { query: { take } }, ...upload({ file: file.value }) }
   try {
     read.value = await ask(
       props.what === 'props' ? api.POST('/api/props.csv', options) : api.POST('/api/kit.csv', options),
@@ -35,9 +34,7 @@ async function send(take: boolean) {
   }
 }
 function bring(e: Event) {
-  const el = e.target as HTMLInputElement
-  file.value = el.files?.[0]
-  el.value = ''
+  file.value = chosenFile(e)
   void send(false)
 }
 </script>

@@ -4,7 +4,8 @@ import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useFrames, useRefresh, useShots } from '../api/queries'
+import { useFrames, useShots } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -15,7 +16,7 @@ import { bytes, moment } from '../parts/shown'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('frames')
 const list = useShots(shoot)
 const frames = useFrames(shoot)
 const error = ref<unknown>()

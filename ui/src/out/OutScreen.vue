@@ -3,7 +3,8 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useFinish, useFrames, useOutlets, usePublications, useRefresh, useShoot, useShots } from '../api/queries'
+import { useFinish, useFrames, useOutlets, usePublications, useShoot, useShots } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -14,7 +15,7 @@ import { bytes, moment } from '../parts/shown'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('out')
 const shootRow = useShoot(shoot)
 const list = useShots(shoot)
 const frames = useFrames(shoot)

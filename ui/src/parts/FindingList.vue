@@ -1,30 +1,23 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api, ask, type Finding } from '../api/client'
-import { useAsides, useRefresh } from '../api/queries'
+import { useAsides } from '../api/queries'
+import { useAct } from './act'
+import { useRefresh } from '../api/refresh'
 import FindingCard from './FindingCard.vue'
 import ProblemNote from './ProblemNote.vue'
 
 /** Findings about one place (a dish, a shot, the list), those set aside folded away. */
 const props = defineProps<{ findings: Finding[]; shoot: string; place: string }>()
 defineEmits<{ apply: [edits: NonNullable<Finding['try'][number]['edits']>] }>()
-const refresh = useRefresh()
+const refresh = useRefresh('list')
 const asides = useAsides(() => props.shoot)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const asideOf = (f: Finding) =>
   asides.data.value?.find((a) => a.doc.place === props.place && a.doc.code === f.code && a.doc.subject === f.subject)
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
 const away = computed(() => props.findings.filter((f) => asideOf(f)))
 
-async function act(call: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await call()
-    await refresh()
-  } catch (e) {
-    error.value = e
-  }
-}
 const setAside = (f: Finding, because: string) =>
   act(() =>
     ask(

@@ -4,8 +4,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
-import { useRefresh, useShots } from '../api/queries'
-import SetNav from '../cupboard/SetNav.vue'
+import { useShots } from '../api/queries'
+import { useRefresh } from '../api/refresh'
+import SetNav from './SetNav.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -17,7 +18,7 @@ import { drawn } from './drawn'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('set')
 const list = useShots(shoot)
 const shotId = computed(
   () =>

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh, useShoots } from '../api/queries'
+import { useShoots } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import { emptyBrief } from '../brief/brief'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -12,7 +13,7 @@ import { useKeys } from '../parts/keys'
 import { day } from '../parts/shown'
 
 const router = useRouter()
-const refresh = useRefresh()
+const refresh = useRefresh('brief')
 const shoots = useShoots()
 const making = ref(false)
 const name = ref('')

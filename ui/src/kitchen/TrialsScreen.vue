@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
-import { ElMessage } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useDishes, useRefresh, useTrials } from '../api/queries'
+import { useDishes, useTrials } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -17,7 +18,7 @@ import { asLines, asMethod } from './typed'
 
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const dishes = useDishes(shoot)
 const dish = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
 const trials = useTrials(() => dish.value?.id ?? '')
@@ -43,7 +44,7 @@ const verdicts = {
   fails: { shape: '✕', words: 'fails' },
 } as const
 const row = (id: string) => trials.data.value?.find((t) => t.id === id)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 
 const draft = reactive({
   open: false,
@@ -108,16 +109,6 @@ async function save() {
     await refresh()
   } catch (e) {
     draftError.value = e
-  }
-}
-async function act(f: () => Promise<unknown>, said = '') {
-  error.value = undefined
-  try {
-    await f()
-    await refresh()
-    if (said) ElMessage({ message: said, type: 'success' })
-  } catch (e) {
-    error.value = e
   }
 }
 const remove = (t: Schema['KeptTrial']) =>

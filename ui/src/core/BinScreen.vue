@@ -3,12 +3,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { moment } from '../parts/shown'
-import StudioNav from './StudioNav.vue'
+import StudioNav from '../people/StudioNav.vue'
 
 const refresh = useRefresh()
 const bin = useQuery({ queryKey: ['bin'], queryFn: () => ask(api.GET('/api/bin')) })

@@ -5,7 +5,9 @@ import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Finding, type Schema } from '../api/client'
-import { useColours, useDishes, useRefresh } from '../api/queries'
+import { useColours, useDishes } from '../api/queries'
+import { useRefresh } from '../api/refresh'
+import { chosenFile, upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -22,7 +24,7 @@ import RelationView from './RelationView.vue'
 type Plan = Schema['ColourPlan']
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const dishes = useDishes(shoot)
 const dish = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
 const colours = useColours(() => dish.value?.id ?? '')
@@ -97,25 +99,19 @@ async function fromRecipe() {
 const file = ref<HTMLInputElement>()
 const found = ref<{ url: string; patches: Schema['ColourPatch'][]; use: boolean[] }>()
 async function pick(e: Event) {
-  const input = e.target as HTMLInputElement
-  const f = input.files?.[0]
-  if (!f) return
+  const file = chosenFile(e)
+  if (!file) return
   error.value = undefined
-  const form = new FormData()
-  form.append('file', f)
   try {
     const patches = await ask(
       api.POST('/api/colours/pick', {
         params: { query: { most: 8 } },
-        body: form as never,
-        bodySerializer: (b: unknown) => b as FormData,
+        ...upload({ file }),
       }),
     )
-    found.value = { url: URL.createObjectURL(f), patches, use: patches.map(() => true) }
+    found.value = { url: URL.createObjectURL(file), patches, use: patches.map(() => true) }
   } catch (x) {
     error.value = x
-  } finally {
-    input.value = ''
   }
 }
 function useFound(replace: boolean) {

@@ -3,7 +3,8 @@ import ChipButton from '../parts/ChipButton.vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useRefresh, useShopping } from '../api/queries'
+import { useShopping } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -14,7 +15,7 @@ import DishNav from './DishNav.vue'
 type Line = Schema['ShoppingLine']
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const basket = useShopping(shoot)
 const b = computed(() => basket.data.value)
 const error = ref<unknown>()

@@ -4,7 +4,10 @@ import { ElMessage } from 'element-plus'
 import { computed, nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Finding, type Schema, type Angle, type Direction } from '../api/client'
-import { useDishes, useGrouping, useList, useListCheck, useListSums, useRefresh, type Sieve } from '../api/queries'
+import { useDishes, useGrouping, useList, useListCheck, useListSums, type Sieve } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
+import { chosenFile, upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import LadderMark from '../parts/LadderMark.vue'
@@ -18,13 +21,13 @@ import SketchView from './SketchView.vue'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('list')
 const sieve = reactive<Sieve>({ words: '', dish: '', kind: '', angle: '', light: '', vessel: '', hands: '' })
 const list = useList(shoot, sieve)
 const dishes = useDishes(shoot)
 const check = useListCheck(shoot)
 const grouping = useGrouping(shoot)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const chosenId = ref('')
 const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const page = computed(() => list.data.value?.pages[0])
@@ -38,17 +41,6 @@ useIntersectionObserver(
 )
 const clear = () => Object.assign(sieve, { words: '', dish: '', kind: '', angle: '', light: '', vessel: '', hands: '' })
 
-async function act(f: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await f()
-    await refresh()
-    return true
-  } catch (e) {
-    error.value = e
-    return false
-  }
-}
 const move = (id: string, before: string) =>
   act(() => ask(api.POST('/api/shots/{id}/move', { params: { path: { id } }, body: { before } })))
 async function nudge(by: number) {
@@ -109,18 +101,13 @@ const wrong = computed(() =>
   error.value instanceof Problem ? error.value.fields.filter((f) => f.field.startsWith('line')) : [],
 )
 async function bring(e: Event) {
-  const input = e.target as HTMLInputElement
-  const f = input.files?.[0]
-  if (!f) return
-  const form = new FormData()
-  form.append('file', f)
-  input.value = ''
+  const file = chosenFile(e)
+  if (!file) return
   await act(async () => {
     const got = await ask(
       api.POST('/api/shoots/{id}/shots.csv', {
         params: { path: { id: shoot } },
-        body: form as never,
-        bodySerializer: (b: unknown) => b as FormData,
+        ...upload({ file }),
       }),
     )
     ElMessage({

@@ -5,7 +5,10 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema, type Angle, type Direction } from '../api/client'
 import { limits } from '../api/words'
-import { useDishes, useEating, useMined, useRefresh } from '../api/queries'
+import { useDishes, useEating, useMined } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
+import { upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -19,12 +22,12 @@ import { asLines, asMethod } from './typed'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const dishes = useDishes(shoot)
 const chosen = computed(() => dishes.data.value?.find((d) => d.id === route.params.dish) ?? dishes.data.value?.[0])
 const mined = useMined(() => chosen.value?.id ?? '')
 const eating = useEating(() => chosen.value?.id ?? '')
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const busy = ref(false)
 
 const forms = [
@@ -156,12 +159,7 @@ async function send(f: File) {
     const d = await ask(
       api.POST('/api/shoots/{id}/dishes/import', {
         params: { path: { id: shoot } },
-        body: { file: f } as never,
-        bodySerializer: () => {
-          const form = new FormData()
-          form.append('file', f)
-          return form
-        },
+        ...upload({ file: f }),
       }),
     )
     await refresh()
@@ -181,15 +179,6 @@ function dropped(e: DragEvent) {
   if (f) void send(f)
 }
 
-async function act(f: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await f()
-    await refresh()
-  } catch (e) {
-    error.value = e
-  }
-}
 const accept = (keys: string[]) =>
   act(() => ask(api.POST('/api/dishes/{id}/accept', { params: { path: { id: chosen.value!.id } }, body: { keys } })))
 const drop = (key: string, dropped: boolean) =>

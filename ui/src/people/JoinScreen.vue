@@ -2,9 +2,9 @@
 import { onMounted, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useRefresh } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
-import { roleOf } from '../studio/roles'
+import { roleOf } from './roles'
 import DoorFrame from './DoorFrame.vue'
 
 /** The token stands behind the sign #, so that it is never sent with an address. */

@@ -2,7 +2,9 @@
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask } from '../api/client'
-import { useFinish, useFrames, useRefresh, useShots } from '../api/queries'
+import { useFinish, useFrames, useShots } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -12,10 +14,10 @@ import { moment } from '../parts/shown'
 const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('frames')
 const list = useShots(shoot)
 const frames = useFrames(shoot)
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const kept = computed(() => new Set((frames.data.value ?? []).filter((f) => f.doc.kept).map((f) => f.doc.shotId)))
 const rows = computed(() => (list.data.value ?? []).filter((r) => kept.value.has(r.shot.id)))
 const shotId = computed(
@@ -30,15 +32,6 @@ const left = computed(() => f.value?.steps.filter((s) => !s.done).length ?? 0)
 const by = ref('')
 const said = ref('')
 
-async function act(run: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await run()
-  } catch (e) {
-    error.value = e
-  }
-  await refresh()
-}
 const tick = (key: string, done: boolean) =>
   act(() => ask(api.POST('/api/shots/{id}/tick', { params: { path: { id: shotId.value } }, body: { key, done } })))
 const approve = () =>

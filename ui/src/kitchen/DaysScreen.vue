@@ -4,7 +4,8 @@ import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { useRefresh, useSeries } from '../api/queries'
+import { useSeries } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
@@ -17,7 +18,7 @@ import DishNav from './DishNav.vue'
 type Terms = Schema['SeriesTerms']
 const route = useRoute()
 const shoot = route.params.shoot as string
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const plan = useSeries(shoot)
 const p = computed(() => plan.data.value)
 

@@ -3,7 +3,8 @@ import { ElMessage } from 'element-plus'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../api/client'
-import { useRefresh, useStart } from '../api/queries'
+import { useStart } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { roleOf } from './roles'
@@ -12,7 +13,7 @@ import StudioNav from './StudioNav.vue'
 const start = useStart()
 const role = computed(() => roleOf(start.data.value?.person?.role))
 const router = useRouter()
-const refresh = useRefresh()
+const refresh = useRefresh('people')
 const form = reactive({ old: '', password: '' })
 const error = ref<unknown>()
 const busy = ref(false)

@@ -2,7 +2,8 @@
 import { reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem } from '../api/client'
-import { useRefresh, useStart } from '../api/queries'
+import { useStart } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import DoorFrame from './DoorFrame.vue'
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
 import { api, ask, type Schema } from '../api/client'
-import { useRefresh } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 
 const props = defineProps<{ eating: Schema['Eating']; dish: string; shoot: string }>()
-const refresh = useRefresh()
+const refresh = useRefresh('kitchen')
 const mark = reactive({ altered: false, why: '' })
 const error = ref<unknown>()
 watch(

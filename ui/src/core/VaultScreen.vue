@@ -2,14 +2,15 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '../api/client'
-import { useRefresh, useStart } from '../api/queries'
+import { useStart } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { bytes, moment } from '../parts/shown'
-import StudioNav from './StudioNav.vue'
+import StudioNav from '../people/StudioNav.vue'
 
-const refresh = useRefresh()
+const refresh = useRefresh('people')
 const start = useStart()
 const checks = useQuery({
   queryKey: ['vault'],

@@ -3,7 +3,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { ElMessage, ElMessageBox } from 'element-plus'
 import { reactive, ref } from 'vue'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useRefresh, useStart } from '../api/queries'
+import { useStart } from '../api/queries'
+import { useAct } from '../parts/act'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -13,23 +15,14 @@ import StudioNav from './StudioNav.vue'
 import 'element-plus/es/components/message-box/style/css'
 
 const start = useStart()
-const refresh = useRefresh()
+const refresh = useRefresh('people')
 const people = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) })
 const invitations = useQuery({ queryKey: ['invitations'], queryFn: () => ask(api.GET('/api/invitations')) })
 const form = reactive<{ name: string; role: Role }>({ name: '', role: 'stylist' })
-const error = ref<unknown>()
+const { act, error } = useAct(refresh)
 const link = ref('')
 const about = (f: string) => (error.value instanceof Problem ? error.value.about(f) : '')
 
-async function act(what: () => Promise<unknown>) {
-  error.value = undefined
-  try {
-    await what()
-  } catch (e) {
-    error.value = e
-  }
-  await refresh()
-}
 const invite = () =>
   act(async () => {
     const got = await ask(api.POST('/api/invitations', { body: { name: form.name, role: form.role } }))

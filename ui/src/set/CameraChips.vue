@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ChipButton from '../parts/ChipButton.vue'
+import { theDesk } from './desk'
+import { useEdits } from './edits'
+
+/** What must be sharp, the angle in a word, and cameras kept to come back to. */
+const angles = defineModel<boolean>('angles', { required: true })
+const desk = theDesk()
+const { set, report } = desk
+const { sharpen, turnTo, keepView, takeView } = useEdits(desk)
+const sharpChoices = computed(() => [
+  { value: 'dish', words: 'The whole dish' },
+  { value: 'rim', words: 'The near rim' },
+  { value: 'food', words: 'The food alone' },
+  ...(set.value?.food.pourMm ? [{ value: 'pour', words: 'The pour' }] : []),
+  ...(set.value?.things ?? [])
+    .map((t, i) => ({ value: 'thing-' + i, words: t.name || t.kind, on: t.on }))
+    .filter((t) => t.on),
+])
+</script>
+
+<template>
+  <div class="chips">
+    <label class="pickone"
+      >Sharp must be
+      <el-select
+        :model-value="set?.camera.sharp || 'dish'"
+        size="small"
+        class="adder wide"
+        aria-label="What must be sharp"
+        @change="sharpen"
+        ><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select
+    ></label>
+    <ChipButton v-for="(v, i) in set?.views ?? []" :key="i" @click="takeView(i)">{{ v.name }}</ChipButton>
+    <el-select
+      :model-value="report?.angle ?? ''"
+      size="small"
+      class="adder"
+      aria-label="Angle in a word"
+      @change="turnTo"
+      ><el-option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word" :label="a.word"
+        >{{ a.word }} <span class="soft mono">{{ a.deg }}°</span></el-option
+      ></el-select
+    >
+    <el-button size="small" @click="keepView">Keep this camera</el-button
+    ><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
+  </div>
+</template>
+
+<style scoped src="./chips.css"></style>

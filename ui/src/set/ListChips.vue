@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, ask, type Schema } from '../api/client'
+import ChipButton from '../parts/ChipButton.vue'
+import { theDesk } from './desk'
+import { useEdits } from './edits'
+import { lightKinds, thingKinds } from './fields'
+
+/** The lights, the cards or the things of the set: which is chosen, one more, one less. */
+const props = defineProps<{ kind: 'light' | 'card' | 'thing' }>()
+const desk = theDesk()
+const { chosen, set } = desk
+const { add, takeAway } = useEdits(desk)
+const listed = computed(
+  () => ({ light: set.value?.lights, card: set.value?.cards, thing: set.value?.things })[props.kind] ?? [],
+)
+const called = { light: 'Lights of this set', card: 'Cards of this set', thing: 'Things on this set' }
+const owned = useQuery({ queryKey: ['cards'], queryFn: () => ask(api.GET('/api/cards')) })
+const cupboard = useQuery({
+  queryKey: ['props-for-sets'],
+  queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined),
+})
+const whiteCard: Schema['Card'] = {
+  name: 'White card',
+  kind: 'white',
+  on: true,
+  widthMm: 594,
+  heightMm: 420,
+  xMm: 0,
+  yMm: 0,
+  zMm: 0,
+  facingDeg: 270,
+  tiltDeg: 0,
+}
+const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? whiteCard })
+</script>
+
+<template>
+  <div class="chips" role="group" :aria-label="called[kind]">
+    <ChipButton
+      v-for="(x, i) in listed"
+      :key="i"
+      :aria-pressed="chosen === kind + '-' + i"
+      @click="chosen = kind + '-' + i"
+    >
+      <span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}
+    </ChipButton>
+    <el-select
+      v-if="kind === 'light'"
+      :key="'l' + listed.length"
+      model-value=""
+      placeholder="Add a light"
+      aria-label="Add a light"
+      size="small"
+      class="adder"
+      @change="add({ light: $event })"
+      ><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words"
+    /></el-select>
+    <template v-else-if="kind === 'thing'">
+      <el-select
+        :key="'t' + listed.length"
+        model-value=""
+        placeholder="Add a thing"
+        aria-label="Add a thing"
+        size="small"
+        class="adder"
+        filterable
+        @change="add({ thing: $event })"
+        ><el-option v-for="k in thingKinds" :key="k.value" :value="k.value" :label="k.words"
+      /></el-select>
+      <el-select
+        v-if="cupboard.data.value?.rows?.length"
+        :key="'p' + listed.length"
+        model-value=""
+        placeholder="From the cupboard"
+        aria-label="Add a prop from the cupboard"
+        size="small"
+        class="adder wide"
+        filterable
+        @change="add({ prop: $event })"
+        ><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name"
+      /></el-select>
+    </template>
+    <el-select
+      v-else
+      :key="'c' + listed.length"
+      model-value=""
+      placeholder="Add a card"
+      aria-label="Add a card"
+      size="small"
+      class="adder"
+      @change="addCard"
+      ><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option
+        v-if="!owned.data.value?.length"
+        :value="-1"
+        label="White card A2"
+    /></el-select>
+    <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>
+  </div>
+</template>
+
+<style scoped src="./chips.css"></style>

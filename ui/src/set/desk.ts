@@ -1,0 +1,141 @@
+import { useQuery } from '@tanstack/vue-query'
+import { useThrottleFn } from '@vueuse/core'
+import { computed, inject, provide, ref, watch, type InjectionKey, type Ref } from 'vue'
+import { api, ask, Problem, type Report, type SceneSet, type Schema } from '../api/client'
+import { useRefresh } from '../api/refresh'
+import { copy } from '../parts/copy'
+import { useDraft } from '../parts/draft'
+import { type Thing } from './fields'
+
+/** A set on the desk: the draft of one shot's set, what is read of it, and what is chosen on it.
+ * Every part of the Set screen works on the same one. */
+export function useDesk(shotId: Ref<string>) {
+  const refresh = useRefresh('set')
+  const planned = useQuery({
+    queryKey: ['set', shotId],
+    enabled: () => shotId.value !== '',
+    queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })),
+  })
+  const draft = useDraft<SceneSet>({
+    save: async (set, version, of) => {
+      const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: of } }, body: { set, version } }))
+      void refresh()
+      return saved.version
+    },
+    theirs: (current) => {
+      const s = current as Schema['PlannedSet']
+      return { value: s.set, version: s.version }
+    },
+    of: () => shotId.value,
+    waitMs: 60,
+  })
+  const set = draft.value
+  const chosen = ref<Thing>('camera')
+
+  const report = ref<Report>()
+  const drawn = ref<SceneSet>()
+  const readError = ref<Problem>()
+  const reading = ref(false)
+  let asked = 0
+  /** Reads the draft; a late answer to an earlier question is dropped. */
+  async function read(quick: boolean) {
+    if (!set.value || !shotId.value) return
+    const mine = ++asked
+    reading.value = true
+    try {
+      const sent = copy(set.value)
+      const path = { id: shotId.value }
+      const r = await ask(api.POST('/api/shots/{id}/set/read', { params: { path }, body: { set: sent, quick } }))
+      if (mine === asked) {
+        report.value = r
+        drawn.value = sent
+        readError.value = undefined
+      }
+    } catch (e) {
+      if (mine === asked && e instanceof Problem) readError.value = e
+    } finally {
+      if (mine === asked) reading.value = false
+    }
+  }
+  // What cards do is only worked out at rest; while something is dragged the last figures stay.
+  const effects = ref<NonNullable<Report['lit']['cards']>>([])
+  watch(report, (r) => {
+    if (r?.lit.cards?.length || !set.value?.cards?.length) effects.value = r?.lit.cards ?? []
+  })
+
+  const rested: (() => void)[] = []
+  /** The set was changed by hand or by a rule: it is saved and read again. */
+  function changed() {
+    draft.touch()
+    void read(false)
+    for (const f of rested) f()
+  }
+  // The last call may come after the drop; the finer reading then stands.
+  let dragging = false
+  const readWhileDragging = useThrottleFn(() => (dragging ? read(true) : Promise.resolve()), 90, true)
+  function dragged() {
+    dragging = true
+    void readWhileDragging()
+  }
+  function dropped() {
+    dragging = false
+    changed()
+  }
+  /** Puts another set in the place of this one. */
+  function stand(other: SceneSet) {
+    set.value = other
+    changed()
+  }
+  /** Puts in what the rules make of the set as it is. */
+  async function made(by: (now: SceneSet) => Promise<SceneSet>) {
+    if (!set.value) return
+    try {
+      stand(await by(copy(set.value)))
+      return set.value
+    } catch (e) {
+      if (e instanceof Problem) readError.value = e
+    }
+  }
+  /** Changes the set in place. */
+  function change(by: (now: SceneSet) => void) {
+    if (!set.value) return
+    by(set.value)
+    changed()
+  }
+  function load(p: Schema['PlannedSet']) {
+    draft.load(p.set, p.version)
+    void read(false)
+  }
+  watch(
+    planned.data,
+    (p) => {
+      if (p && (draft.state.value === 'saved' || set.value === undefined)) load(p)
+    },
+    { immediate: true },
+  )
+  watch(shotId, () => (report.value = undefined))
+
+  const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
+  const errors = computed(() => [...(readError.value?.fields ?? []), ...(draft.error.value?.fields ?? [])])
+  /** What is wrong with a field of the set, by its path. */
+  const about = (path: string) => errors.value.find((f) => f.field === 'set.' + path)?.words ?? ''
+  const find = (key: string) => report.value?.readings.find((r) => r.key === key)
+
+  const desk = {
+    shotId, planned, draft, set, chosen, report, drawn, readError, reading, effects, unsaved,
+    read, changed, change, made, dragged, dropped, stand, load, refresh, about, find,
+    onRest: (f: () => void) => rested.push(f),
+  } // prettier-ignore
+  provide(deskKey, desk)
+  return desk
+}
+
+export type Desk = ReturnType<typeof useDesk>
+const deskKey: InjectionKey<Desk> = Symbol('desk')
+
+/** The desk that the screen has laid. */
+export function theDesk(): Desk {
+  const desk = inject(deskKey)
+  if (!desk) throw new Error('this stands outside the Set screen')
+  return desk
+}
