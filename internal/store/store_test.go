@@ -2,9 +2,7 @@ package store_test
 
 import (
 	"encoding/json"
-	"fmt"
 	"os"
-	"strings"
 	"testing"
 	"time"
 
@@ -24,75 +22,9 @@ func TestMigratingAgainChangesNothing(t *testing.T) {
 	require.NoError(t, s.Migrate(t.Context()))
 }
 
-// many fills a database so that the planner has a reason to choose.
-func many(t *testing.T, s *store.Store) (shoot, shot string) {
-	t.Helper()
-	require.NoError(t, s.Exec(`
-insert into shoots select 'shoot' || lpad(n::text, 6, '0'), 1, now(), 'S', (date '2020-01-01' + n)::text, '{}' from generate_series(1, 2000) n;
-insert into dishes (id, version, created_at, shoot_id, position, form, recipe, dropped) select 'dish' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), n, 'plate', jsonb_build_object('title', 'quince ' || n, 'ingredients', '[{"item":"pear"}]'::jsonb), '[]' from generate_series(1, 10000) n;
-insert into trials select 'trial' || n, 1, now(), 'shoot000001', 'dish' || (n % 10000 + 1), n, '{}' from generate_series(1, 20000) n;
-insert into refs select 'ref' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), n, '{}', '', 0, 0 from generate_series(1, 20000) n;
-insert into props select 'prop' || n, 1, now(), 'Prop ' || n, (array['plate','bowl','glass','board'])[n % 4 + 1], 100 + n % 300, (array['blue','grey','red'])[n % 3 + 1], 0.5, 'matt', 1, 'slate ' || n, '{}' from generate_series(1, 50000) n;
-insert into reservations select 'res' || n, 1, now(), 'prop' || n, 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), '', 1, 'reserved' from generate_series(1, 20000) n;
-insert into goods select 'goods' || n, 1, now(), 'thing ' || n, '{}' from generate_series(1, 5000) n;
-insert into shots (id, version, created_at, shoot_id, dish_id, position, kind, title, because, cause, proposal, step, angle, hands, shutter, hold, caution, guards, ticks) select 'shot' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'dish' || (n % 10000 + 1), n, 'hero', 'Frame ' || n, '', '', '', 0, 'level', 0, false, '', '', '', '[]' from generate_series(1, 50000) n;
-insert into frames select 'frame' || n, 1, now(), 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'shot' || (n % 50000 + 1), 'x', 1, 1, 1, now(), '{}', '{}', '[]', false from generate_series(1, 50000) n;
-insert into publications select 'pub' || n, 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'shot' || (n % 50000 + 1), 'frame' || (n % 50000 + 1), 'feed', '{}', '{}', '', 1, 1, 1, 'accepted', '', now() from generate_series(1, 20000) n;
-insert into deeds (shoot_id, person_id, at, words, changes, undone) select 'shoot' || lpad((n % 2000 + 1)::text, 6, '0'), 'p', now(), 'w', '[]', false from generate_series(1, 50000) n;
-`).Error)
-	require.NoError(t, s.Exec("analyze").Error)
-	return "shoot000042", "shot41"
-}
-
-// Every list has an index that its plan uses, and none reads a whole table.
-func TestEveryListUsesAnIndex(t *testing.T) {
-	s := storetest.Open(t)
-	shoot, shot := many(t, s)
-	for name, q := range map[string]string{
-		"shoots by day":      "select * from shoots where (coalesce(day, '9999'), id) > ('2021-01-01', 'x') order by coalesce(day, '9999'), id limit 50",
-		"dishes":             fmt.Sprintf("select * from dishes where shoot_id = '%s' order by position, id", shoot),
-		"shots":              fmt.Sprintf("select * from shots where shoot_id = '%s' order by position, id", shoot),
-		"frames of a shoot":  fmt.Sprintf("select * from frames where shoot_id = '%s' order by id", shoot),
-		"frames of a shot":   fmt.Sprintf("select * from frames where shot_id = '%s' order by id", shot),
-		"sets of a shoot":    fmt.Sprintf("select sets.shot_id from sets join shots on shots.id = sets.shot_id where shots.shoot_id = '%s'", shoot),
-		"publications":       fmt.Sprintf("select * from publications where shoot_id = '%s' order by id desc", shoot),
-		"sent of a shot":     fmt.Sprintf("select * from publications where shot_id = '%s' order by id desc", shot),
-		"the last deed":      fmt.Sprintf("select * from deeds where shoot_id = '%s' and undone = false order by id desc limit 1", shoot),
-		"approvals":          fmt.Sprintf("select * from approvals where shoot_id = '%s'", shoot),
-		"the kept frame":     fmt.Sprintf("select * from frames where shot_id = '%s' and kept", shot),
-		"shots of a dish":    "select * from shots where dish_id = 'dish7'",
-		"a page of a list":   fmt.Sprintf("select * from shots where shoot_id = '%s' and angle = 'level' and (position, id) > (10, 'x') order by position, id limit 201", shoot),
-		"facts of a page":    fmt.Sprintf("select * from frames where shot_id in ('%s', 'shot7') and kept", shot),
-		"trials of a dish":   "select * from trials where dish_id = 'dish7' order by position, id",
-		"references":         fmt.Sprintf("select * from refs where shoot_id = '%s' order by position, id", shoot),
-		"goods of a list":    "select * from goods where thing in ('thing 7', 'thing 900') order by thing",
-		"search in dishes":   "select id from dishes where words ilike '%quince 77%' order by id desc limit 20",
-		"search in shots":    "select id from shots where title ilike '%4711%' order by id desc limit 20",
-		"props, four ways":   "select * from props where kind = 'plate' and hue = 'blue' and size_mm between 180 and 200 and finish = 'matt' order by name, id limit 81",
-		"props by words":     "select * from props where words like '%slate 77%' order by name, id limit 81",
-		"the pull list":      fmt.Sprintf("select * from reservations where shoot_id = '%s' order by id", shoot),
-		"held on a day":      "select r.prop_id, sum(r.count) from reservations r join shoots s on s.id = r.shoot_id where s.day = '2021-05-05' group by r.prop_id",
-		"a person's sign-in": "select * from people where email = 'a'",
-	} {
-		rows, err := s.SQL.QueryContext(t.Context(), "explain "+q)
-		require.NoError(t, err, name)
-		var plan []string
-		for rows.Next() {
-			var line string
-			require.NoError(t, rows.Scan(&line))
-			plan = append(plan, line)
-		}
-		require.NoError(t, rows.Close())
-		text := strings.Join(plan, "\n")
-		for _, table := range []string{"shoots", "dishes", "shots", "frames", "publications", "deeds", "trials", "refs", "goods", "props", "reservations"} {
-			assert.NotContains(t, text, "Seq Scan on "+table, "%s:\n%s", name, text)
-		}
-	}
-}
-
 func TestDeletingAShootTakesItsRowsAlong(t *testing.T) {
 	s := storetest.Open(t)
-	shoot, _ := many(t, s)
+	shoot, _ := storetest.Many(t, s)
 	require.NoError(t, s.Exec("delete from shoots where id = ?", shoot).Error)
 	for _, table := range []string{"dishes", "shots", "frames", "publications"} {
 		var n int64

@@ -5,6 +5,8 @@
 package eating
 
 import (
+	_ "embed"
+	"figladder/internal/craft/wordlist"
 	"regexp"
 	"sort"
 	"strings"
@@ -51,33 +53,31 @@ type allergen struct {
 	maybe *regexp.Regexp // where it depends on the kind
 }
 
-func word(s string) *regexp.Regexp { return regexp.MustCompile(`(?i)\b(?:` + s + `)\b`) }
-
 // The fourteen groups of Regulation (EU) 1169/2011, Annex II, by the words of
 // recipes.
-var allergens = []allergen{
-	{"cereals with gluten", word(`flour|wheat|rye|barley|spelt|bread|breadcrumbs?|sourdough|pastry|pasta|noodles?|couscous|semolina|crispbreads?|crackers?|biscuits?|cake|sponge|buns?|rolls?|dumplings?|beer|stout|ale|malt|seitan|oats?|soy sauce|toast|brioche|baguette|filo`), word(`(?:rice|corn|maize|potato|almond|chickpea|gram|buckwheat|coconut|tapioca) (?:flour|noodles?|pasta|crackers?|cakes?|bread)|oyster mushrooms?`), word(`oats?|soy sauce|crackers?`)},
-	{"crustaceans", word(`crabs?|prawns?|shrimps?|lobsters?|crayfish|langoustines?`), nil, nil},
-	{"eggs", word(`eggs?|egg whites?|egg yolks?|whites|yolks?|mayonnaise|meringues?|custard|aioli|hollandaise`), nil, word(`custard|pasta`)},
-	{"fish", word(`fish|trout|salmon|cod|haddock|tuna|anchov(?:y|ies)|mackerel|sardines?|worcestershire sauce|roe|caviar|herring`), nil, nil},
-	{"peanuts", word(`peanuts?|groundnuts?`), nil, nil},
-	{"soya", word(`soya?|soybeans?|tofu|miso|tempeh|edamame|soy sauce`), nil, nil},
-	{"milk", word(`milk|butter|buttermilk|cream|cheese|yogh?urt|crème fraîche|creme fraiche|mascarpone|ricotta|feta|mozzarella|parmesan|cheddar|gruyère|custard|ghee|ice cream|halloumi|quark|whey|brie`), word(`(?:coconut|almond|oat|soya?|rice|peanut|cocoa|shea|nut|cashew) (?:milk|butter|cream|yogh?urt)|cream of tartar|butter beans?|butternut|milk thistle`), nil},
-	{"nuts", word(`almonds?|hazelnuts?|walnuts?|cashews?|pecans?|brazil nuts?|pistachios?|macadamias?|nuts?|marzipan|praline|frangipane|amaretti`), word(`nutmeg|coconut|pine nuts?|water chestnuts?`), nil},
-	{"celery", word(`celery|celeriac`), nil, nil},
-	{"mustard", word(`mustard|vinaigrette`), nil, word(`vinaigrette`)},
-	{"sesame", word(`sesame|tahini|halva|hummus`), nil, nil},
-	{"sulphites", word(`wine|cider|vermouth|sherry|port|dried apricots?|raisins|sultanas|prosecco|champagne`), word(`(?:port|wine) glass`), word(`wine|cider|vermouth|sherry|port|dried apricots?|raisins|sultanas|prosecco|champagne`)},
-	{"lupin", word(`lupins?`), nil, nil},
-	{"molluscs", word(`mussels?|oysters?|clams?|squid|octopus|scallops?|snails?|cockles?|whelks?|oyster sauce`), word(`oyster mushrooms?`), nil},
-}
+var allergens = func() []allergen {
+	words := func(cell string) *regexp.Regexp { return wordlist.Words(strings.TrimPrefix(cell, "-")) }
+	var out []allergen
+	for _, r := range wordlist.Rows(allergensTable) {
+		out = append(out, allergen{r["name"], words(r["words"]), words(r["but"]), words(r["maybe"])})
+	}
+	return out
+}()
+
+//go:embed allergens.tsv
+var allergensTable string
+
+//go:embed words.tsv
+var wordsTable string
+
+var lists = wordlist.Lists(wordsTable)
 
 var (
-	alcohol = word(`gin|rum|vodka|whisky|whiskey|brandy|spirits?|liqueur|wine|cider|beer|stout|ale|vermouth|sherry|port|prosecco|champagne|amaretto|calvados|kirsch`)
-	dry     = word(`(?:wine|cider|sherry|spirit) vinegar|ginger (?:beer|ale)|root beer`)
-	meat    = word(`beef|lamb|pork|chicken|duck|turkey|ham|bacon|pancetta|prosciutto|sausages?|mince|steak|veal|venison|rabbit|lard|suet|dripping|gelatine?|(?:chicken|beef|veal|fish|meat) stock|anchov(?:y|ies)|fish|trout|salmon|cod|haddock|tuna|mackerel|sardines?|crabs?|prawns?|shrimps?|lobsters?|mussels?|oysters?|clams?|squid|octopus|scallops?|roe|caviar|herring|worcestershire sauce|parmesan`)
-	animal  = word(`honey|milk|butter|cream|cheese|yogh?urt|eggs?|whites|yolks?|mayonnaise|meringues?|custard|ghee|ice cream|mascarpone|ricotta|feta|mozzarella|cheddar|buttermilk|quark|crème fraîche`)
-	plantly = word(`(?:coconut|almond|oat|soya?|rice|peanut|cocoa|nut|cashew) (?:milk|butter|cream|yogh?urt)|cream of tartar|butter beans?|butternut|oyster mushrooms?|vegan \w+`)
+	alcohol = lists["alcohol"]
+	dry     = lists["dry"]
+	meat    = lists["meat"]
+	animal  = lists["animal"]
+	plantly = lists["plantly"]
 )
 
 // Read reports on a dish.

@@ -4,6 +4,8 @@
 package shopping
 
 import (
+	_ "embed"
+	"figladder/internal/craft/wordlist"
 	"fmt"
 	"regexp"
 	"strings"
@@ -67,19 +69,16 @@ type place struct {
 
 // places are where things are usually sold, the first that fits: our own habits,
 // to be overruled by the studio's goods.
-var places = []place{
-	{regexp.MustCompile(`(?i)\b(mussels?|oysters?|clams?|crabs?|prawns?|fish|trout|salmon|tuna|cod|mackerel|squid)\b`), "Fishmonger", "counter", true},
-	{regexp.MustCompile(`(?i)\b(beef|lamb|pork|chicken|duck|ham|bacon|pancetta|sausages?|mince|steak)\b`), "Butcher", "counter", true},
-	{regexp.MustCompile(`(?i)\b(bread|sourdough|loaf|baguette|rolls?|buns?|brioche|sponge)\b`), "Baker", "counter", true},
-	{regexp.MustCompile(`(?i)\b(gin|rum|vodka|whisky|brandy|spirit|liqueur|wine|cider|beer|stout|vermouth|sherry|tonic)\b`), "Grocer", "drinks", false},
-	{regexp.MustCompile(`(?i)\b(oil|vinegar|flour|sugar|salt|rice|pasta|noodles|oats|cornflour|starch|yeast|baking powder|bicarbonate|cocoa|chocolate|honey|syrup|treacle|mustard|crackers?|crispbreads?|biscuits?|stock|tin|tins|lentils|chickpeas|beans|raisins|sultanas|nuts?|almonds|walnuts|hazelnuts|pistachios|seeds|sesame|jam|coffee|tea|caraway|cinnamon|star anise|pepper|paprika|cayenne|saffron|vanilla|nutmeg|cloves|cumin|peppercorns|tartar|gelatine|extract)\b`), "Grocer", "dry goods", false},
-	{regexp.MustCompile(`(?i)\b(milk|cream|butter|yogurt|cheese|crème|creme|mascarpone|ricotta|feta|mozzarella|custard)\b`), "Grocer", "dairy", false},
-	{regexp.MustCompile(`(?i)\b(eggs?|whites?|yolks?)\b`), "Grocer", "eggs", false},
-	{regexp.MustCompile(`(?i)\b(ice)\b`), "Grocer", "freezer", true},
-	{regexp.MustCompile(`(?i)\b(parsley|dill|mint|basil|sage|thyme|rosemary|tarragon|chervil|coriander|bay|chives|herbs?|beet|rocket|watercress|lettuce|salad|chicory|spinach|chard|leaves|flowers?|berries|raspberr(?:y|ies)|strawberr(?:y|ies)|figs?|sorrel)\b`), "Greengrocer", "herbs and leaves", true},
-	{regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|lemons?|limes?|oranges?|plums?|sloes?|rhubarb|pomegranates?|grapes?|bananas?|peach(?:es)?|apricots?|cherr(?:y|ies))\b`), "Greengrocer", "fruit", false},
-	{regexp.MustCompile(`(?i)\b(leeks?|onions?|shallots?|garlic|potato(?:es)?|carrots?|celery|fennel|beetroots?|courgettes?|mushrooms?|squash|pumpkin|horseradish|ginger|tomato(?:es)?|cucumbers?|radish(?:es)?|cabbage|kale|chill(?:i|ies))\b`), "Greengrocer", "vegetables", false},
-}
+var places = func() []place {
+	var out []place
+	for _, r := range wordlist.Rows(placesTable) {
+		out = append(out, place{wordlist.Words(r["words"]), r["shop"], r["aisle"], r["fresh"] == "yes"})
+	}
+	return out
+}()
+
+//go:embed places.tsv
+var placesTable string
 
 func placeOf(thing string) place {
 	for _, p := range places {

@@ -1,9 +1,10 @@
 package shopping
 
 import (
+	_ "embed"
+	"figladder/internal/craft/wordlist"
 	"fmt"
 	"math/big"
-	"regexp"
 	"sort"
 
 	"figladder/internal/craft/measure"
@@ -42,6 +43,7 @@ type Extra struct {
 type Line struct {
 	Key       string           `json:"key" doc:"Stable name of the line"`
 	Thing     string           `json:"thing" doc:"The thing"`
+	Goods     int              `json:"goods" doc:"Place in the list of goods of how it is bought; −1 while nothing is written down"`
 	Unit      string           `json:"unit" doc:"g, ml, a named piece, or empty for a count"`
 	Need      measure.Rational `json:"need" doc:"What the recipes take, in Unit"`
 	Spare     measure.Rational `json:"spare" doc:"Bought beside, in Unit"`
@@ -82,20 +84,25 @@ type List struct {
 	ToBuy     int      `json:"toBuy" doc:"Lines that have to be bought at all"`
 }
 
+//go:embed words.tsv
+var wordsTable string
+
+var lists = wordlist.Lists(wordsTable)
+
 // seen are things that are in the picture one by one, so that the best one is
 // chosen.
-var seen = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|lemons?|oranges?|limes?|pomegranates?|oysters?|crab|fish|beetroots?|radish(?:es)?|sloes?|leeks?|tomato(?:es)?|mushrooms?|artichokes?|fennel|peach(?:es)?|apricots?|crackers?|crispbreads?|cheeses?|buns?|rolls?|biscuits?|star anise|shallots?|courgettes?|dumplings?)\b`)
+var seen = lists["seen"]
 
 // leaves are things of which stem and leaf belong in the picture.
-var leaves = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|lemons?|oranges?|limes?|leeks?|beetroots?|radish(?:es)?|carrots?|fennel|tomato(?:es)?|artichokes?|celery|herbs?|parsley|dill|mint|thyme|rosemary|sage)\b`)
+var leaves = lists["leaves"]
 
 // Make works the list out. goods are found by thing; where there are none, shop
 // and aisle come from the table and no price is known.
 func Make(needs []Need, goods []Goods, region measure.Region, c Choices) List {
-	known := map[string]Goods{}
+	known, placed := map[string]Goods{}, map[string]int{}
 	sold := map[string]string{}
-	for _, g := range goods {
-		known[g.Key()] = g
+	for i, g := range goods {
+		known[g.Key()], placed[g.Key()] = g, i
 		if !g.Pack.IsZero() {
 			_, sold[g.Key()] = classOf(g.Pack, g.PackUnit, region)
 		}
@@ -117,7 +124,10 @@ func Make(needs []Need, goods []Goods, region measure.Region, c Choices) List {
 	}
 	for _, g := range unify(all, sold) {
 		l := line(g, known[g.thing], region, c)
-		l.Ticked = ticked[l.Key]
+		l.Ticked, l.Goods = ticked[l.Key], -1
+		if i, is := placed[g.thing]; is {
+			l.Goods = i
+		}
 		if !l.Covered {
 			out.ToBuy++
 			if l.Ticked {

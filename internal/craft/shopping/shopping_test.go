@@ -159,3 +159,14 @@ func TestMoney(t *testing.T) {
 	assert.Equal(t, "12.05", Money(1205))
 	assert.Equal(t, "0.00", Money(0))
 }
+
+// A line knows its goods by their name, not by how the name begins: cream is no cream cheese.
+func TestALineKnowsItsGoods(t *testing.T) {
+	goods := []Goods{{Thing: "cream"}, {Thing: "creams cheese"}, {Thing: "Pears"}}
+	l := Make([]Need{{Lines: recipe.Typed("x", "100 ml cream\n50 g cream cheese\n2 pears\n1 fig", "Mix.").Ingredients}}, goods, measure.Metric, Choices{})
+	at := map[string]int{}
+	for _, x := range l.Lines {
+		at[x.Thing] = x.Goods
+	}
+	assert.Equal(t, map[string]int{"cream": 0, "cream cheese": -1, "pears": 2, "fig": -1}, at)
+}

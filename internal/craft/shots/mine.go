@@ -3,6 +3,8 @@
 package shots
 
 import (
+	_ "embed"
+	"figladder/internal/craft/wordlist"
 	"figladder/internal/craft/words"
 	"fmt"
 	"regexp"
@@ -148,14 +150,20 @@ func (m *miner) hold(p Proposal) words.Hold {
 	return words.Holds
 }
 
+//go:embed words.tsv
+var wordsTable string
+
+var lists = wordlist.Lists(wordsTable)
+
+// Words that say what is worth a frame, and how it holds.
 var (
-	leaves = regexp.MustCompile(`(?i)\b(salad|lettuce|rocket|leaves|watercress|chicory)\b`)
-	foam   = regexp.MustCompile(`(?i)\b(foam|froth|egg white)\b`)
-	beauty = regexp.MustCompile(`(?i)\b(quinces?|pears?|apples?|figs?|plums?|berries|berry|sloes?|cherries|cherry|citrus|lemons?|oranges?|limes?|pomegranates?|mussels?|oysters?|crab|trout|fish|prawns?|beetroots?|radish(?:es)?|leeks?|chard|tomatoes|tomato|mushrooms?|squash|pumpkin|garlic|chillies|chilli|herbs?|thyme|rosemary|sage|dill|mint|bay|star anise|cinnamon|vanilla|saffron|peppercorns?|sesame|nuts?|walnuts?|hazelnuts?|almonds?|pistachios?|chocolate|honey(?:comb)?|cheese|eggs?|bread|rye|horseradish|ginger|sea beet|beans|potatoes|asparagus|artichokes?|fennel|grapes|peaches|apricots|rhubarb)\b`)
-	plain  = regexp.MustCompile(`(?i)\b(stock|sauce|paste|powder|vinegar|oil|extract|syrup|juice|sugar|flour|salt|water|noodles|milk|cream|butter|wine|cider|spirit|gin|rum|vodka|liqueur|tonic|whites?|yolks?)\b`)
-	many   = regexp.MustCompile(`(?i)\b(biscuits?|cookies|buns?|rolls|dumplings|crackers?|tarts|tartlets|muffins|cupcakes|scones|truffles|meringues|oysters|mussels|pancakes|fritters|balls)\b`)
-	bakes  = regexp.MustCompile(`(?i)\b(bake[sd]?|baking|roast(?:ed|ing|s)?|grill(?:ed|ing|s)?|fr(?:y|ied|ying)|prov(?:e|es|ed|ing)|freez(?:e|ing)|set in the oven|into the oven)\b`)
-	glossy = regexp.MustCompile(`(?i)\b(glaze[ds]?|drizzl\w*|caramel|syrup|crust|crisp|crumb|seeds|zest|foam|meringue|skin|char\w*|sear\w*)\b`)
+	leaves = lists["leaves"]
+	foam   = lists["foam"]
+	beauty = lists["beauty"]
+	plain  = lists["plain"]
+	many   = lists["many"]
+	bakes  = lists["bakes"]
+	glossy = lists["glossy"]
 )
 
 func has(r recipe.Recipe, re *regexp.Regexp) bool {

@@ -77,29 +77,16 @@ func vesselOf(r recipe.Recipe, f Form) string {
 	return "plate"
 }
 
-// workedIn is where the work of a verb is usually done before the dish is whole.
-var workedIn = map[string]string{"whisk": "bowl", "beat": "bowl", "whip": "bowl", "fold": "bowl", "stir": "pan", "crack": "bowl", "sift": "bowl", "toss": "bowl",
-	"chop": "board", "cut": "board", "slice": "board", "peel": "board", "roll": "board", "knead": "board", "shuck": "board", "pipe": "tin"}
-
 // worked is what an action happens in: what the clause says, else the finished
 // dish's vessel when it is done to that, else where such work is done.
 func (m *miner) worked(verb, clause string, done bool) string {
 	if v := vesselIn(clause); v != "" {
 		return v
 	}
-	if v := workedIn[verb]; v != "" && !done {
-		return v
+	if v := byForm[verb]; v != nil && v.in != "" && !done {
+		return v.in
 	}
 	return m.vessel
-}
-
-// toolFor is what a verb is usually done with.
-var toolFor = map[string]string{
-	"pour": "jug", "drizzle": "spoon", "ladle": "ladle", "spoon": "spoon", "dress": "jug", "glaze": "brush", "dust": "sieve", "sift": "sieve", "sprinkle": "fingers", "scatter": "fingers",
-	"crumble": "fingers", "squeeze": "fingers", "grate": "grater", "cut": "knife", "slice": "knife", "carve": "knife", "break": "hands", "crack": "hands", "tear": "hands",
-	"flame": "long match", "flambe": "long match", "torch": "blowtorch", "ignite": "long match", "whisk": "whisk", "beat": "whisk", "whip": "whisk", "fold": "spatula", "knead": "hands",
-	"roll": "rolling pin", "dip": "fingers", "toss": "two spoons", "flip": "spatula", "shake": "shaker", "stir": "spoon", "brush": "brush", "spread": "palette knife", "pipe": "piping bag",
-	"peel": "peeler", "chop": "knife", "shuck": "oyster knife",
 }
 
 var withTool = regexp.MustCompile(`(?i)\b(?:with|using|through|from) (?:a|an|the|your|two) ((?:[a-z]+ )?(?:fork|forks|knife|spoon|spoons|whisk|sieve|brush|grater|spatula|bag|jug|syringe|tongs|mandoline|peeler|skewer|cleaver|scissors|ladle|torch|blowtorch))\b`)
@@ -109,5 +96,8 @@ func toolOf(verb, clause string) string {
 	if m := withTool.FindStringSubmatch(clause); m != nil {
 		return strings.ToLower(m[1])
 	}
-	return toolFor[verb]
+	if v := byForm[verb]; v != nil {
+		return v.tool
+	}
+	return ""
 }

@@ -1,6 +1,12 @@
 package shots
 
-import "strings"
+import (
+	_ "embed"
+	"strconv"
+	"strings"
+
+	"figladder/internal/craft/wordlist"
+)
 
 // verb is a word of the kitchen and what it means for pictures.
 type verb struct {
@@ -12,6 +18,8 @@ type verb struct {
 	because string // why it cannot be undone
 	weight  int    // how good an action frame it makes; 3 best
 	caution string // what goes with it for safety
+	tool    string // what it is usually done with
+	in      string // what it is usually done in before the dish is whole
 }
 
 // undoes says when a verb is past mending.
@@ -25,52 +33,37 @@ const (
 
 const heat = "Open flame and hot sugar: clear the table, tie back sleeves, keep a lid and water at hand, and follow local fire rules."
 
-var verbs = []verb{
-	{"pour", true, 1, true, finished, "what is poured cannot be taken off again", 3, ""},
-	{"drizzle", true, 1, true, finished, "a drizzle cannot be taken off again", 3, ""},
-	{"ladle", true, 1, true, finished, "what is ladled on stays", 2, ""},
-	{"spoon", true, 1, false, finished, "what is spooned on stays", 1, ""},
-	{"dress", true, 1, false, finished, "dressed leaves fall within ten minutes", 1, ""},
-	{"glaze", true, 1, false, finished, "a glaze cannot be taken off", 2, ""},
-	{"dust", true, 1, true, finished, "dust settles everywhere and stays", 3, ""},
-	{"sift", true, 1, true, finished, "what is sifted over stays", 3, ""},
-	{"sprinkle", true, 1, true, finished, "what is sprinkled on stays", 3, ""},
-	{"scatter", true, 1, true, finished, "what is scattered stays", 2, ""},
-	{"crumble", true, 1, true, finished, "crumbs go where they like", 3, ""},
-	{"squeeze", true, 1, true, finished, "juice runs and dulls the surface", 3, ""},
-	{"grate", true, 1, true, finished, "what is grated over stays", 2, ""},
-	{"cut", true, 1, false, finished, "a first cut is for good", 3, "Knife in frame: cut away from the holding hand."},
-	{"slice", true, 1, false, finished, "a first cut is for good", 3, "Knife in frame: cut away from the holding hand."},
-	{"carve", true, 1, false, finished, "a first cut is for good", 3, "Knife in frame: cut away from the holding hand."},
-	{"break", true, 1, false, finished, "broken is broken", 3, ""},
-	{"crack", true, 1, true, finished, "a crack cannot be closed", 2, ""},
-	{"tear", true, 1, false, finished, "torn is torn", 2, ""},
-	{"bite", true, 1, false, always, "a bite is for good", 2, ""},
-	{"flame", true, 1, true, always, "the flame lasts seconds and changes the top", 3, heat},
-	{"flambe", true, 1, true, always, "the flame lasts seconds and changes the top", 3, heat},
-	{"torch", true, 1, true, always, "browned sugar cannot be unbrowned", 3, heat},
-	{"ignite", true, 1, true, always, "the flame lasts seconds and changes the top", 3, heat},
-	{"whisk", true, 0, true, never, "", 2, ""},
-	{"beat", true, 0, true, never, "", 1, ""},
-	{"whip", true, 0, true, never, "", 1, ""},
-	{"fold", true, 0, false, never, "", 1, ""},
-	{"knead", true, 0, true, never, "", 2, ""},
-	{"roll", true, 0, false, never, "", 2, ""},
-	{"dip", true, 1, true, never, "", 3, ""},
-	{"toss", true, 1, true, never, "", 2, ""},
-	{"flip", true, 1, true, never, "", 2, ""},
-	{"shake", true, 1, true, never, "", 2, ""},
-	{"stir", true, 0, false, never, "", 1, ""},
-	{"brush", true, 1, false, never, "", 1, ""},
-	{"spread", true, 0, false, finished, "what is spread stays", 1, ""},
-	{"pipe", true, 0, false, never, "", 2, ""},
-	{"peel", true, 0, false, never, "", 1, ""},
-	{"chop", true, 0, false, never, "", 1, ""},
-	{"shuck", true, 0, false, never, "", 2, ""},
-	{"top", false, 0, false, finished, "once topped it is topped", 0, ""},
-	{"garnish", false, 0, false, never, "", 0, ""},
-	{"melt", false, 0, false, never, "", 0, ""},
-}
+var verbs = func() []verb {
+	when := map[string]undoes{"never": never, "finished": finished, "always": always}
+	said := func(cell string) string {
+		switch cell {
+		case "-":
+			return ""
+		case "heat":
+			return heat
+		}
+		return cell
+	}
+	number := func(cell string) int {
+		n, err := strconv.Atoi(cell)
+		if err != nil {
+			panic(err) // the table is ours
+		}
+		return n
+	}
+	var out []verb
+	for _, r := range wordlist.Rows(verbsTable) {
+		u, known := when[r["undoes"]]
+		if !known {
+			panic("no such time: " + r["undoes"])
+		}
+		out = append(out, verb{r["verb"], r["action"] == "yes", number(r["hands"]), r["shutter"] == "yes", u, said(r["because"]), number(r["weight"]), said(r["caution"]), said(r["tool"]), said(r["in"])})
+	}
+	return out
+}()
+
+//go:embed verbs.tsv
+var verbsTable string
 
 // forms lists a verb's inflections: pour, pours, pouring, poured; slice, slicing,
 // sliced; whip, whipping, whipped; dry, dries, dried.

@@ -6085,6 +6085,11 @@ export interface components {
             covered: boolean;
             /** @description To be bought on the day */
             fresh: boolean;
+            /**
+             * Format: int64
+             * @description Place in the list of goods of how it is bought; −1 while nothing is written down
+             */
+            goods: number;
             /** @description What is in the cupboard, or empty */
             inHouse: string;
             /** @description Stable name of the line */

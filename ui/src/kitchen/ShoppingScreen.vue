@@ -33,13 +33,7 @@ const shops = computed(() => {
 })
 const covered = computed(() => b.value?.list.lines.filter((l) => l.covered) ?? [])
 const chosen = computed(() => b.value?.list.lines.find((l) => l.key === chosenKey.value))
-const goodsOf = (l: Line) =>
-  b.value?.goods.find(
-    (g) =>
-      g.doc.thing.toLowerCase() === l.thing.toLowerCase() ||
-      l.key === g.doc.thing.toLowerCase() ||
-      l.key.startsWith(g.doc.thing.toLowerCase()),
-  )
+const goodsOf = (l: Line) => b.value?.goods[l.goods]
 
 /** Changes what was decided and sends it; a stale save is told and read anew. */
 async function decide(change: (c: Schema['ShoppingChoices']) => void, words = '') {
