@@ -58,7 +58,7 @@ func TestWhatIsWrongIsSaidLineByLine(t *testing.T) {
 	var bad Errors
 	require.True(t, errors.As(err, &bad))
 	assert.Equal(t, []int{3, 4, 5}, []int{bad[0].Line, bad[1].Line, bad[2].Line})
-	assert.Contains(t, bad.Error(), "Line 4: “ten” is not a number of hands")
+	assert.Contains(t, bad.Error(), "Line 4: hands: “ten” is not a number of hands")
 	for data, words := range map[string]string{"": "no header", "title\nA\n": "no column “shot”", "shot\n\"A\n": "quotes", "shot\n\xff\n": "UTF-8"} {
 		_, err := Read([]byte(data))
 		assert.ErrorContains(t, err, words)

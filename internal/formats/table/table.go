@@ -148,12 +148,12 @@ func Read[T any](columns []Column[T], data []byte) ([]Row[T], []Mapped, error) {
 			text = cells.Unguard(text)
 			if c.Length {
 				if text, err = toMm(text, mapped[i].Unit); err != nil {
-					bad = append(bad, LineError{line, c.Name + ": " + err.Error()})
+					bad = append(bad, LineError{line, c.Name + ": " + err.Error() + "."})
 					continue
 				}
 			}
 			if err := c.Set(&row.Value, text); err != nil {
-				bad = append(bad, LineError{line, c.Name + ": " + err.Error()})
+				bad = append(bad, LineError{line, c.Name + ": " + err.Error() + "."})
 			}
 		}
 		out = append(out, row)
