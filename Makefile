@@ -73,7 +73,7 @@ test: testtools build lint
 	bin/figladder with-database -- go test -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
 
 race: testtools build
-	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio ./internal/api
+	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio/... ./internal/api
 
 shots: testtools build
 	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo

@@ -11,6 +11,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"strings"
+	"sync/atomic"
 	"testing"
 
 	"figladder/internal/api"
@@ -199,14 +200,14 @@ func TestRecipeFiles(t *testing.T) {
 	assert.Len(t, dishes, 2, "what could not be read left nothing behind")
 }
 
-type zeros struct{ left int64 }
+type zeros struct{ left atomic.Int64 }
 
 func (z *zeros) Read(p []byte) (int, error) {
-	if z.left <= 0 {
+	n := min(int64(len(p)), z.left.Load())
+	if n <= 0 {
 		return 0, io.EOF
 	}
-	n := min(int64(len(p)), z.left)
-	z.left -= n
+	z.left.Add(-n)
 	return int(n), nil
 }
 
@@ -214,7 +215,8 @@ func TestTwoHundredMegabytesAreRefusedBeforeTheyAreRead(t *testing.T) {
 	k, c := serve(t)
 	shoot, _, _ := k.Toddy(t)
 	c.signIn()
-	z := &zeros{left: 200 << 20}
+	z := &zeros{}
+	z.left.Store(200 << 20)
 	pr, pw := io.Pipe()
 	form := multipart.NewWriter(pw)
 	go func() {
@@ -235,7 +237,7 @@ func TestTwoHundredMegabytesAreRefusedBeforeTheyAreRead(t *testing.T) {
 		require.NoError(t, json.NewDecoder(res.Body).Decode(&p))
 		assert.Equal(t, []string{"file"}, fieldsOf(p))
 	}
-	assert.Greater(t, z.left, int64(150<<20), "most of it was never taken")
+	assert.Greater(t, z.left.Load(), int64(150<<20), "most of it was never taken")
 }
 
 func TestUnknownAddressesAreProblemsAndPagesArePages(t *testing.T) {
