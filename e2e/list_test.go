@@ -51,7 +51,7 @@ func TestListOutAndBack(t *testing.T) {
 
 	give("wrong.csv", csv+"100,Cheese,hero,Cheese,level,0,no,,,,\r\n101,Lemon tart,hero,,level,0,no,,,,\r\n")
 	p.sees("Nothing of it was taken")
-	p.sees("The shot has no words")
+	p.sees("shot: it has no words")
 	assert.Equal(t, rows, eval[int](p, "document.querySelectorAll('.list .row').length"))
 
 	p.click("Undo")
