@@ -36,22 +36,9 @@ func (s *Room) SaveSeriesTerms(ctx context.Context, who core.Who, shootID string
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err
 		}
-		row := &store.SeriesRow{}
-		err := j.TX.Where("shoot_id = ?", shootID).First(row).Error
-		if errors.Is(err, gorm.ErrRecordNotFound) {
-			row = &store.SeriesRow{Base: store.NewBase(), ShootID: shootID, Terms: t}
-			out.Version = row.Version
-			return j.Create(row)
-		}
-		if err != nil {
-			return err
-		}
-		row.Version, row.Terms = version, t
-		if err := j.Update(row); err != nil {
-			return err
-		}
-		out.Version = row.Version
-		return nil
+		v, err := core.SaveOnly(j, j.TX.Where("shoot_id = ?", shootID), version, store.SeriesRow{Base: store.NewBase(), ShootID: shootID}, func(r *store.SeriesRow) { r.Terms = t })
+		out.Version = v
+		return err
 	}); err != nil {
 		return nil, err
 	}

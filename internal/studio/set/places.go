@@ -48,22 +48,9 @@ func (s *Room) SavePlace(ctx context.Context, who core.Who, version int, p alman
 		if err := j.TX.Exec("select pg_advisory_xact_lock(hashtext('place'))").Error; err != nil {
 			return err
 		}
-		row := &store.PlaceRow{}
-		err := j.TX.Order("id").First(row).Error
-		if errors.Is(err, gorm.ErrRecordNotFound) {
-			row = &store.PlaceRow{Base: store.NewBase(), Place: p}
-			out.Version = row.Version
-			return j.Create(row)
-		}
-		if err != nil {
-			return err
-		}
-		row.Version, row.Place = version, p
-		if err := j.Update(row); err != nil {
-			return err
-		}
-		out.Version = row.Version
-		return nil
+		v, err := core.SaveOnly(j, j.TX.Order("id"), version, store.PlaceRow{Base: store.NewBase()}, func(r *store.PlaceRow) { r.Place = p })
+		out.Version = v
+		return err
 	}); err != nil {
 		return nil, err
 	}

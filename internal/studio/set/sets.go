@@ -55,22 +55,9 @@ func (s *Room) SaveSet(ctx context.Context, who core.Who, shotID string, version
 	}
 	out := &PlannedSet{Set: set}
 	if err := s.Deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
-		row := &store.SetRow{}
-		err := j.TX.Where("shot_id = ?", shotID).First(row).Error
-		if errors.Is(err, gorm.ErrRecordNotFound) {
-			row = &store.SetRow{Base: store.NewBase(), ShotID: shotID, Set: set}
-			out.Version = row.Version
-			return j.Create(row)
-		}
-		if err != nil {
-			return err
-		}
-		row.Version, row.Set = version, set
-		if err := j.Update(row); err != nil {
-			return err
-		}
-		out.Version = row.Version
-		return nil
+		v, err := core.SaveOnly(j, j.TX.Where("shot_id = ?", shotID), version, store.SetRow{Base: store.NewBase(), ShotID: shotID}, func(r *store.SetRow) { r.Set = set })
+		out.Version = v
+		return err
 	}); err != nil {
 		return nil, err
 	}
