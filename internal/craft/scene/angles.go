@@ -8,7 +8,7 @@ type AngleWord struct {
 	Deg  float64     `json:"deg" doc:"Elevation above the table plane that it stands for"`
 }
 
-// angleWords are the angles from above to below.
+// angleWordList is the angles from above to below.
 func angleWordList() []AngleWord {
 	var out []AngleWord
 	for _, a := range words.Angles {

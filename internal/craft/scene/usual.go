@@ -107,3 +107,8 @@ func (s Set) WithCard(c Card, key int) Set {
 	s.Cards = append(slices.Clone(s.Cards), c)
 	return s
 }
+
+// StartCard is the card that is at hand where a studio has written none down: white, A2.
+func StartCard() Card {
+	return Card{Name: "White card A2", Kind: words.White, On: true, WidthMm: 594, HeightMm: 420, FacingDeg: 270}
+}

@@ -58,30 +58,8 @@ func RemoveShot(j *store.Journal, row *store.Shot) error {
 	if err := NeverPublished(j.TX, "shot_id = ?", row.Key); err != nil {
 		return err
 	}
-	var approvals []store.Approval
-	var frames []store.Frame
-	var sets []store.SetRow
-	if err := j.TX.Where("shot_id = ?", row.Key).Find(&approvals).Error; err != nil {
-		return err
-	}
-	if err := j.TX.Where("shot_id = ?", row.Key).Find(&frames).Error; err != nil {
-		return err
-	}
-	if err := j.TX.Where("shot_id = ?", row.Key).Find(&sets).Error; err != nil {
-		return err
-	}
-	for i := range approvals {
-		if err := j.Delete(&approvals[i]); err != nil {
-			return err
-		}
-	}
-	for i := range frames {
-		if err := j.Delete(&frames[i]); err != nil {
-			return err
-		}
-	}
-	for i := range sets {
-		if err := j.Delete(&sets[i]); err != nil {
+	for _, take := range []func(*store.Journal, string, any) error{RemoveAll[store.Approval], RemoveAll[store.Frame], RemoveAll[store.SetRow]} {
+		if err := take(j, "shot_id = ?", row.Key); err != nil {
 			return err
 		}
 	}

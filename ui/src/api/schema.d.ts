@@ -2595,6 +2595,8 @@ export interface components {
             version: number;
         };
         Blanks: {
+            /** @description A card, where none is written down */
+            card: components["schemas"]["Card"];
             /** @description Kinds of thing that are food */
             edible: string[];
             /** @description Families of hue that props are sifted by */

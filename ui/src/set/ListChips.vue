@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, ask, type Schema } from '../api/client'
+import { api, ask } from '../api/client'
+import { useBlanks } from '../api/queries'
 import ChipButton from '../parts/ChipButton.vue'
 import { theDesk } from './desk'
 import { useEdits } from './edits'
@@ -21,19 +22,8 @@ const cupboard = useQuery({
   queryKey: ['props-for-sets'],
   queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined),
 })
-const whiteCard: Schema['Card'] = {
-  name: 'White card',
-  kind: 'white',
-  on: true,
-  widthMm: 594,
-  heightMm: 420,
-  xMm: 0,
-  yMm: 0,
-  zMm: 0,
-  facingDeg: 270,
-  tiltDeg: 0,
-}
-const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? whiteCard })
+const blanks = useBlanks()
+const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? blanks.data.value?.card })
 </script>
 
 <template>
@@ -94,7 +84,7 @@ const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? whiteCard 
       ><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option
         v-if="!owned.data.value?.length"
         :value="-1"
-        label="White card A2"
+        :label="blanks.data.value?.card.name"
     /></el-select>
     <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>
   </div>
