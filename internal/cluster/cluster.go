@@ -285,11 +285,21 @@ func (c *Cluster) stopStale(ctx context.Context) error {
 	if _, err := os.Stat(filepath.Join(c.data, "postmaster.pid")); err != nil {
 		return nil
 	}
-	if c.command(ctx, "pg_ctl", "status", "-D", c.data) != nil {
+	if !c.isUp(ctx) {
 		return nil // a left-over file; the server clears it
 	}
 	c.o.Say("A database from an earlier run is still up; stopping it first.")
-	return c.command(ctx, "pg_ctl", "stop", "-m", "fast", "-w", "-t", strconv.Itoa(50), "-D", c.data)
+	err := c.command(ctx, "pg_ctl", "stop", "-m", "fast", "-w", "-t", strconv.Itoa(50), "-D", c.data)
+	// The kernel has told it to stop as well: it may be down before we have asked.
+	if err != nil && ctx.Err() == nil && !c.isUp(ctx) {
+		return nil
+	}
+	return err
+}
+
+// isUp asks whether a server runs on this data.
+func (c *Cluster) isUp(ctx context.Context) bool {
+	return c.command(ctx, "pg_ctl", "status", "-D", c.data) == nil
 }
 
 // command runs one of PostgreSQL's programs as the account that owns the data.

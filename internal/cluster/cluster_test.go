@@ -85,6 +85,25 @@ func TestAServerLeftBehindIsStoppedFirst(t *testing.T) {
 	assert.NoError(t, open(t, second.URL).Ping())
 }
 
+// A server left behind is told by the kernel to stop, and may be down between our seeing it
+// and our stopping it.
+func TestAServerThatGoesDownWhileItIsBeingStoppedIsNoError(t *testing.T) {
+	first, err := Start(t.Context(), Options{Dir: folder(t), Scratch: true})
+	require.NoError(t, err)
+	first.mu.Lock()
+	first.stopping = true
+	first.mu.Unlock()
+	late := Cluster{o: first.o, dir: first.dir, data: first.data, as: first.as, bin: t.TempDir()}
+	// What is asked to stop it finds it gone.
+	require.NoError(t, os.Chmod(late.bin, 0o755))
+	require.NoError(t, os.Chmod(filepath.Dir(late.bin), 0o755))
+	script := "#!/bin/sh\n[ \"$1\" = stop ] && " + first.bin + "/pg_ctl \"$@\"\nexec " + first.bin + "/pg_ctl \"$@\"\n"
+	require.NoError(t, os.WriteFile(filepath.Join(late.bin, "pg_ctl"), []byte(script), 0o755))
+	assert.NoError(t, late.stopStale(t.Context()))
+	<-first.Exited()
+	assert.NoFileExists(t, filepath.Join(first.data, "postmaster.pid"), "it is down")
+}
+
 // Nobody else of the machine gets in, and the application is no superuser.
 func TestOtherAccountsOfTheMachineGetNothing(t *testing.T) {
 	c, err := Start(t.Context(), Options{Dir: folder(t)})
