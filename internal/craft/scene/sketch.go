@@ -36,7 +36,12 @@ type Drawn struct {
 }
 
 // Drawn returns it.
-func (s Set) Drawn() Drawn { return Drawn{s.Table, s.Vessel, s.Food, s.Camera} }
+func (s Set) Drawn() Drawn {
+	if s.Ground.On { // what lies under the dish fills the most of a sketch
+		s.Table.Colour = s.Ground.Colour
+	}
+	return Drawn{s.Table, s.Vessel, s.Food, s.Camera}
+}
 
 // sketchLong is the long side of a sketch, units.
 const sketchLong = 96
@@ -65,7 +70,7 @@ func (s Set) Sketch() Sketch {
 		edge = math.Max(0, math.Min(h, p.Y))
 	}
 	add("wall", "#8d8580", []r2.Vec{{X: 0, Y: 0}, {X: w, Y: 0}, {X: w, Y: edge}, {X: 0, Y: edge}})
-	add("table", s.Table.Colour, []r2.Vec{{X: 0, Y: edge}, {X: w, Y: edge}, {X: w, Y: h}, {X: 0, Y: h}})
+	add("table", s.Drawn().Table.Colour, []r2.Vec{{X: 0, Y: edge}, {X: w, Y: edge}, {X: w, Y: h}, {X: 0, Y: h}})
 	foot := r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm}
 	ring := func(r, z float64) []r2.Vec {
 		var out []r2.Vec

@@ -5,7 +5,7 @@ package setsheet
 
 import (
 	"bytes"
-	"figladder/internal/craft/bounds"
+	"encoding/base64"
 	"fmt"
 	"html"
 	"math"
@@ -13,9 +13,9 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"figladder/internal/craft/bounds"
+	"figladder/internal/formats/fonts"
 	"github.com/phpdave11/gofpdf"
-	"golang.org/x/image/font/gofont/gobold"
-	"golang.org/x/image/font/gofont/goregular"
 )
 
 // Shape is one flat shape: an SVG path of M, L and Z only.
@@ -46,7 +46,8 @@ type Sheet struct {
 	Title, Under string
 	Views        []View // above, side, lens
 	Settings     [][2]string
-	Rows         [][]string // name, from the left, from the near edge, height, turned; in cm and degrees
+	Rows         [][]string // name, from the left, from the near edge, height, turned; lengths in Unit, degrees
+	Unit         string     // of lengths: cm or in
 	Caution      []string
 }
 
@@ -72,6 +73,14 @@ func title(v View, k float64) string {
 	return v.Title
 }
 
+// titleSize is the size, mm, from which words are a title.
+const titleSize = 5
+
+// face is a font for a style sheet.
+func face(family, weight string, file []byte) string {
+	return "@font-face{font-family:" + family + ";font-weight:" + weight + ";src:url(data:font/ttf;base64," + base64.StdEncoding.EncodeToString(file) + ")}"
+}
+
 // columns of the list of positions, mm from the page's left edge.
 var columns = []float64{148, 202, 222, 242, 262}
 
@@ -80,14 +89,19 @@ var heads = []string{"What", "from left", "from near", "height", "turned"}
 // SVG writes the page.
 func (s Sheet) SVG() []byte {
 	var b bytes.Buffer
-	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" width="%gmm" height="%gmm" viewBox="0 0 %g %g" font-family="sans-serif" fill="#201a22">`, pageW, pageH, pageW, pageH)
+	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" width="%gmm" height="%gmm" viewBox="0 0 %g %g" font-family="text, sans-serif" fill="#201a22">`, pageW, pageH, pageW, pageH)
+	// The page carries its fonts with it, so that it looks the same wherever it is printed.
+	b.WriteString("<style>" + face("text", "normal", fonts.Text) + face("text", "bold", fonts.Bold) + face("head", "normal", fonts.Head) + "</style>")
 	fmt.Fprintf(&b, `<title>%s</title><rect width="%g" height="%g" fill="#fff"/>`, safe(s.Title), pageW, pageH)
 	text := func(x, y, size float64, bold bool, words string) {
 		weight := ""
 		if bold {
 			weight = ` font-weight="bold"`
 		}
-		fmt.Fprintf(&b, `<text x="%g" y="%g" font-size="%g"%s>%s</text>`, x, y, size, weight, safe(words))
+		if size >= titleSize {
+			weight = ` font-family="head, serif"`
+		}
+		fmt.Fprintf(&b, `<text x="%g" y="%g" font-size="%g"%s>%s</text>`, x, y, size, weight, safe(fonts.Plain(words)))
 	}
 	text(margin, 15, 6, true, s.Title)
 	text(margin, 21, 3.4, false, s.Under)
@@ -123,7 +137,7 @@ func (s Sheet) words(text func(x, y, size float64, bold bool, words string)) {
 		y += 10.4
 	}
 	y = 118
-	text(148, y, 3.2, true, "Where everything stands, cm from the table's near left corner")
+	text(148, y, 3.2, true, "Where everything stands, "+s.Unit+" from the table's near left corner")
 	y += 5
 	for i, h := range heads {
 		text(columns[i], y, 2.8, true, h)
@@ -162,18 +176,22 @@ func short(s string, column int) string {
 func (s Sheet) PDF() ([]byte, error) {
 	p := gofpdf.New("L", "mm", "A4", "")
 	p.SetAutoPageBreak(false, 0)
-	p.AddUTF8FontFromBytes("go", "", goregular.TTF)
-	p.AddUTF8FontFromBytes("go", "B", gobold.TTF)
+	p.AddUTF8FontFromBytes("text", "", fonts.Text)
+	p.AddUTF8FontFromBytes("text", "B", fonts.Bold)
+	p.AddUTF8FontFromBytes("head", "", fonts.Head)
 	p.SetTitle(s.Title, true)
 	p.AddPage()
 	text := func(x, y, size float64, bold bool, words string) {
-		style := ""
+		family, style := "text", ""
 		if bold {
 			style = "B"
 		}
-		p.SetFont("go", style, size/0.3528)
+		if size >= titleSize {
+			family, style = "head", ""
+		}
+		p.SetFont(family, style, size/0.3528)
 		p.SetTextColor(32, 26, 34)
-		p.Text(x, y, words)
+		p.Text(x, y, fonts.Plain(words))
 	}
 	text(margin, 15, 6, true, s.Title)
 	text(margin, 21, 3.4, false, s.Under)

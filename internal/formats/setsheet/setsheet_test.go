@@ -16,6 +16,7 @@ func sample() Sheet {
 	square := Shape{Path: "M0 0L100 0L100 50L0 50Z", Colour: "#5b6f8a"}
 	return Sheet{Title: "Quince pavlova & “cream” <hero>", Under: "Made up",
 		Views:    []View{{Title: "From above", W: 200, H: 100, Scaled: true, Shapes: []Shape{square}}, {Title: "From the side", W: 200, H: 100, Scaled: true, Shapes: []Shape{square}}, {Title: "Through the lens", W: 150, H: 100, Shapes: []Shape{{Path: "M1 2L3 4L5 2Z", Colour: "#ffffff", Clear: true}}, Crops: []Rect{{10, 10, 50, 50, "1:1"}}}},
+		Unit:     "cm",
 		Settings: [][2]string{{"Exposure", "f/8, 1/60 s, ISO 100"}}, Rows: [][]string{{"Cake fork", "70.0", "39.5", "0", "62°"}}, Caution: []string{"What hangs over the food is weighted and tethered."}}
 }
 

@@ -53,5 +53,5 @@ func (s *Room) PrintPulls(ctx context.Context, shootID string) ([]byte, error) {
 	if len(told) > 0 {
 		out.Parts = append(out.Parts, sheet.Part{Heading: "Missing, and to mind", Lines: told})
 	}
-	return out.PDF()
+	return out.PDF(ctx)
 }

@@ -69,7 +69,7 @@ func (s *Room) PrintShopping(ctx context.Context, shootID, region string) ([]byt
 	if len(lines) > 0 {
 		out.Parts = append(out.Parts, sheet.Part{Heading: "Besides", Lines: lines})
 	}
-	return out.PDF()
+	return out.PDF(ctx)
 }
 
 // PrintRecipe writes a dish's recipe as made, as PDF.
@@ -125,7 +125,7 @@ func (s *Room) PrintRecipe(ctx context.Context, dishID string) ([]byte, error) {
 	if len(holds) > 0 {
 		out.Parts = append(out.Parts, sheet.Part{Heading: "Contains", Lines: []string{strings.Join(holds, ", ") + ". Labels of what was bought know more."}})
 	}
-	return out.PDF()
+	return out.PDF(ctx)
 }
 
 // RecipeLD writes a dish's recipe as made, as JSON-LD.
