@@ -75,16 +75,20 @@ func check(v reflect.Value, path string, tag reflect.StructTag, out *[]finding.F
 			bad("“%s” is none of: %s.", s, strings.TrimPrefix(strings.ReplaceAll(all, ",", ", "), ", "))
 		}
 	case reflect.Int, reflect.Int8, reflect.Int16, reflect.Int32, reflect.Int64:
-		within(float64(v.Int()), tag, bad)
+		within(path, float64(v.Int()), tag, bad)
 	case reflect.Float32, reflect.Float64:
-		within(v.Float(), tag, bad)
+		within(path, v.Float(), tag, bad)
 	}
 }
 
-func within(v float64, tag reflect.StructTag, bad func(string, ...any)) {
+func within(path string, v float64, tag reflect.StructTag, bad func(string, ...any)) {
 	lo, hi := number(tag, "minimum", -MostNumber), number(tag, "maximum", MostNumber)
 	if !(v >= lo && v <= hi) { // also catches what is no number
-		bad("%g is outside what fits here: %g to %g.", v, lo, hi)
+		unit := ""
+		if Long(path) {
+			unit = "mm"
+		}
+		bad("%s", Outside(path, v, lo, hi, unit))
 	}
 }
 

@@ -3,6 +3,7 @@ package measure
 import (
 	"errors"
 	"fmt"
+	"math"
 	"strings"
 )
 
@@ -93,6 +94,46 @@ type Density struct {
 	Name   string
 	GPerMl Rational
 	words  []string
+}
+
+// Household tells a volume in ml by what a cook reaches for, to the mark that there is:
+// teaspoons to a quarter, tablespoons to a half, from a quarter of a cup on cups to a
+// quarter. Less than an eighth of a teaspoon is told as a pinch.
+func (r Region) Household(ml Rational) string {
+	part := func(of Rational, parts int64, unit string, more string) string {
+		n := math.Round(ml.Quo(of).Float() * float64(parts))
+		q := Ratio(int64(n), parts)
+		if q.Cmp(Ratio(1, 1)) > 0 {
+			unit = more
+		}
+		return q.Shown() + " " + unit
+	}
+	switch {
+	case ml.Cmp(r.TspMl.Mul(Ratio(1, 8))) < 0:
+		return "a pinch"
+	case ml.Cmp(r.TbspMl.Mul(Ratio(3, 4))) < 0:
+		return part(r.TspMl, 4, "tsp", "tsp")
+	case ml.Cmp(r.CupMl.Mul(Ratio(7, 32))) < 0:
+		return part(r.TbspMl, 2, "tbsp", "tbsp")
+	}
+	return part(r.CupMl, 4, "cup", "cups")
+}
+
+// Volume returns how many ml an amount of an item fills: directly for a volume, by the
+// density table for a weight. ErrDensity when the item is not in the table.
+func (r Region) Volume(amount Rational, unit, item string) (Rational, error) {
+	u, ok := UnitNamed(unit)
+	if !ok || u.Dimension != Mass && u.Dimension != Volume {
+		return Rational{}, fmt.Errorf("%w: %s", ErrUnit, unit)
+	}
+	if u.Dimension == Volume {
+		return amount.Mul(r.base(u)), nil
+	}
+	d, ok := DensityOf(item)
+	if !ok {
+		return Rational{}, fmt.Errorf("%w: %s", ErrDensity, item)
+	}
+	return amount.Mul(u.Base).Quo(d.GPerMl), nil
 }
 
 // Densities are grams in a US cup of 236.588 ml, over that volume. They follow
