@@ -1,6 +1,7 @@
 package almanac
 
 import (
+	"strings"
 	"testing"
 
 	"figladder/internal/craft/sun"
@@ -164,5 +165,17 @@ func TestPlaceIsCheckedInWords(t *testing.T) {
 func BenchmarkYear(b *testing.B) {
 	for b.Loop() {
 		_, _ = YearOf(place(50), window(270), 2026)
+	}
+}
+
+func TestAPlaceThatNobodyWroteDownIsSaid(t *testing.T) {
+	for lat, said := range map[float64]bool{0: true, 50: false} {
+		p := place(lat)
+		y, err := YearOf(p, p.Windows[0], 2026)
+		require.NoError(t, err)
+		assert.Equal(t, said, strings.Contains(y.Words, "No place is written down"))
+		d, err := DayOf(p, p.Windows[0], "2026-06-21", nil)
+		require.NoError(t, err)
+		assert.Equal(t, said, strings.Contains(d.Words, "No place is written down"))
 	}
 }

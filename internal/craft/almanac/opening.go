@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"slices"
 
+	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/finding"
 )
 
@@ -64,7 +65,7 @@ func StartOutside() Outside {
 func bounded(out *[]finding.FieldProblem) func(path string, v, lo, hi float64, unit string) {
 	return func(path string, v, lo, hi float64, unit string) {
 		if !(v >= lo && v <= hi) {
-			*out = append(*out, finding.FieldProblem{Path: path, Words: fmt.Sprintf("%g is outside what makes sense here: %g to %g %s.", v, lo, hi, unit)})
+			*out = append(*out, finding.FieldProblem{Path: path, Words: bounds.Outside(path, v, lo, hi, unit)})
 		}
 	}
 }

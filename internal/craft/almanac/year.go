@@ -81,7 +81,7 @@ func YearOf(p Place, w Window, year int) (Year, error) {
 		out.Days = append(out.Days, row)
 	}
 	out.DirectHours, out.SoftHours = math.Round(out.DirectHours), math.Round(out.SoftHours)
-	out.Words = out.say()
+	out.Words = p.unset() + out.say()
 	return out, nil
 }
 
@@ -229,7 +229,7 @@ func DayOf(p Place, w Window, day string, cloud []float64) (DayStrip, error) {
 		out.Best = append(out.Best, soft[longest])
 		soft = append(soft[:longest:longest], soft[longest+1:]...)
 	}
-	out.Words = out.say()
+	out.Words = p.unset() + out.say()
 	return out, nil
 }
 
@@ -244,6 +244,17 @@ func growBy(spans []Span, m, step int) []Span {
 func round(v float64, places int) float64 {
 	k := math.Pow(10, float64(places))
 	return math.Round(v*k) / k
+}
+
+// Nowhere reports whether a place was never written down: 0°, 0° lies in the open sea.
+func (p Place) Nowhere() bool { return p.LatDeg == 0 && p.LonDeg == 0 }
+
+// unset says so, before anything that is reckoned from it.
+func (p Place) unset() string {
+	if !p.Nowhere() {
+		return ""
+	}
+	return "No place is written down yet, so the sun is reckoned for the open sea at 0°, 0°. "
 }
 
 // Clock writes minutes after midnight as HH:MM.

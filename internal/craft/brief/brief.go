@@ -17,6 +17,7 @@ type Brief struct {
 	Who          string        `json:"who" maxLength:"500" doc:"Who is on it: client, stylist, hands"`
 	What         string        `json:"what" maxLength:"500" doc:"What is on the plate"`
 	When         string        `json:"when" doc:"Day of the shoot, YYYY-MM-DD, empty while open"`
+	PutAway      bool          `json:"putAway,omitempty" doc:"Whether the shoot is put away: kept whole, and out of the way at home"`
 	Zone         string        `json:"zone" maxLength:"60" doc:"Time zone of the place, such as Europe/London"`
 	Where        string        `json:"where" maxLength:"500" doc:"Which room, which light"`
 	Why          string        `json:"why" maxLength:"500" doc:"To what end"`

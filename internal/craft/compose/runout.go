@@ -140,7 +140,7 @@ func mends(s scene.Set) []finding.Try {
 	}
 	for _, turn := range []float64{20, 40, 60, 90, 130, 180, 240} {
 		if ok(func(t *scene.Set) { t.Camera.AimZMm -= turn }) {
-			out = append(out, finding.Press(fmt.Sprintf("Aim %.0f mm lower", turn), finding.SetNumber("camera.aimZMm", c.AimZMm-turn)))
+			out = append(out, finding.Press(fmt.Sprintf("Aim %g cm lower", math.Round(turn)/10), finding.SetNumber("camera.aimZMm", c.AimZMm-turn)))
 			break
 		}
 	}

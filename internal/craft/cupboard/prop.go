@@ -4,6 +4,7 @@
 package cupboard
 
 import (
+	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/words"
 	"fmt"
 	"strings"
@@ -183,7 +184,7 @@ func (p Prop) Check() []finding.FieldProblem {
 		case f.Needed && v <= 0:
 			bad("sizes."+f.Key, "Measure it: no %s is written down.", strings.ToLower(f.Words))
 		case !(v >= 0) || v > f.MostMm:
-			bad("sizes."+f.Key, "%s is from 0 to %.0f mm. Was %g measured in another unit?", f.Words, f.MostMm, v)
+			bad("sizes."+f.Key, "%s is from 0 to %s cm. Was %s measured in another unit?", f.Words, bounds.Shown("Mm", f.MostMm), bounds.Shown("Mm", v))
 		}
 	}
 	for _, key := range SizeKeys {

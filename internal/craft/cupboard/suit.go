@@ -153,14 +153,14 @@ func (j *judge) size() {
 		if j.ask.Form == "drink" {
 			wish = 72
 		}
-		j.part("size", near(s.DiameterMm, wish, 0.75*wish), 0.16, fmt.Sprintf("rim %.0f mm for about %.0f mm of food; %.0f mm would suit", s.DiameterMm, portion, wish))
+		j.part("size", near(s.DiameterMm, wish, 0.75*wish), 0.16, fmt.Sprintf("rim %.1f cm for about %.0f cm of food; %.0f cm would suit", s.DiameterMm/10, portion/10, wish/10))
 		if p.Kind == Plate && s.DiameterMm > 230 {
 			j.find("plate-large", finding.Care, p.Name+" swallows the food", fmt.Sprintf("%.0f cm", s.DiameterMm/10), "16 to 22 cm", "Dinner plates leave the food small and fill the frame with plate.", "take a side plate, or plate up more")
 		}
 	case p.Kind == Cutlery:
-		j.part("size", near(s.LengthMm, 155, 90), 0.16, fmt.Sprintf("%.0f mm long; small old pieces are about 150", s.LengthMm))
+		j.part("size", near(s.LengthMm, 155, 90), 0.16, fmt.Sprintf("%.1f cm long; small old pieces are about 15 cm", s.LengthMm/10))
 		if s.LengthMm > 185 {
-			j.find("cutlery-large", finding.Care, p.Name+" is full size", fmt.Sprintf("%.0f mm", s.LengthMm), "about 150 mm", "Full size comes large at the lens and dwarfs a side plate.", "take a cake fork or a small spoon")
+			j.find("cutlery-large", finding.Care, p.Name+" is full size", fmt.Sprintf("%.1f cm", s.LengthMm/10), "about 15 cm", "Full size comes large at the lens and dwarfs a side plate.", "take a cake fork or a small spoon")
 		}
 	default:
 		j.part("size", 0.7, 0.16, "its size does not decide")

@@ -3,6 +3,7 @@
 package kit
 
 import (
+	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/words"
 	"fmt"
 	"math"
@@ -51,6 +52,7 @@ type Item struct {
 	LongestMm    float64        `json:"longestMm" minimum:"0" maximum:"2000" doc:"Lens: longest focal length"`
 	WidestNumber float64        `json:"widestNumber" minimum:"0" maximum:"64" doc:"Lens: smallest f-number"`
 	ClosestMm    float64        `json:"closestMm" minimum:"0" maximum:"20000" doc:"Lens: closest focus, from the lens"`
+	SensorNearMm float64        `json:"closestSensorMm" minimum:"0" maximum:"20000" doc:"Lens: closest focus as its maker states it, from the sensor"`
 	Largest      float64        `json:"largest" minimum:"0" maximum:"20" doc:"Lens: largest magnification its maker states"`
 	ReachMm      float64        `json:"reachMm" minimum:"0" maximum:"10000" doc:"Support: how far it holds a camera out beyond its base, or how high"`
 	LoadG        float64        `json:"loadG" minimum:"0" maximum:"100000" doc:"Support: what it carries"`
@@ -93,8 +95,14 @@ func (i Item) Check() []finding.FieldProblem {
 		if i.ShortestMm <= 0 || i.LongestMm < i.ShortestMm {
 			bad("longestMm", "A lens goes from its shortest to its longest focal length; for a fixed one they are the same.")
 		}
+		if i.WidestNumber < 0.5 {
+			bad("widestNumber", "Write its smallest f-number, such as 2.8. It is engraved on the lens.")
+		}
+		if i.SensorNearMm > 0 && i.SensorNearMm <= i.LongestMm {
+			bad("closestSensorMm", "It cannot focus closer to the sensor than its focal length: %s cm is under %.0f mm.", bounds.Shown("closestSensorMm", i.SensorNearMm), i.LongestMm)
+		}
 		if i.ClosestMm <= i.LongestMm && i.ClosestMm > 0 {
-			bad("closestMm", "It cannot focus closer than its focal length: %.0f mm is under %.0f mm.", i.ClosestMm, i.LongestMm)
+			bad("closestMm", "It cannot focus closer than its focal length: %s cm is under %.0f mm.", bounds.Shown("closestMm", i.ClosestMm), i.LongestMm)
 		}
 	case Card, Diffuser:
 		if i.WidthMm <= 0 || i.HeightMm <= 0 {
@@ -102,6 +110,15 @@ func (i Item) Check() []finding.FieldProblem {
 		}
 	}
 	return out
+}
+
+// Closest is the closest focus from the lens, mm: as it was measured, or else worked out
+// from what the maker states. 0 when neither is known.
+func (i Item) Closest() float64 {
+	if i.ClosestMm > 0 || i.SensorNearMm <= 0 {
+		return i.ClosestMm
+	}
+	return optics.FromLens(i.SensorNearMm, i.LongestMm, i.Largest)
 }
 
 const gauss = "Thin lens: m = f/(u−f), width = sensor/m; field = 2·atan(sensor/2f)"
@@ -125,13 +142,13 @@ func Can(i Item, body Item) []reading.Reading {
 		if i.LongestMm > i.ShortestMm {
 			out = append(out, reading.New("fieldLong", "Field across at its longest", field(i.LongestMm), "°", 1, gauss, reading.Line{Words: "The same at the longest", Formula: fmt.Sprintf("2·atan(%.1f / (2·%.0f))", body.SensorWMm, i.LongestMm), Shown: fmt.Sprintf("%.1f°", field(i.LongestMm))}))
 		}
-		if m, err := optics.Magnification(i.LongestMm, i.ClosestMm); err == nil && m > 0 {
+		if m, err := optics.Magnification(i.LongestMm, i.Closest()); err == nil && m > 0 {
 			if i.Largest > 0 {
 				m = math.Min(m, i.Largest)
 			}
 			w := optics.WidthSeen(body.SensorWMm, m)
 			out = append(out, reading.New("closestWidth", "Fills the frame with", w, "mm", 0, gauss,
-				reading.Line{Words: "Magnification at closest focus", Formula: fmt.Sprintf("%.0f / (%.0f − %.0f), at the most what is stated", i.LongestMm, i.ClosestMm, i.LongestMm), Shown: fmt.Sprintf("%.3f", m)},
+				reading.Line{Words: "Magnification at closest focus", Formula: fmt.Sprintf("%.0f / (%.0f − %.0f), at the most what is stated", i.LongestMm, i.Closest(), i.LongestMm), Shown: fmt.Sprintf("%.3f", m)},
 				reading.Line{Words: "Width that fills the frame", Formula: fmt.Sprintf("%.1f / %.3f", body.SensorWMm, m), Shown: fmt.Sprintf("%.0f mm", w)}))
 		}
 	case Body, Phone:

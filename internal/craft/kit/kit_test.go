@@ -104,7 +104,8 @@ func TestCheck(t *testing.T) {
 		assert.Empty(t, x.Check(), x.Name)
 	}
 	for path, x := range map[string]Item{"name": {Kind: Other}, "sensorWMm": {Name: "x", Kind: Body}, "sensorHMm": {Name: "x", Kind: Body, SensorWMm: 24, SensorHMm: 36, PixelsLong: 1}, "longestMm": {Name: "x", Kind: Lens, ShortestMm: 70, LongestMm: 24},
-		"closestMm": {Name: "x", Kind: Lens, ShortestMm: 50, LongestMm: 50, ClosestMm: 40}, "widthMm": {Name: "x", Kind: Card}} {
+		"widestNumber": {Name: "x", Kind: Lens, ShortestMm: 50, LongestMm: 50}, "closestSensorMm": {Name: "x", Kind: Lens, ShortestMm: 50, LongestMm: 50, WidestNumber: 1.8, SensorNearMm: 50},
+		"closestMm": {Name: "x", Kind: Lens, ShortestMm: 50, LongestMm: 50, WidestNumber: 1.8, ClosestMm: 40}, "widthMm": {Name: "x", Kind: Card}} {
 		got := x.Check()
 		require.NotEmpty(t, got, path)
 		assert.Equal(t, path, got[0].Path)

@@ -373,7 +373,7 @@ func brightest(e *Engine, h Hero) float64 {
 
 // TestAgainstRays lights random sets both ways.
 func TestAgainstRays(t *testing.T) {
-	sets, rays := 60, 250_000
+	sets, rays := 30, 80_000
 	if os.Getenv("FIGLADDER_RAYS") != "" { // minutes; docs/benchmarks.md has what it said
 		sets, rays = 200, 1_000_000
 	}

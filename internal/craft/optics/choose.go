@@ -119,7 +119,7 @@ func (n Need) with(l Lens) Choice {
 	shortAt := DistanceForWidth(l.ShortestMm, n.SensorMm, n.WidthMm)
 	switch {
 	case shortAt > far+0.5:
-		c.Words = fmt.Sprintf("Too long: even at %s mm it must be %.0f cm away, and there are %.0f.", focal(l.ShortestMm), shortAt/10, far/10)
+		c.Words = fmt.Sprintf("Too long: even at %s mm it must be %.0f cm away, and there are %.0f cm.", focal(l.ShortestMm), shortAt/10, far/10)
 		c.FocalMm, c.DistanceMm = l.ShortestMm, shortAt
 		return c
 	case nearest > far:

@@ -29,6 +29,22 @@ func Magnification(focalMm, distanceMm float64) (float64, error) {
 	return focalMm / (distanceMm - focalMm), nil
 }
 
+// FromLens turns a closest focus as makers state it, from the sensor, into the distance from
+// the lens that the formulas here use, mm. With a stated magnification m the focal length
+// at closest focus is D/(2 + m + 1/m), since lenses that focus close shorten; u = f(1 + 1/m).
+// Without one (0), u + v = D and 1/f = 1/u + 1/v: u = (D + √(D² − 4fD))/2. Nearer than four
+// focal lengths a lens that does not shorten forms no image; life size is taken then, u = D/2.
+func FromLens(fromSensorMm, focalMm, largest float64) float64 {
+	d := fromSensorMm
+	if largest > 0 {
+		return d / (2 + largest + 1/largest) * (1 + 1/largest)
+	}
+	if d < 4*focalMm {
+		return d / 2
+	}
+	return (d + math.Sqrt(d*d-4*focalMm*d)) / 2
+}
+
 // DistanceForWidth returns how far away (mm) a lens of focal length f must be
 // for a subject widthMm wide to fill a sensor side sensorMm: u = f(1 + 1/m).
 func DistanceForWidth(focalMm, sensorMm, widthMm float64) float64 {

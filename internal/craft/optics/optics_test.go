@@ -97,3 +97,20 @@ func TestEquivalentFocal(t *testing.T) {
 	assert.InDelta(t, 50, EquivalentFocalMm(50, 36, 24), 1e-9)
 	assert.InEpsilon(t, 53.6, EquivalentFocalMm(35, 23.5, 15.7), 2e-3)
 }
+
+// A closest focus from the sensor and its magnification belong together: image and subject
+// distance add up to it, by the lens formula and back.
+func TestClosestFocusFromTheSensor(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f := rapid.Float64Range(10, 200).Draw(t, "f")
+		u := f * rapid.Float64Range(2, 60).Draw(t, "times")
+		m, err := Magnification(f, u)
+		require.NoError(t, err)
+		v := f * (1 + m)
+		assert.InEpsilon(t, u, FromLens(u+v, f, 0), 1e-6, "a lens that does not shorten")
+		assert.InEpsilon(t, u, FromLens(u+v, f, m), 1e-6, "with its magnification stated, the same")
+	})
+	// A macro of 105 mm that reaches life size at 314 mm has shortened to 78.5 mm.
+	assert.InDelta(t, 157, FromLens(314, 105, 1), 0.5)
+	assert.InDelta(t, 157, FromLens(314, 105, 0), 0.5)
+}

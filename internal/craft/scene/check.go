@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/words"
 	"fmt"
 	"math"
@@ -24,7 +25,7 @@ func (s Set) Check() []finding.FieldProblem {
 	}
 	within := func(path string, v, lo, hi float64, unit string) {
 		if !(v >= lo && v <= hi) { // also catches NaN
-			bad(path, "%s is outside what makes sense here: %s to %s %s.", show(v), show(lo), show(hi), unit)
+			bad(path, "%s", bounds.Outside(path, v, lo, hi, unit))
 		}
 	}
 	hex := func(path, v string) {
@@ -96,9 +97,9 @@ func (c Camera) check(at string, bad badFunc, within withinFunc) {
 	}
 	closest := math.Max(c.ClosestMm, c.FocalMm*1.05)
 	if !(c.DistanceMm >= closest) {
-		bad(at+"distanceMm", "%s mm is nearer than this lens focuses. Its closest is %s mm.", show(c.DistanceMm), show(math.Ceil(closest)))
+		bad(at+"distanceMm", "%s cm is nearer than this lens focuses. Its closest is %s cm.", bounds.Shown("distanceMm", c.DistanceMm), bounds.Shown("distanceMm", math.Ceil(closest)))
 	} else if c.DistanceMm > 10000 {
-		bad(at+"distanceMm", "%s mm is farther than a still set needs. Ten metres is the most.", show(c.DistanceMm))
+		bad(at+"distanceMm", "%s cm is farther than a still set needs. 1000 cm is the most.", bounds.Shown("distanceMm", c.DistanceMm))
 	}
 	within(at+"baseIso", float64(c.BaseISO), 25, 25600, "ISO")
 	if c.HighestISO < c.BaseISO || c.HighestISO > 102400 {

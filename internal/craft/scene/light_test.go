@@ -345,3 +345,16 @@ func BenchmarkRound(b *testing.B) {
 		_, _ = Round(context.Background(), s, nil)
 	}
 }
+
+func TestAPlaceThatNobodyWroteDownIsSaid(t *testing.T) {
+	codes := func(lat float64) (out []string) {
+		s := Start()
+		s.Daylight = Daylight{On: true, Weather: "overcast", Day: "2027-03-20", Clock: "12:00", Zone: "UTC", LatDeg: lat}
+		for _, f := range Read(s, Wants{}, light.Coarse).Findings {
+			out = append(out, f.Code)
+		}
+		return out
+	}
+	assert.Contains(t, codes(0), "no-place")
+	assert.NotContains(t, codes(0.1), "no-place")
+}

@@ -175,6 +175,16 @@ func hardSun(r *reader) []finding.Finding {
 	return one(f)
 }
 
+// nowhere: daylight is reckoned for a place that nobody wrote down.
+func nowhere(r *reader) []finding.Finding {
+	if d := r.s.Daylight; !d.On || d.LatDeg != 0 || d.LonDeg != 0 {
+		return nil
+	}
+	return one(finding.Finding{Code: "no-place", Severity: finding.Care, Subject: "Daylight", Measure: "0° north, 0° east", Limit: "where the studio stands",
+		Because: "No place is written down, so the sun is reckoned for the open sea off Africa, and its height and hours are wrong.",
+		Try:     []finding.Try{finding.Hands("Write latitude and longitude down here, or once for all under Windows, and take the window into the set")}})
+}
+
 // backgroundUneven: the backdrop is brighter on one side (handbook L7).
 func backgroundUneven(r *reader) []finding.Finding {
 	if r.uneven <= 1 {

@@ -42,13 +42,6 @@ func ThingOf(p cupboard.Prop, id string) (Thing, error) {
 	default:
 		t.Kind, t.WidthMm, t.DepthMm, t.HeightMm = "box", or(z.WidthMm, z.LengthMm), z.LengthMm, or(z.HeightMm, 40)
 	}
-	for _, m := range []string{"glass", "wood", "stone", "linen", "paper"} {
-		if strings.Contains(strings.ToLower(p.Material), m) {
-			t.Material = m
-		}
-	}
-	if strings.Contains(strings.ToLower(p.Material), "steel") || strings.Contains(strings.ToLower(p.Material), "metal") || strings.Contains(strings.ToLower(p.Material), "brass") {
-		t.Material = "metal"
-	}
+	t.Material = material(p, "glass", "wood", "stone", "linen", "paper", "metal")
 	return t, nil
 }

@@ -172,7 +172,7 @@ func TestACupboardFileIsTakenWholeOrNotAtAll(t *testing.T) {
 	taken, err := k.Cupboard.ReadPropsCSV(ctx, k.Owner, file, true)
 	require.NoError(t, err)
 	assert.True(t, taken.Done)
-	_, err = k.Undo(ctx, k.Owner, cupboardroom.Cupboard)
+	_, err = k.Undo(ctx, k.Owner, cupboardroom.Cupboard, false)
 	require.NoError(t, err)
 	still, err = k.Cupboard.PropsCSV(ctx)
 	require.NoError(t, err)
@@ -183,7 +183,7 @@ func TestKitPackAndWanted(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, _, shots := k.Toddy(t)
-	for _, i := range []kit.Item{{Name: "Body", Kind: kit.Body, Count: 1, SensorWMm: 36, SensorHMm: 24, PixelsLong: 8192}, {Name: "Zoom", Kind: kit.Lens, Count: 1, ShortestMm: 24, LongestMm: 70, ClosestMm: 380}} {
+	for _, i := range []kit.Item{{Name: "Body", Kind: kit.Body, Count: 1, SensorWMm: 36, SensorHMm: 24, PixelsLong: 8192}, {Name: "Zoom", Kind: kit.Lens, Count: 1, ShortestMm: 24, LongestMm: 70, WidestNumber: 2.8, ClosestMm: 380}} {
 		_, err := k.Cupboard.SaveKit(ctx, k.Owner, "", 0, i)
 		require.NoError(t, err)
 	}

@@ -48,10 +48,10 @@ func (s *Room) LensChoices(ctx context.Context, set scene.Set, w LensWish) ([]Le
 			if i.ShortestMm <= 0 {
 				continue
 			}
-			lenses = append(lenses, optics.Lens{Name: i.Name, ShortestMm: i.ShortestMm, LongestMm: i.LongestMm, Widest: i.WidestNumber, ClosestMm: i.ClosestMm})
+			lenses = append(lenses, optics.Lens{Name: i.Name, ShortestMm: i.ShortestMm, LongestMm: i.LongestMm, Widest: i.WidestNumber, ClosestMm: i.Closest()})
 			on[i.Name] = func(to *scene.Camera) {
 				*to = c
-				to.Lens, to.ShortestMm, to.LongestMm, to.WidestAperture, to.ClosestMm = i.Name, i.ShortestMm, i.LongestMm, i.WidestNumber, i.ClosestMm
+				to.Lens, to.ShortestMm, to.LongestMm, to.WidestAperture, to.ClosestMm = i.Name, i.ShortestMm, i.LongestMm, i.WidestNumber, i.Closest()
 				to.NarrowAperture = max(22, i.WidestNumber)
 			}
 		case kit.Phone:

@@ -52,7 +52,7 @@ func TestPlaceIsSavedOnceAndUndone(t *testing.T) {
 	_, err = k.Set.SavePlace(ctx, k.Owner, now.Version, loft())
 	var stale *store.StaleError
 	assert.ErrorAs(t, err, &stale, "somebody saved meanwhile")
-	_, err = k.Undo(ctx, k.Owner, set.PlacesScope)
+	_, err = k.Undo(ctx, k.Owner, set.PlacesScope, false)
 	require.NoError(t, err)
 	back, err := k.Set.Place(ctx)
 	require.NoError(t, err)

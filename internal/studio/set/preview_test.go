@@ -1,6 +1,10 @@
 package set_test
 
 import (
+	"bytes"
+	"image"
+	"image/jpeg"
+	"image/png"
 	"testing"
 	"time"
 
@@ -31,13 +35,28 @@ func TestAPictureIsMadeKeptAndStopped(t *testing.T) {
 	assert.Positive(t, got.Step)
 	data, err := k.Set.RenderingPicture(r.ID)
 	require.NoError(t, err)
+	whole, err := jpeg.DecodeConfig(bytes.NewReader(data))
+	require.NoError(t, err)
+	assert.Equal(t, 96, whole.Width)
 	kept, err := k.Set.Previews(ctx, hero.Key)
 	require.NoError(t, err)
 	require.Len(t, kept, 1)
 	assert.Equal(t, []int{96, 64}, []int{kept[0].WidthPx, kept[0].HeightPx})
-	again, err := k.Set.PreviewPicture(ctx, kept[0].Key)
+	file, err := k.Shown(ctx, kept[0].SHA256, 0)
 	require.NoError(t, err)
-	assert.Equal(t, data, again)
+	exact, err := png.Decode(bytes.NewReader(file))
+	require.NoError(t, err, "kept without loss")
+	assert.Equal(t, 96, exact.Bounds().Dx())
+	small, err := k.Shown(ctx, kept[0].SHA256, 48)
+	require.NoError(t, err)
+	seen, err := jpeg.Decode(bytes.NewReader(small))
+	require.NoError(t, err)
+	assert.Equal(t, []int{48, 32}, []int{seen.Bounds().Dx(), seen.Bounds().Dy()}, "sent at the size it is shown at")
+	for _, at := range []image.Point{{12, 8}, {24, 16}, {40, 28}} {
+		r, g, b, _ := seen.At(at.X, at.Y).RGBA()
+		R, G, B, _ := exact.At(2*at.X, 2*at.Y).RGBA()
+		assert.InDeltaSlice(t, []float64{float64(R), float64(G), float64(B)}, []float64{float64(r), float64(g), float64(b)}, 9000, "the same picture at %v", at)
+	}
 
 	// Stopped: nothing more is kept. A newer one of the same shot takes its place.
 	long, err := k.Set.StartRendering(ctx, hero.Key, scene.Start(), set.RenderWish{LongPx: 640, Samples: 1024, Keep: true})
@@ -202,7 +221,7 @@ func TestPhoneIsACameraOfASetAndSchoolsAreKept(t *testing.T) {
 	assert.Error(t, err, "an old version")
 	_, err = k.Set.SetHabits(ctx, k.Owner, 9, "short")
 	assert.ErrorContains(t, err, "no such school")
-	_, err = k.Undo(ctx, k.Owner, cupboardroom.Cupboard)
+	_, err = k.Undo(ctx, k.Owner, cupboardroom.Cupboard, false)
 	require.NoError(t, err)
 	h, err = k.Set.Habits(ctx)
 	require.NoError(t, err)

@@ -138,7 +138,7 @@ func (s *Room) keepPreview(ctx context.Context, r Rendering, img image.Image, sa
 // RenderingOf says how far a picture is.
 func (s *Room) RenderingOf(id string) (*Rendering, error) { return s.renderings.Find(id) }
 
-// RenderingPicture is a picture as far as it is, PNG.
+// RenderingPicture is a picture as far as it is, JPEG.
 func (s *Room) RenderingPicture(id string) ([]byte, error) {
 	r, err := s.renderings.Find(id)
 	if err != nil {
@@ -149,7 +149,7 @@ func (s *Room) RenderingPicture(id string) ([]byte, error) {
 		return nil, store.ErrNotFound
 	}
 	var b bytes.Buffer
-	err = png.Encode(&b, img)
+	err = core.Encode(&b, img)
 	return b.Bytes(), err
 }
 
@@ -161,11 +161,7 @@ func (s *Room) Previews(ctx context.Context, shotID string) ([]store.Preview, er
 	return store.All[store.Preview](s.Store.WithContext(ctx).Where("shot_id = ?", shotID).Order("id desc"))
 }
 
-// PreviewPicture is a kept picture, PNG.
-func (s *Room) PreviewPicture(ctx context.Context, id string) ([]byte, error) {
-	row, err := store.Find[store.Preview](s.Store.WithContext(ctx), id)
-	if err != nil {
-		return nil, err
-	}
-	return s.Vault.Get(ctx, row.SHA256)
+// Preview finds a kept picture.
+func (s *Room) Preview(ctx context.Context, id string) (*store.Preview, error) {
+	return store.Find[store.Preview](s.Store.WithContext(ctx), id)
 }

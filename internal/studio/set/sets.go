@@ -41,7 +41,11 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 	}
 	set := scene.StartFor(shot.Angle, dish.Form)
 	set.Food.Name = dish.Recipe.Title
-	return &PlannedSet{Set: set}, nil
+	d, err := s.decided(ctx, shot, dish)
+	if err != nil {
+		return nil, err
+	}
+	return &PlannedSet{Set: set.WithDecided(d)}, nil
 }
 
 // SaveSet saves a shot's set. version is the one read, 0 for the first save.
@@ -118,6 +122,16 @@ func (s *Room) ReadSet(ctx context.Context, shotID string, set scene.Set, quick 
 	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
 	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
 	out.Findings = append(out.Findings, f.Findings()...)
+	shot, err := s.List.Shot(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	held, err := s.held(ctx, shot.DishID)
+	if err != nil {
+		return nil, err
+	}
+	out.Findings = append(out.Findings, set.Differs(scene.Decided{Held: held})...)
+	out.Wish = set.Wish(shot.Light, w)
 	if drift, err := s.drift(ctx, shotID, set); err != nil {
 		return nil, err
 	} else {
@@ -131,6 +145,7 @@ type SetReading struct {
 	scene.Report
 	Look  compose.Look   `json:"look" doc:"What the frame shows of each thing"`
 	Crops []compose.Crop `json:"crops" doc:"Every shape that is to be published, over the frame"`
+	Wish  scene.Goal     `json:"wish" doc:"What a search for light begins with"`
 
 	SetHash string `json:"setHash" doc:"Names the set by what its picture shows: a picture of another hash is of another set"`
 }
@@ -174,6 +189,7 @@ type Addition struct {
 	Thing string          `json:"thing" doc:"Kind of a thing, in its usual size"`
 	Light words.LightKind `json:"light" doc:"Kind of a light, in its usual size"`
 	Prop  string          `json:"prop" doc:"Key of a prop of the cupboard"`
+	Under bool            `json:"under" required:"false" doc:"A ground, lying under the dish"`
 	Card  *scene.Card     `json:"card" required:"false" doc:"A card"`
 	Key   int             `json:"key" doc:"Card: place of the light it is across from"`
 }
@@ -197,6 +213,8 @@ func (s *Room) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scene.
 			return nil, err
 		}
 		set = set.Beside(*t)
+	case a.Under:
+		set = set.WithGround()
 	case a.Card != nil:
 		set = set.WithCard(*a.Card, a.Key)
 	default:
