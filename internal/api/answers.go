@@ -1,6 +1,8 @@
 package api
 
 import (
+	"context"
+	"fmt"
 	"io"
 	"mime/multipart"
 	"net/http"
@@ -64,6 +66,18 @@ type picture struct {
 type pictureAsk struct {
 	ByID
 	Conditional
+}
+
+// sizedAsk asks for a kept picture at the size it is shown at.
+type sizedAsk struct { // huma looks into one embedded struct, not into one within it
+	ByID
+	Conditional
+	Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
+}
+
+// shown hands out the picture of a hash at the size asked for.
+func (a *API) shown(ctx context.Context, in *sizedAsk, sha string) (*picture, error) {
+	return in.tagged(fmt.Sprintf("%.24s-%d", sha, in.Long), func() ([]byte, error) { return a.studio.Shown(ctx, sha, in.Long) })
 }
 
 // Conditional is the part of a request for a picture that says which one the browser has.

@@ -37,6 +37,8 @@ type API struct {
 	sessions *scs.SessionManager
 	Huma     huma.API
 	handler  http.Handler
+	pressed  presses
+	units    inUnits
 	options  Options
 }
 
@@ -67,7 +69,7 @@ func New(st *studio.Studio, page http.Handler, o Options) *API {
 	conf.DocsPath, conf.OpenAPIPath, conf.SchemasPath = "", "/api/openapi", ""
 	conf.CreateHooks = nil // no $schema field in answers
 	conf.Components.Schemas = ownShapes(vocabularies(huma.NewMapRegistry("#/components/schemas/", schemaName)))
-	conf.Formats = map[string]huma.Format{"application/json": strictly, "json": strictly}
+	conf.Formats = map[string]huma.Format{"application/json": a.format(), "json": a.format()}
 	a.Huma = humagin.New(g, conf)
 	a.routes()
 	bound(a.Huma.OpenAPI())
@@ -142,6 +144,7 @@ func (a *API) guard(role Role) func(huma.Context, func(huma.Context)) {
 				// A body that nobody reads would keep the server from seeing its client leave.
 				_, _ = io.Copy(io.Discard, io.LimitReader(c.BodyReader(), 64<<10))
 			}
+			a.units.look(c.Context(), a.studio.Core)
 			w := core.Who{ID: p.ID, Name: p.Name, Role: Role(p.Role), Needs: role}
 			next(huma.WithContext(c, core.Asking(c.Context(), w)))
 		}

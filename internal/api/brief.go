@@ -21,7 +21,7 @@ func (a *API) shootRoutes() {
 	s := a.studio
 	route(a, Photographer, "POST", "/api/shoots", "makeShoot", "Start a shoot", func(ctx context.Context, in *struct{ Body ShootEdit }) (*body[store.Shoot], error) {
 		return point(s.Brief.MakeShoot(ctx, who(ctx), in.Body.Name, in.Body.Brief))
-	})
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/shoots/{id}", "shoot", "A shoot", func(ctx context.Context, in *ByID) (*body[store.Shoot], error) {
 		return point(s.Brief.Shoot(ctx, in.ID))
 	})
@@ -58,7 +58,7 @@ func (a *API) referenceRoutes() {
 		text := func(name string) string { return strings.Join(in.RawBody.Value[name], " ") }
 		r := brief.Reference{Words: text("words"), From: text("from"), DishID: text("dishId"), Takes: in.RawBody.Value["takes"]}
 		return point(s.Brief.AddReference(ctx, who(ctx), in.ID, r, data))
-	}, largeBody)
+	}, largeBody, a.makes)
 	route(a, Stylist, "PUT", "/api/references/{id}", "saveReference", "Change what to take from a reference", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -71,7 +71,11 @@ func (a *API) referenceRoutes() {
 	route(a, Stylist, "DELETE", "/api/references/{id}", "removeReference", "Take a reference away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Brief.RemoveReference(ctx, who(ctx), in.ID)
 	}, empty)
-	route(a, Assistant, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *pictureAsk) (*picture, error) {
-		return in.photo(s.Brief.ReferencePicture(ctx, in.ID))
+	route(a, Assistant, "GET", "/api/references/{id}/picture", "referencePicture", "A reference's picture", func(ctx context.Context, in *sizedAsk) (*picture, error) {
+		row, err := s.Brief.Reference(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return a.shown(ctx, in, row.SHA256)
 	})
 }

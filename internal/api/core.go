@@ -18,13 +18,13 @@ func (a *API) keepingRoutes() {
 		Deed int64 `path:"deed" doc:"Key of the deed"`
 	}) (*done, error) {
 		return &done{}, s.BringBack(ctx, who(ctx), in.Deed)
-	}, empty)
+	}, empty, a.makes)
 	route(a, Assistant, "GET", "/api/vault", "vaultChecks", "What came of reading the files again, newest first", func(ctx context.Context, _ *none) (*body[[]store.VaultCheck], error) {
 		return answer(s.VaultChecks(ctx))
 	})
 	route(a, Photographer, "POST", "/api/vault", "checkVault", "Read every file again and compare", func(ctx context.Context, _ *none) (*body[store.VaultCheck], error) {
 		return point(s.AskVaultCheck(ctx, who(ctx).Name))
-	})
+	}, a.makes)
 }
 
 func (a *API) deedRoutes() {
@@ -32,10 +32,15 @@ func (a *API) deedRoutes() {
 	route(a, Assistant, "GET", "/api/shoots/{id}/deeds", "deeds", "What was done last", func(ctx context.Context, in *ByID) (*body[[]store.Deed], error) {
 		return answer(s.Deeds(ctx, in.ID, 30))
 	})
-	route(a, Assistant, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
-		return point(s.Undo(ctx, who(ctx), in.ID))
+	route(a, Assistant, "POST", "/api/shoots/{id}/undo", "undo", "Take the last deed back", func(ctx context.Context, in *struct {
+		ByID
+		Past bool `query:"past" doc:"Take it back although a picture was sent after it"`
+	}) (*body[store.Deed], error) {
+		defer a.units.again()
+		return point(s.Undo(ctx, who(ctx), in.ID, in.Past))
 	})
 	route(a, Assistant, "POST", "/api/shoots/{id}/redo", "redo", "Do it again", func(ctx context.Context, in *ByID) (*body[store.Deed], error) {
+		defer a.units.again()
 		return point(s.Redo(ctx, who(ctx), in.ID))
 	})
 }

@@ -20,14 +20,14 @@ func tableRoutes(a *API, table, title, file string, role Role, write func(*cupbo
 	route(a, Assistant, "GET", path, table+"CSV", title+" as CSV", func(ctx context.Context, _ *none) (*document, error) {
 		data, err := write(a.studio.Cupboard, ctx)
 		return &document{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="` + file + `"`, Body: data}, err
-	})
+	}, a.makes)
 	route(a, role, "POST", path, "read"+strings.ToUpper(table[:1])+table[1:]+"CSV", title+" from a CSV file", func(ctx context.Context, in *tableFile) (*body[cupboardroom.TableRead], error) {
 		_, data, err := upload(in.RawBody, "Choose a CSV file.")
 		if err != nil {
 			return nil, err
 		}
 		return point(read(a.studio.Cupboard, ctx, who(ctx), data, in.Take))
-	}, largeBody)
+	}, largeBody, a.makes)
 }
 
 type tableFile struct {
@@ -75,7 +75,7 @@ func (a *API) cupboardRoutes() {
 	})
 	route(a, Stylist, "POST", "/api/props", "addProp", "Put a prop into the cupboard", func(ctx context.Context, in *struct{ Body PropSave }) (*body[store.PropRow], error) {
 		return point(s.Cupboard.AddProp(ctx, who(ctx), in.Body.Prop))
-	})
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/props/{id}", "prop", "All there is to say of a prop", func(ctx context.Context, in *ByID) (*body[cupboardroom.PropReport], error) {
 		return point(s.Cupboard.ReadProp(ctx, in.ID))
 	})
@@ -109,7 +109,7 @@ func (a *API) cupboardRoutes() {
 		}
 	}) (*body[store.WantedRow], error) {
 		return point(s.Cupboard.SaveWanted(ctx, who(ctx), in.Body.ID, in.Body.Version, in.Body.Wanted))
-	})
+	}, a.makes)
 	route(a, Stylist, "DELETE", "/api/cupboard/wanted/{id}", "removeWanted", "Take a wish off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Cupboard.RemoveWanted(ctx, who(ctx), in.ID)
 	}, empty)
@@ -134,7 +134,7 @@ func (a *API) holdRoutes() {
 		}
 	}) (*body[store.Reservation], error) {
 		return point(s.Cupboard.Reserve(ctx, who(ctx), in.ID, in.Body.DishID, in.Body.PropID, in.Body.Count))
-	})
+	}, a.makes)
 	route(a, Assistant, "PUT", "/api/pulls/{id}", "setHeld", "Say where a held prop is", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -152,7 +152,7 @@ func (a *API) holdRoutes() {
 		}
 	}) (*body[store.Reservation], error) {
 		return point(s.Cupboard.Swap(ctx, who(ctx), in.ID, in.Body.PropID))
-	})
+	}, a.makes)
 	route(a, Stylist, "DELETE", "/api/pulls/{id}", "release", "Let a prop go", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Cupboard.Release(ctx, who(ctx), in.ID)
 	}, empty)
@@ -177,7 +177,7 @@ func (a *API) kitRoutes() {
 		}
 	}) (*body[store.KitRow], error) {
 		return point(s.Cupboard.SaveKit(ctx, who(ctx), in.Body.ID, in.Body.Version, in.Body.Item))
-	})
+	}, a.makes)
 	route(a, Photographer, "DELETE", "/api/kit/{id}", "removeKit", "Take a piece of kit off the list", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Cupboard.RemoveKit(ctx, who(ctx), in.ID)
 	}, empty)

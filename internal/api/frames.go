@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"fmt"
 
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
@@ -17,16 +16,12 @@ func (a *API) frameRoutes() {
 	}) (*body[[]store.Frame], error) {
 		return answer(s.Frames.Frames(ctx, in.ID, in.Shot))
 	})
-	route(a, Assistant, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *struct {
-		ByID
-		Conditional
-		Long int `query:"long" minimum:"0" maximum:"10000" doc:"Pixels on the long side; 0 for the file itself"`
-	}) (*picture, error) {
+	route(a, Assistant, "GET", "/api/frames/{id}/picture", "framePicture", "A frame's picture", func(ctx context.Context, in *sizedAsk) (*picture, error) {
 		row, err := s.Frames.Frame(ctx, in.ID)
 		if err != nil {
 			return nil, err
 		}
-		return in.tagged(fmt.Sprintf("%.24s-%d", row.SHA256, in.Long), func() ([]byte, error) { return s.Frames.Picture(ctx, in.ID, in.Long) })
+		return a.shown(ctx, in, row.SHA256)
 	})
 	route(a, Photographer, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
 		ByID
@@ -57,7 +52,7 @@ func (a *API) frameRoutes() {
 		}
 	}) (*body[frames.FinishList], error) {
 		return point(s.Frames.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
-	})
+	}, a.makes)
 	route(a, Photographer, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -66,10 +61,10 @@ func (a *API) frameRoutes() {
 		}
 	}) (*body[frames.FinishList], error) {
 		return point(s.Frames.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
-	})
+	}, a.makes)
 	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
 		return point(s.Frames.Take(ctx, who(ctx), in.ID))
-	})
+	}, a.makes)
 	route(a, Photographer, "DELETE", "/api/frames/{id}", "removeFrame", "Take a frame away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Frames.RemoveFrame(ctx, who(ctx), in.ID)
 	}, empty)

@@ -8,6 +8,7 @@ import (
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/shopping"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/set"
 	"github.com/danielgtaylor/huma/v2"
@@ -76,6 +77,7 @@ var shapes = []shape{
 	told(func(r store.Approval) Kept[store.ApprovalDoc] { return kept(r.Base, r.ApprovalDoc) }),
 	told(func(r store.SetRow) set.PlannedSet { return set.PlannedSet{Set: r.Set, Version: r.Version} }),
 	told(func(r store.PlaceRow) set.KeptPlace { return set.KeptPlace{Place: r.Place, Version: r.Version} }),
+	told(func(r store.PreferencesRow) core.KeptUnits { return core.KeptUnits{Units: r.Units, Version: r.Version} }),
 	told(func(r store.SeriesRow) kitchen.TermsOf { return kitchen.TermsOf{Terms: r.Terms, Version: r.Version} }),
 	told(func(p store.Person) Person { return Person{p.ID, p.Email, p.Name, p.Role, p.CreatedAt} }),
 	told(func(d store.Deed) Deed { return Deed{d.ID, d.ShootID, d.At, d.Words, d.Undone} }),

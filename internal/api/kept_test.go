@@ -7,6 +7,7 @@ import (
 	"slices"
 	"testing"
 
+	"figladder/internal/craft/units"
 	"figladder/internal/store"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -14,7 +15,7 @@ import (
 
 // Every row that deeds may change is told in the API's own shape; a new table must say how.
 func TestNoRowGoesOutAsItIs(t *testing.T) {
-	shapes := map[string][]string{"sets": {"set", "version"}, "places": {"place", "version"}, "series": {"terms", "version"}}
+	shapes := map[string][]string{"sets": {"set", "version"}, "places": {"place", "version"}, "preferences": {"units", "version"}, "series": {"terms", "version"}}
 	never := []string{"shopping", "habits"} // these are told as parts of other answers only
 	raw, err := json.Marshal(New(nil, nil, Options{}).Huma.OpenAPI())
 	require.NoError(t, err)
@@ -28,7 +29,7 @@ func TestNoRowGoesOutAsItIs(t *testing.T) {
 		}
 		store.Fill(row)
 		var out bytes.Buffer
-		require.NoError(t, tell(&out, row), table)
+		require.NoError(t, tell(&out, row, units.Usual()), table)
 		var got map[string]any
 		require.NoError(t, json.Unmarshal(out.Bytes(), &got), table)
 		assert.Equal(t, want, slices.Sorted(maps.Keys(got)), table)
@@ -43,7 +44,7 @@ func TestNoRowGoesOutAsItIs(t *testing.T) {
 	var out bytes.Buffer
 	require.NoError(t, tell(&out, struct {
 		Shot *store.Shot `json:"shot"`
-	}{&store.Shot{Base: store.Base{Key: "a", Version: 3}, ShotDoc: store.ShotDoc{Title: "<Hero>"}}}))
+	}{&store.Shot{Base: store.Base{Key: "a", Version: 3}, ShotDoc: store.ShotDoc{Title: "<Hero>"}}}, units.Usual()))
 	assert.Contains(t, out.String(), `{"shot":{"id":"a","version":3,`)
 	assert.Contains(t, out.String(), `"title":"<Hero>"`, "as it is written, not escaped for a page")
 }

@@ -48,7 +48,7 @@ func (a *API) dishRoutes() {
 		Body DishEdit
 	}) (*body[store.Dish], error) {
 		return point(s.Kitchen.AddTyped(ctx, who(ctx), in.ID, in.Body.Typed))
-	})
+	}, a.makes)
 	route(a, Stylist, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
 		ByID
 		RawBody multipart.Form
@@ -58,7 +58,7 @@ func (a *API) dishRoutes() {
 			return nil, err
 		}
 		return point(s.Kitchen.ImportRecipe(ctx, who(ctx), in.ID, name, data))
-	}, largeBody)
+	}, largeBody, a.makes)
 	route(a, Stylist, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit
@@ -201,7 +201,7 @@ func (a *API) trialRoutes() {
 		Body TrialSave
 	}) (*body[store.TrialRow], error) {
 		return point(s.Kitchen.AddTrial(ctx, who(ctx), in.ID, in.Body.TrialEdit))
-	})
+	}, a.makes)
 	route(a, Stylist, "PUT", "/api/trials/{id}", "saveTrial", "Save a trial", func(ctx context.Context, in *struct {
 		ByID
 		Body TrialSave
@@ -213,5 +213,5 @@ func (a *API) trialRoutes() {
 	}, empty)
 	route(a, Stylist, "POST", "/api/trials/{id}/adopt", "adoptTrial", "Make a trial the dish's recipe", func(ctx context.Context, in *ByID) (*body[store.Dish], error) {
 		return point(s.Kitchen.AdoptTrial(ctx, who(ctx), in.ID))
-	})
+	}, a.makes)
 }

@@ -59,13 +59,13 @@ func (a *API) shotRoutes() {
 		}
 	}) (*done, error) {
 		return &done{}, s.List.TryList(ctx, who(ctx), in.ID, in.Body.Edits)
-	}, empty)
+	}, empty, a.makes)
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots/grouping", "grouping", "The order with the fewest sets", func(ctx context.Context, in *ByID) (*body[list.Grouping], error) {
 		return point(s.List.GroupingOf(ctx, in.ID))
 	})
 	route(a, Stylist, "POST", "/api/shoots/{id}/shots/group", "groupList", "Put the list into the order with the fewest sets", func(ctx context.Context, in *ByID) (*body[list.Grouping], error) {
 		return point(s.List.GroupList(ctx, who(ctx), in.ID))
-	})
+	}, a.makes)
 	route(a, Stylist, "POST", "/api/shots/{id}/merge", "mergeShots", "Make one frame of two", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -73,7 +73,7 @@ func (a *API) shotRoutes() {
 		}
 	}) (*body[store.Shot], error) {
 		return point(s.List.MergeShots(ctx, who(ctx), in.ID, in.Body.Other))
-	})
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/shoots/{id}/shots.pdf", "shotsPDF", "The shot list for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("shots.pdf")(s.List.PrintShots(ctx, in.ID))
 	})
@@ -90,13 +90,13 @@ func (a *API) shotRoutes() {
 			return nil, err
 		}
 		return point(s.List.ReadListCSV(ctx, who(ctx), in.ID, data))
-	}, largeBody)
+	}, largeBody, a.makes)
 	route(a, Stylist, "POST", "/api/dishes/{id}/shots", "addShot", "Add a frame by hand", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotAdd
 	}) (*body[store.Shot], error) {
 		return point(s.List.AddShot(ctx, who(ctx), in.ID, in.Body.Kind, in.Body.ShotEdit))
-	})
+	}, a.makes)
 	route(a, Stylist, "PUT", "/api/shots/{id}", "saveShot", "Change a shot", func(ctx context.Context, in *struct {
 		ByID
 		Body ShotSave
@@ -131,7 +131,7 @@ func (a *API) searchRoutes() {
 		Body list.AsideEdit
 	}) (*body[store.Aside], error) {
 		return point(s.List.SetAside(ctx, who(ctx), in.ID, in.Body))
-	})
+	}, a.makes)
 	route(a, Stylist, "DELETE", "/api/asides/{id}", "takeUp", "Let a finding speak again", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.List.TakeUp(ctx, who(ctx), in.ID)
 	}, empty)
@@ -149,11 +149,11 @@ func (a *API) miningRoutes() {
 		}
 	}) (*body[[]store.Shot], error) {
 		return answer(s.List.Accept(ctx, who(ctx), in.ID, in.Body.Keys))
-	})
+	}, a.makes)
 	route(a, Stylist, "POST", "/api/dishes/{id}/renew", "renew", "Bring a dish's shots up to its recipe", func(ctx context.Context, in *ByID) (*body[Count], error) {
 		n, err := s.List.Renew(ctx, who(ctx), in.ID)
 		return &body[Count]{Count{n}}, err
-	})
+	}, a.makes)
 	route(a, Stylist, "POST", "/api/dishes/{id}/want", "want", "Say how many supporting frames a dish is to have", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -161,7 +161,7 @@ func (a *API) miningRoutes() {
 		}
 	}) (*body[store.Dish], error) {
 		return point(s.List.Want(ctx, who(ctx), in.ID, in.Body.Supporting))
-	})
+	}, a.makes)
 	route(a, Stylist, "POST", "/api/dishes/{id}/drop", "drop", "Set a suggestion aside, or take it up again", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
@@ -170,5 +170,5 @@ func (a *API) miningRoutes() {
 		}
 	}) (*done, error) {
 		return &done{}, s.List.Drop(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Dropped)
-	}, empty)
+	}, empty, a.makes)
 }

@@ -24,7 +24,7 @@ func (a *API) outRoutes() {
 		Body out.CutOrder
 	}) (*body[store.Publication], error) {
 		return point(s.Out.Publish(ctx, who(ctx), in.ID, in.Body))
-	})
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`

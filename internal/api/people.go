@@ -13,6 +13,7 @@ import (
 type Start struct {
 	NeedsOwner bool          `json:"needsOwner" doc:"True until the owner is made"`
 	Person     *store.Person `json:"person" doc:"Who is signed in, or null"`
+	Units      Units         `json:"units" doc:"The units the studio thinks in"`
 }
 
 // What a session keeps: who, and of which epoch of theirs.
@@ -67,7 +68,8 @@ func (a *API) peopleRoutes() {
 			return nil, err
 		}
 		p, err := a.signedIn(ctx)
-		return answer(Start{NeedsOwner: needs, Person: p}, err)
+		a.units.look(ctx, s.Core)
+		return answer(Start{NeedsOwner: needs, Person: p, Units: unitsOf(a.units.is())}, err)
 	})
 	route(a, Public, "POST", "/api/first-owner", "firstOwner", "Make the owner of a new studio", func(ctx context.Context, in *struct{ Body people.Newcomer }) (*body[store.Person], error) {
 		p, err := s.People.FirstOwner(ctx, in.Body.Email, in.Body.Name, in.Body.Password)
@@ -152,7 +154,7 @@ func (a *API) accountRoutes() {
 		}
 	}) (*body[people.Invited], error) {
 		return point(s.People.Invite(ctx, who(ctx), in.Body.Name, Role(in.Body.Role)))
-	})
+	}, a.makesSecret)
 	route(a, Owner, "DELETE", "/api/invitations/{id}", "uninvite", "Take an invitation back", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.People.Uninvite(ctx, in.ID)
 	}, empty)

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"figladder/internal/craft/units"
 	"figladder/internal/formats/recipeld"
 	"figladder/internal/formats/shotcsv"
 	"figladder/internal/store"
@@ -75,7 +76,7 @@ func write(w http.ResponseWriter, p *Problem) {
 	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.Status)
-	_ = tell(w, p)
+	_ = tell(w, p, units.Usual())
 }
 
 func init() {
@@ -100,7 +101,7 @@ func init() {
 			f := p.Fields[0]
 			p.Detail = f.Words + "."
 			if f.Field != "" && !strings.HasPrefix(f.Words, "“") {
-				p.Detail = f.Field + ": " + p.Detail
+				p.Detail = label(f.Field) + ": " + strings.ToLower(p.Detail[:1]) + p.Detail[1:]
 			}
 			p.Fields = slices.DeleteFunc(p.Fields, func(f FieldProblem) bool { return f.Field == "" })
 		}
@@ -118,15 +119,15 @@ func fieldsOf(err error) []FieldProblem {
 	at := trimBody(d.Location)
 	if name, is := strings.CutPrefix(d.Message, "expected required property "); is {
 		name = strings.TrimSuffix(name, " to be present")
-		return []FieldProblem{{Field: strings.TrimPrefix(at+"."+name, "."), Words: "this is missing"}}
+		return []FieldProblem{{Field: strings.TrimPrefix(at+"."+name, "."), Words: "This is missing"}}
 	}
 	if d.Message == "unexpected property" {
-		d.Message = "there is no such field"
+		d.Message = "There is no such field"
 	}
 	if field, words, is := strings.Cut(d.Message, unreadMark); is { // an UnreadError, by way of huma
 		return []FieldProblem{{Field: field, Words: words}}
 	}
-	return []FieldProblem{{Field: at, Words: d.Message}}
+	return []FieldProblem{{Field: at, Words: plainly(at, d.Message)}}
 }
 
 // unreadMark parts field and words of an UnreadError: huma keeps only its text.
@@ -156,6 +157,7 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 	var rule *core.RuleError
 	var role *core.RoleError
 	var crowd *core.CrowdError
+	var sent *core.SentError
 	var file *recipeld.Error
 	var list shotcsv.Errors
 	var ready *Problem
@@ -177,6 +179,10 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 		return p
 	case errors.As(err, &role):
 		return newProblem(403, role.Error())
+	case errors.Is(err, core.ErrBefore):
+		return newProblem(409, "This was done already.") // once answers as the first time
+	case errors.As(err, &sent):
+		return newProblem(428, sent.Error())
 	case errors.As(err, &crowd):
 		p := newProblem(429, crowd.Error())
 		p.after = crowd.AfterS

@@ -5,6 +5,7 @@ package api
 func (a *API) routes() {
 	a.deedRoutes()
 	a.keepingRoutes()
+	a.unitRoutes()
 	a.peopleRoutes()
 	a.shootRoutes()
 	a.referenceRoutes()

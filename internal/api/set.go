@@ -106,7 +106,7 @@ func (a *API) lensRoutes() {
 		Step int `query:"step" doc:"Which step is asked for; it only makes the address new"`
 	}) (*document, error) {
 		data, err := s.Set.RenderingPicture(in.ID)
-		return &document{ContentType: "image/png", Body: data}, err
+		return &document{ContentType: "image/jpeg", Body: data}, err
 	})
 	route(a, Assistant, "DELETE", "/api/renderings/{id}", "cancelRendering", "Stop a picture", func(_ context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Set.CancelRendering(in.ID)
@@ -114,9 +114,12 @@ func (a *API) lensRoutes() {
 	route(a, Assistant, "GET", "/api/shots/{id}/previews", "previews", "Pictures kept of a shot's set, newest first", func(ctx context.Context, in *ByID) (*body[[]store.Preview], error) {
 		return answer(s.Set.Previews(ctx, in.ID))
 	})
-	route(a, Assistant, "GET", "/api/previews/{id}/picture", "previewPicture", "A kept picture", func(ctx context.Context, in *ByID) (*document, error) {
-		data, err := s.Set.PreviewPicture(ctx, in.ID)
-		return &document{ContentType: "image/png", Body: data}, err
+	route(a, Assistant, "GET", "/api/previews/{id}/picture", "previewPicture", "A kept picture", func(ctx context.Context, in *sizedAsk) (*picture, error) {
+		row, err := s.Set.Preview(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return a.shown(ctx, in, row.SHA256)
 	})
 	route(a, Assistant, "POST", "/api/set/lenses", "lensChoices", "Which lenses of the kit show it, and from where", func(ctx context.Context, in *struct{ Body LensAsk }) (*body[[]set.LensChoice], error) {
 		return answer(s.Set.LensChoices(ctx, in.Body.Set, in.Body.LensWish))
@@ -138,7 +141,7 @@ func (a *API) lensRoutes() {
 		Body FollowAsk
 	}) (*body[set.PlannedSet], error) {
 		return point(s.Set.FollowSet(ctx, who(ctx), in.ID, in.Body.From))
-	})
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/shots/{id}/set/sheet.svg", "setSheetSvg", "A set on one page, SVG", func(ctx context.Context, in *ByID) (*document, error) {
 		sheet, err := s.Set.SetSheet(ctx, in.ID)
 		if err != nil {

@@ -3,7 +3,6 @@ package api
 import (
 	"errors"
 	"fmt"
-	"io"
 	"slices"
 	"strings"
 
@@ -19,9 +18,8 @@ func init() { huma.ValidateStrictCasing = true }
 
 // strictly reads JSON as it is written: a key is known by its exact letters, stands once,
 // and is one that there is. What is looked at by the checks is then what is kept. Text
-// holds no control characters but tabs and ends of lines. Answers are written as usual.
+// holds no control characters but tabs and ends of lines.
 var strictly = huma.Format{
-	Marshal: tell,
 	Unmarshal: func(data []byte, v any) error {
 		err := jsonv2.Unmarshal(data, v, jsonv1.DefaultOptionsV1(), jsonv1.ReportErrorsWithLegacySemantics(false), jsonv2.MatchCaseInsensitiveNames(false), jsonv2.RejectUnknownMembers(true),
 			jsontext.AllowDuplicateNames(false), jsontext.AllowInvalidUTF8(false))
@@ -33,11 +31,6 @@ var strictly = huma.Format{
 		}
 		return nil
 	},
-}
-
-// tell writes an answer: rows in the API's own shapes, the rest as encoding/json would.
-func tell(w io.Writer, v any) error {
-	return jsonv2.MarshalWrite(w, v, jsonv1.DefaultOptionsV1(), jsontext.EscapeForHTML(false), jsonv2.WithMarshalers(rowsTold))
 }
 
 // UnreadError says at which field a body could not be read.

@@ -14,6 +14,7 @@ import (
 
 	"figladder/internal/craft/cores"
 	"github.com/gin-gonic/gin"
+	"github.com/klauspost/compress/gzhttp"
 )
 
 // walls is what every request goes through, from the outside in: a number to find it by in
@@ -28,7 +29,7 @@ func (a *API) walls(routes, page http.Handler) http.Handler {
 	}))
 	api := cross.Handler(a.sessions.LoadAndSave(routes))
 	mux := http.NewServeMux()
-	mux.Handle("/api/", api)
+	mux.Handle("/api/", gzhttp.GzipHandler(api)) // lists and readings shrink to a fifth
 	mux.HandleFunc("GET /healthz", func(w http.ResponseWriter, _ *http.Request) { plain(w, 200, "alive") })
 	mux.HandleFunc("GET /readyz", a.ready)
 	if page != nil {

@@ -430,7 +430,7 @@ func TestPublishedTwentyTimesIsPublishedOnce(t *testing.T) {
 	for _, s := range list["steps"].([]any) {
 		c.do("POST", shot+"/tick", map[string]any{"key": s.(map[string]any)["key"], "done": true})
 	}
-	code, _ = c.do("POST", shot+"/approve", map[string]string{"who": "", "words": ""})
+	code, _ = c.do("POST", shot+"/approve", map[string]string{"who": "Ada", "words": ""})
 	require.Equal(t, 200, code)
 	order := map[string]any{"outlet": "feed", "zoom": 1, "centreX": 0.5, "centreY": 0.5, "words": map[string]any{"title": "Toddy", "caption": "Warm.", "alt": "A glass", "credit": "Tern Loft"}}
 	var all sync.WaitGroup

@@ -53,7 +53,7 @@ func formOf(t *testing.T, name string, data []byte) (kind string, body []byte) {
 }
 
 // worst are the heaviest requests there are, by name. A set is asked for in every way there
-// is; all sets that scenetest has when FIGLADDER_WORST is set, else two.
+// is; all sets that scenetest has when FIGLADDER_WORST is set, else the fullest.
 func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 	t.Helper()
 	ctx := t.Context()
@@ -70,7 +70,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 	_, dish, shots := k.Toddy(t)
 	shot := "/api/shots/" + shots[0].Key
 	sets := scenetest.Worst()
-	names := []string{"pieces", "one pixel wide"}
+	names := []string{"pieces"}
 	if os.Getenv("FIGLADDER_WORST") != "" {
 		names = slices.Collect(maps.Keys(sets))
 	}

@@ -167,7 +167,7 @@ func (l *loader) finish(shotID string, approve bool) {
 		}
 	}
 	if approve {
-		_, l.err = l.st.Frames.Approve(l.ctx, l.who, shotID, "", "")
+		_, l.err = l.st.Frames.Approve(l.ctx, l.who, shotID, l.who.Name, "")
 	}
 }
 

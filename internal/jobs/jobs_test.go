@@ -95,7 +95,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	// some of its fields.
 	count := savedAsRead(t, st)
 	t.Logf("saved as read: %v", count)
-	for _, kind := range []string{"prop", "kit", "wanted", "place", "habits", "shoot", "dish", "colours", "eating", "trial", "shot", "set", "answers", "reference", "shopping", "goods", "series", "pull"} {
+	for _, kind := range []string{"prop", "kit", "wanted", "place", "units", "habits", "shoot", "dish", "colours", "eating", "trial", "shot", "set", "answers", "reference", "shopping", "goods", "series", "pull"} {
 		assert.NotZero(t, count[kind], kind)
 	}
 	asOfBefore(t, st)

@@ -111,6 +111,7 @@ func savedAsRead(t *testing.T, st *studio.Studio) map[string]int {
 		save("wanted", "/api/cupboard/wanted", renamed(w.(map[string]any)["row"], "wanted"))
 	}
 	save("place", "/api/place", get("/api/place"))
+	save("units", "/api/units", get("/api/units"))
 	save("habits", "/api/habits", only(get("/api/habits"), "lensSchool", "version"))
 	for _, card := range a.list("/api/shoots") {
 		shoot := doc(card["shoot"])

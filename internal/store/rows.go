@@ -24,6 +24,7 @@ import (
 	"figladder/internal/craft/shopping"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/trial"
+	"figladder/internal/craft/units"
 	"github.com/google/uuid"
 )
 
@@ -348,6 +349,12 @@ type KitRow struct {
 type PlaceRow struct {
 	Base
 	Place almanac.Place `gorm:"serializer:json" json:"place" doc:"The place"`
+}
+
+// PreferencesRow is the units that the studio thinks in.
+type PreferencesRow struct {
+	Base
+	Units units.Preferences `gorm:"serializer:json" json:"units" doc:"The units"`
 }
 
 // WantedRow is a thing looked for.

@@ -26,6 +26,7 @@ var registered = []kind{
 	table[KitRow]("kit", "Piece of kit"),
 	table[WantedRow]("wanted", "Wish"),
 	table[PlaceRow]("places", ""),
+	table[PreferencesRow]("preferences", ""),
 	table[HabitRow]("habits", ""),
 	table[SetRow]("sets", ""),
 	table[Frame]("frames", "Frame"),

@@ -16,7 +16,9 @@ import (
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/units"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	cupboardroom "figladder/internal/studio/cupboard"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/studiotest"
@@ -54,7 +56,7 @@ func walk(t *testing.T, k *studiotest.Kit, scope string, steps []step) {
 		require.NotEqual(t, stages[i], stages[i+1], "%s did something", s.deed)
 	}
 	for i := len(steps) - 1; i >= 0; i-- {
-		_, err := k.Undo(t.Context(), k.Owner, scope)
+		_, err := k.Undo(t.Context(), k.Owner, scope, false)
 		require.NoError(t, err, "taking back %s", steps[i].deed)
 		require.Equal(t, stages[i], everything(t, k), "after taking back %s", steps[i].deed)
 	}
@@ -114,6 +116,23 @@ func TestDeedsOfThePlaceGoBackAndForth(t *testing.T) {
 			return err
 		}},
 	})
+}
+
+func TestDeedsOfTheUnitsGoBackAndForth(t *testing.T) {
+	k := studiotest.New(t)
+	in := units.Usual()
+	in.Length = "in"
+	walk(t, k, core.UnitsScope, []step{
+		{"SaveUnits", func() error { _, err := k.SaveUnits(t.Context(), k.Owner, 0, in); return err }},
+		{"SaveUnits", func() error {
+			in.Clock = "12"
+			_, err := k.SaveUnits(t.Context(), k.Owner, 1, in)
+			return err
+		}},
+	})
+	_, err := k.SaveUnits(t.Context(), k.Owner, 2, units.Preferences{Length: "ell"})
+	var field *core.FieldError
+	require.ErrorAs(t, err, &field)
 }
 
 func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
@@ -192,7 +211,7 @@ func TestAYesGoesBackAndForth(t *testing.T) {
 	hero := studiotest.Hero(shots)
 	k.KeptFrame(t, hero)
 	k.Finished(t, hero)
-	walk(t, k, shoot.Key, []step{{"Approve", func() error { _, err := k.Frames.Approve(t.Context(), k.Owner, hero.Key, "", ""); return err }}})
+	walk(t, k, shoot.Key, []step{{"Approve", func() error { _, err := k.Frames.Approve(t.Context(), k.Owner, hero.Key, "Ada", ""); return err }}})
 }
 
 func TestAShootGoesBackAndForthWhole(t *testing.T) {

@@ -55,7 +55,7 @@ func TestWhatWasTakenAwayComesBackWhole(t *testing.T) {
 	assert.Empty(t, bin)
 
 	// The bringing back is a deed itself.
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	bin, err = k.Bin(ctx, k.Owner)
 	require.NoError(t, err)
@@ -172,7 +172,7 @@ func TestTheClockMovesByAnHour(t *testing.T) {
 		dishes, err := k.Kitchen.Dishes(ctx, shoot.Key)
 		require.NoError(t, err)
 		assert.Equal(t, title, dishes[len(dishes)-1].Recipe.Title, "what is added comes last")
-		d, err := k.Undo(ctx, k.Owner, shoot.Key)
+		d, err := k.Undo(ctx, k.Owner, shoot.Key, false)
 		require.NoError(t, err)
 		assert.Equal(t, "Added "+title, d.Words, "the last deed is the one undone")
 		_, err = k.Redo(ctx, k.Owner, shoot.Key)

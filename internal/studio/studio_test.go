@@ -41,7 +41,7 @@ func TestUndoAndRedo(t *testing.T) {
 		require.NoError(t, err)
 		return p.Set.Camera.Aperture
 	}
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	assert.Equal(t, before.Camera.Aperture, aperture())
 	_, err = k.Redo(ctx, k.Owner, shoot.Key)
@@ -53,7 +53,7 @@ func TestUndoAndRedo(t *testing.T) {
 	require.NoError(t, k.Kitchen.RemoveDish(ctx, k.Owner, dish.Key))
 	list := k.Listed(t, shoot.Key)
 	assert.Empty(t, list)
-	d, err := k.Undo(ctx, k.Owner, shoot.Key)
+	d, err := k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	assert.Equal(t, "Removed Pear toddy", d.Words)
 	list = k.Listed(t, shoot.Key)
@@ -227,11 +227,11 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 		require.NotEqual(t, stages[i], stages[i+1], "step %d did something", i)
 	}
 	for i := len(steps) - 1; i >= 0; i-- {
-		d, err := k.Undo(ctx, k.Owner, shoot.Key)
+		d, err := k.Undo(ctx, k.Owner, shoot.Key, false)
 		require.NoError(t, err, "taking back step %d", i)
 		require.Equal(t, stages[i], state(t, k, shoot.Key), "after taking back %q", d.Words)
 	}
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.ErrorIs(t, err, store.ErrNothing, "the shoot itself stays")
 	for i := range steps {
 		d, err := k.Redo(ctx, k.Owner, shoot.Key)
@@ -245,7 +245,7 @@ func TestRedoIsGoneAfterANewDeed(t *testing.T) {
 	ctx := t.Context()
 	shoot, dish, _ := k.Toddy(t)
 	require.NoError(t, k.List.Drop(ctx, k.Owner, dish.Key, "free", true))
-	_, err := k.Undo(ctx, k.Owner, shoot.Key)
+	_, err := k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	require.NoError(t, k.List.Drop(ctx, k.Owner, dish.Key, "detail", true))
 	_, err = k.Redo(ctx, k.Owner, shoot.Key)
@@ -259,7 +259,7 @@ func TestUndoNeverOverwritesALaterChange(t *testing.T) {
 	require.NoError(t, k.List.Drop(ctx, k.Owner, dish.Key, "free", true))
 	// Something outside the journal moves the row on.
 	require.NoError(t, k.Store.Exec("update dishes set form = 'tall' where id = ?", dish.Key).Error)
-	_, err := k.Undo(ctx, k.Owner, shoot.Key)
+	_, err := k.Undo(ctx, k.Owner, shoot.Key, false)
 	assert.ErrorIs(t, err, store.ErrMovedOn)
 }
 

@@ -118,6 +118,7 @@ func Kit() []table.Column[Item] {
 		size("longest focal length", func(i *kit.Item) *float64 { return &i.LongestMm }),
 		real("widest f-number", func(i *kit.Item) *float64 { return &i.WidestNumber }),
 		size("closest focus", func(i *kit.Item) *float64 { return &i.ClosestMm }),
+		size("closest focus from sensor", func(i *kit.Item) *float64 { return &i.SensorNearMm }),
 		real("largest magnification", func(i *kit.Item) *float64 { return &i.Largest }),
 		size("reach", func(i *kit.Item) *float64 { return &i.ReachMm }),
 		real("load g", func(i *kit.Item) *float64 { return &i.LoadG }, "load"),

@@ -26,7 +26,7 @@ func TestReferencesKeepAPictureAndWhatToTake(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 1600, row.WidthPx)
 	assert.Equal(t, 800, row.HeightPx)
-	jpg, err := k.Brief.ReferencePicture(ctx, row.Key)
+	jpg, err := k.Shown(ctx, row.SHA256, 0)
 	require.NoError(t, err)
 	_, kind, err := image.DecodeConfig(bytes.NewReader(jpg))
 	require.NoError(t, err)

@@ -74,11 +74,7 @@ func (s *Room) RemoveReference(ctx context.Context, who core.Who, id string) err
 	})
 }
 
-// ReferencePicture is a reference's picture, JPEG.
-func (s *Room) ReferencePicture(ctx context.Context, id string) ([]byte, error) {
-	row, err := store.Find[store.ReferenceRow](s.Store.WithContext(ctx), id)
-	if err != nil {
-		return nil, err
-	}
-	return s.Vault.Get(ctx, row.SHA256)
+// Reference finds a reference.
+func (s *Room) Reference(ctx context.Context, id string) (*store.ReferenceRow, error) {
+	return store.Find[store.ReferenceRow](s.Store.WithContext(ctx), id)
 }

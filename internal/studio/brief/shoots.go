@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
+	"gorm.io/gorm"
 )
 
 // checkBrief adds to the brief's own check what only the world knows: whether a
@@ -37,7 +38,7 @@ func (s *Room) MakeShoot(ctx context.Context, _ core.Who, name string, b brief.B
 	}
 	row := &store.Shoot{Base: store.NewBase(), ShootDoc: store.ShootDoc{Name: strings.TrimSpace(name), Brief: b}}
 	store.Fill(row)
-	return row, s.Store.WithContext(ctx).Create(row).Error
+	return row, s.In(ctx, func(tx *gorm.DB) error { return tx.Create(row).Error })
 }
 
 // Shoot finds a shoot.

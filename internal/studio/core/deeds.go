@@ -19,7 +19,7 @@ func Held(err error, name string) error {
 // undone. Deeds of one shoot go one after the other: two first saves at once find each
 // other, and two that touch many rows cannot stand in each other's way.
 func (s *Core) Deed(ctx context.Context, who Who, shootID string, words string, f func(j *store.Journal) error) error {
-	return s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	return s.In(ctx, func(tx *gorm.DB) error {
 		if err := store.InTurn(tx, shootID); err != nil {
 			return err
 		}
@@ -31,9 +31,28 @@ func (s *Core) Deed(ctx context.Context, who Who, shootID string, words string, 
 	})
 }
 
-// Undo takes back the last deed of a shoot.
-func (s *Core) Undo(ctx context.Context, who Who, shootID string) (*store.Deed, error) {
-	return s.turned(ctx, who, shootID, store.Undo)
+// SentError says that a picture was sent after the deed that would be taken back, so that
+// undo would take back something else than what was done last.
+type SentError struct{ Deed, Outlet string }
+
+func (e *SentError) Error() string {
+	return "The last thing done here was sending a picture to " + e.Outlet + ", and that cannot be taken back. Undo would take back what was done before it: “" + e.Deed + "”."
+}
+
+// Undo takes back the last deed of a shoot. When a picture was sent after it, that is a
+// *SentError unless past says to go on.
+func (s *Core) Undo(ctx context.Context, who Who, shootID string, past bool) (*store.Deed, error) {
+	return s.turned(ctx, who, shootID, func(tx *gorm.DB, shootID string) (*store.Deed, error) {
+		d, err := store.Undo(tx, shootID)
+		if err != nil || past {
+			return d, err
+		}
+		sent, err := store.All[store.Publication](tx.Where("shoot_id = ? and state <> 'refused' and created_at > ?", shootID, d.At).Order("created_at desc").Limit(1))
+		if err == nil && len(sent) > 0 {
+			err = &SentError{Deed: d.Words, Outlet: sent[0].Outlet}
+		}
+		return d, err
+	})
 }
 
 // Redo does the deed taken back last again.
@@ -43,7 +62,7 @@ func (s *Core) Redo(ctx context.Context, who Who, shootID string) (*store.Deed, 
 
 // turned undoes or redoes, for one who may do the deed itself.
 func (s *Core) turned(ctx context.Context, who Who, shootID string, f func(*gorm.DB, string) (*store.Deed, error)) (d *store.Deed, err error) {
-	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err = s.In(ctx, func(tx *gorm.DB) error {
 		if err := store.InTurn(tx, shootID); err != nil {
 			return err
 		}

@@ -35,6 +35,34 @@ func Encode(b *bytes.Buffer, img image.Image) error {
 	return jpeg.Encode(b, img, &jpeg.Options{Quality: 90})
 }
 
+// Shown is a kept picture as it is sent to be shown: no longer than longPx, JPEG. The file
+// itself for 0, or when it is a JPEG that is no longer.
+func (s *Core) Shown(ctx context.Context, sha string, longPx int) ([]byte, error) {
+	data, err := s.Vault.Get(ctx, sha)
+	if err != nil || longPx <= 0 {
+		return data, err
+	}
+	conf, kind, err := image.DecodeConfig(bytes.NewReader(data))
+	if err != nil {
+		return nil, err
+	}
+	k := min(1, float64(longPx)/float64(max(conf.Width, conf.Height)))
+	if k == 1 && kind == "jpeg" {
+		return data, nil
+	}
+	img, err := photo.Decode(ctx, data)
+	if err != nil {
+		return nil, err
+	}
+	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(conf.Width)*k)), max(1, int(float64(conf.Height)*k))))
+	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, img.Bounds(), draw.Src, nil)
+	var b bytes.Buffer
+	if err := Encode(&b, small); err != nil {
+		return nil, err
+	}
+	return b.Bytes(), nil
+}
+
 // mostKept is the long side of a reference as it is kept, pixels: enough to look
 // at, too little to publish.
 const mostKept = 1600

@@ -14,7 +14,7 @@ import (
 // AskVaultCheck asks for every file to be read again and compared. One that runs is not
 // begun twice.
 func (s *Core) AskVaultCheck(ctx context.Context, by string) (out *store.VaultCheck, err error) {
-	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err = s.In(ctx, func(tx *gorm.DB) error {
 		if err := store.InTurn(tx, "vault"); err != nil {
 			return err
 		}

@@ -3,8 +3,10 @@ package frames
 import (
 	"context"
 	"errors"
+	"strings"
 	"time"
 
+	"figladder/internal/craft/finding"
 	"figladder/internal/craft/finish"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
@@ -128,8 +130,8 @@ func (s *Room) Approve(ctx context.Context, who core.Who, shotID, by, words stri
 	if list.Approval != nil {
 		return list, nil
 	}
-	if by == "" {
-		by = who.Name
+	if by = strings.TrimSpace(by); by == "" {
+		return nil, core.Fields("", []finding.FieldProblem{{Path: "who", Words: "Write who says yes: a yes without a name is nobody's."}})
 	}
 	row := &store.Approval{Base: store.NewBase(), ApprovalDoc: store.ApprovalDoc{ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Who: by, Words: words}}
 	if err := s.Deed(ctx, who, list.Shot.ShootID, "Approved “"+list.Shot.Title+"”", func(j *store.Journal) error { return j.Create(row) }); err != nil {

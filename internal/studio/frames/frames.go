@@ -4,17 +4,14 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"image"
 	"image/jpeg"
 	"time"
 
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
-	"figladder/internal/formats/photo"
 	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
-	"golang.org/x/image/draw"
 	"gorm.io/gorm"
 )
 
@@ -94,7 +91,7 @@ func (s *Room) Take(ctx context.Context, who core.Who, shotID string) (*store.Fr
 	row := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shot.ShootID, ShotID: shotID, SHA256: sha, Bytes: len(data), WidthPx: conf.Width, HeightPx: conf.Height,
 		TakenAt: at.UTC(), Settings: r.Exposure, Set: planned.Set, Copies: copies}}
 	// A frame taken is a fact, not a deed to undo.
-	return row, s.Store.WithContext(ctx).Create(row).Error
+	return row, s.In(ctx, func(tx *gorm.DB) error { return tx.Create(row).Error })
 }
 
 // Frames lists a shoot's frames, a shot's when shotID is given, oldest first.
@@ -118,22 +115,7 @@ func (s *Room) Picture(ctx context.Context, id string, longPx int) ([]byte, erro
 	if err != nil {
 		return nil, err
 	}
-	data, err := s.Vault.Get(ctx, row.SHA256)
-	if err != nil || longPx <= 0 || longPx >= max(row.WidthPx, row.HeightPx) {
-		return data, err
-	}
-	img, err := photo.Decode(ctx, data)
-	if err != nil {
-		return nil, err
-	}
-	k := float64(longPx) / float64(max(row.WidthPx, row.HeightPx))
-	small := image.NewRGBA(image.Rect(0, 0, int(float64(row.WidthPx)*k), int(float64(row.HeightPx)*k)))
-	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, img.Bounds(), draw.Src, nil)
-	var b bytes.Buffer
-	if err := core.Encode(&b, small); err != nil {
-		return nil, err
-	}
-	return b.Bytes(), nil
+	return s.Shown(ctx, row.SHA256, longPx)
 }
 
 // Keep marks a frame as the one, or takes the mark off. Another frame of the same

@@ -133,7 +133,7 @@ func TestPrintedSheets(t *testing.T) {
 	for _, r := range k.Listed(t, shoot.Key) {
 		assert.Contains(t, got, r.Shot.Title[:8], "every shot is on it")
 	}
-	assert.Contains(t, got, "Open flame", "and its caution")
+	assert.Contains(t, got, "sleeves, keep a lid", "and its caution")
 	pdf, err = k.Kitchen.PrintShopping(ctx, shoot.Key, "metric")
 	require.NoError(t, err)
 	assert.Contains(t, studiotest.Text(t, pdf), "pear spirit")

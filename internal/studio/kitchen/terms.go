@@ -21,7 +21,13 @@ func (s *Room) SeriesTerms(ctx context.Context, shootID string) (*TermsOf, error
 	row := &store.SeriesRow{}
 	err := s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).First(row).Error
 	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return &TermsOf{Terms: series.UsualTerms()}, nil
+		u, err := s.Units(ctx)
+		if err != nil {
+			return nil, err
+		}
+		usual := series.UsualTerms()
+		usual.Currency = u.Units.Currency
+		return &TermsOf{Terms: usual}, nil
 	}
 	return &TermsOf{Terms: row.Terms, Version: row.Version}, err
 }

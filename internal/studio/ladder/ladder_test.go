@@ -1,9 +1,13 @@
 package ladder_test
 
 import (
+	"context"
+	"slices"
 	"testing"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/release"
+	"figladder/internal/standin"
 	"figladder/internal/studio/out"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
@@ -24,7 +28,7 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	f := k.KeptFrame(t, hero)
 	assert.Equal(t, 5, at(), "set, taken, copied and kept")
 	assert.Len(t, f.Copies, 2)
-	_, err = k.Frames.Approve(ctx, k.Owner, hero.Key, "", "")
+	_, err = k.Frames.Approve(ctx, k.Owner, hero.Key, "The kitchen", "")
 	assert.ErrorContains(t, err, "Finish it first")
 	k.Finished(t, hero)
 	assert.Equal(t, 6, at(), "finished")
@@ -37,8 +41,13 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 
 	noAlt := order
 	noAlt.Words.Alt = ""
+	_, err = k.Out.Publish(ctx, k.Owner, hero.Key, noAlt)
+	assert.ErrorContains(t, err, "Alt text", "what it is known to refuse is not sent")
+	strict := k.Out.Outlet
+	k.Out.Outlet = lenient{strict} // it says that it takes pictures without alt text
 	p, err := k.Out.Publish(ctx, k.Owner, hero.Key, noAlt)
 	require.NoError(t, err)
+	k.Out.Outlet = strict
 	_, next := studiotest.MarkOf(t, k, shoot.Key, hero.Key)
 	assert.Equal(t, "On its way to the outlet", next)
 	require.NoError(t, k.Out.Deliver(ctx, p.ID))
@@ -56,6 +65,17 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 
 	err = k.Brief.RemoveShoot(ctx, k.Owner, shoot.Key)
 	assert.ErrorContains(t, err, "stays on record")
+}
+
+// lenient is an outlet that asks for less than it takes.
+type lenient struct{ standin.Outlet }
+
+func (lenient) Asks(context.Context) ([]release.Outlet, error) {
+	places := slices.Clone(standin.Places)
+	for i := range places {
+		places[i].NeedsAlt = false
+	}
+	return places, nil
 }
 
 func TestShootsArePagedByDay(t *testing.T) {

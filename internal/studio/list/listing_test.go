@@ -95,7 +95,7 @@ func TestGroupingIsOneDeedAndSaysWhatItSaves(t *testing.T) {
 	assert.Equal(t, g.Sets, sums.Sets)
 	_, err = k.List.GroupList(ctx, k.Owner, shoot.Key)
 	assert.ErrorContains(t, err, "already builds as few")
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	assert.Equal(t, before, keys(k.Listed(t, shoot.Key)))
 }

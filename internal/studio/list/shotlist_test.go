@@ -44,7 +44,7 @@ func TestAListChangedOutsideComesBackAsOneDeed(t *testing.T) {
 	list := k.Listed(t, shoot.Key)
 	assert.Equal(t, "The pear cut open", list[0].Shot.Title)
 	assert.Equal(t, "Steam on the rim", list[len(list)-1].Shot.Title)
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	after, err := k.List.ListCSV(ctx, shoot.Key)
 	require.NoError(t, err)

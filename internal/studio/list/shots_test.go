@@ -35,7 +35,7 @@ func TestOrderOfWork(t *testing.T) {
 	assert.Contains(t, no.Words, "cannot be undone")
 	assert.ErrorContains(t, k.List.Move(ctx, k.Owner, hero, safe), "does not exist yet")
 	require.NoError(t, k.List.Move(ctx, k.Owner, list[len(list)-1].Shot.Key, hero), "the last two both show the finished drink")
-	_, err = k.Undo(ctx, k.Owner, shoot.Key)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 	again := k.Listed(t, shoot.Key)
 	for i := range list {

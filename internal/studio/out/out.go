@@ -99,8 +99,8 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 }
 
 // Publish makes a cut of the kept frame, stores it and hands it to the queue for
-// the outlet. The check against the outlet's wishes is advice here: the outlet
-// itself decides, and may refuse.
+// the outlet. What the outlet says it refuses is not sent; it reads the file itself and
+// may refuse it all the same.
 func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOrder) (*store.Publication, error) {
 	check, list, _, err := s.cut(ctx, shotID, c)
 	if err != nil {
@@ -108,6 +108,11 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	}
 	if check.Missing != "" {
 		return nil, core.Rule("%s", check.Missing)
+	}
+	for _, f := range check.Findings {
+		if f.Severity == finding.Stop {
+			return nil, core.Rule("%s: %s, wanted %s. %s", f.Subject, f.Measure, f.Limit, f.Because)
+		}
 	}
 	same := sameOrder(list.Frame.Key, c, check)
 	if there, err := s.delivery(ctx, same); there != nil || err != nil {
@@ -127,7 +132,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	}
 	row := &store.Publication{ID: uuid.Must(uuid.NewV7()).String(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Outlet: c.Outlet, Crop: check.Crop,
 		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, SameAs: same, State: "waiting", CreatedAt: s.Now()}
-	err = s.Store.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+	err = s.In(ctx, func(tx *gorm.DB) error {
 		if err := tx.Create(row).Error; err != nil {
 			return err
 		}

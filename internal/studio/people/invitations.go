@@ -31,7 +31,7 @@ func (s *Room) Invite(ctx context.Context, who core.Who, name string, role core.
 	}
 	out := &Invited{Token: rand.Text()}
 	out.Invitation = store.Invitation{ID: uuid.Must(uuid.NewV7()).String(), TokenHash: store.Hash([]byte(out.Token)), Name: name, Role: string(role), CreatedBy: who.ID, CreatedAt: s.Now(), ExpiresAt: s.Now().Add(inviteFor)}
-	if err := s.Store.WithContext(ctx).Create(&out.Invitation).Error; err != nil {
+	if err := s.In(ctx, func(tx *gorm.DB) error { return tx.Create(&out.Invitation).Error }); err != nil {
 		return nil, err
 	}
 	return out, nil
