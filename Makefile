@@ -3,6 +3,7 @@
 # make test    lint, the page's tests, unit tests, database tests and browser tests
 # make shots   refresh docs/screenshots from the demo data
 # make bench   measure speed
+# make weight  measure what a first visit weighs
 # make dev     the demo, with the page reloading as it is written
 # make race    the deeds and the API under Go's race detector (needs a C compiler)
 SHELL := /bin/bash
@@ -13,7 +14,7 @@ RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.g
 # Tests that hold the server to bounds in time and memory: nothing else may run beside them.
 ALONE := TestTheWorstThatIsLetIn|TestAThousandStrangersAtOnce
 
-.PHONY: tools testtools demo dev serve lint test race shots bench build types clean
+.PHONY: tools testtools demo dev serve lint test race shots bench weight build types clean
 tools:
 	@scripts/install.sh demo
 
@@ -48,7 +49,7 @@ ui/src/api/schema.d.ts: $(RULES) ui/node_modules/.installed go.sum
 
 ui/dist/index.html: ui/src/api/schema.d.ts $(PAGE)
 	@echo "Building the page."
-	@cd ui && npx vue-tsc --noEmit && npx vite build --logLevel error
+	@cd ui && npx vue-tsc --noEmit && npx vite build --logLevel error && node scripts/compress.mjs
 
 bin/figladder: ui/dist/index.html $(RULES)
 	@echo "Building the binary."
@@ -68,15 +69,19 @@ lint: build
 
 test: testtools build lint
 	cd ui && npm test --silent
-	bin/figladder with-database -- go test -count=1 -timeout 40m -skip '$(ALONE)' ./...
+	bin/figladder with-database -- go test -vet=off -count=1 -timeout 40m -skip '$(ALONE)' ./...
 	@echo "What holds bounds in time and memory runs by itself."
-	bin/figladder with-database -- go test -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
+	bin/figladder with-database -- go test -vet=off -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
 
 race: testtools build
 	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio/... ./internal/api
 
 shots: testtools build
 	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo
+
+# What a first visit weighs, for docs/benchmarks.md.
+weight: testtools build
+	@FIGLADDER_WEIGHT=1 bin/figladder with-database -- go test -v -count=1 -run TestWeight ./e2e | grep "^|"
 
 bench: build
 	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api

@@ -13,7 +13,7 @@ export default ts.config(
       eqeqeq: 'error',
       'no-console': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
-      '@typescript-eslint/no-unused-vars': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       'vue/block-lang': ['error', { script: { lang: 'ts' } }],
       'vue/no-v-html': 'error',
       'vue/require-default-prop': 'off', // an optional one may be undefined; types say so

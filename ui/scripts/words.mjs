@@ -7,6 +7,11 @@ const unbound = 1e9 // what a number that says nothing of its own is held to (cr
 const doc = JSON.parse(readFileSync(new URL('../openapi.json', import.meta.url)))
 const words = {}
 const limits = {}
+const making = Object.entries(doc.paths).flatMap(([path, item]) =>
+  Object.entries(item)
+    .filter(([, op]) => op['x-making'])
+    .map(([method]) => `${method.toUpperCase()} ${path}`),
+)
 for (const [name, schema] of Object.entries(doc.components.schemas)) {
   for (const [field, of] of Object.entries(schema.properties ?? {})) {
     const list = of.enum?.filter((w) => w !== '' && w !== null)
@@ -40,5 +45,5 @@ const written = (all) =>
     .join('\n')
 writeFileSync(
   new URL('../src/api/words.ts', import.meta.url),
-  `// Written by scripts/words.mjs from the API's description. Do not edit.\n\n/** The words a field can hold, in the order they are offered; where none need be chosen, the empty one is left out. */\nexport const words = {\n${written(words)}\n} as const\n\n/** What a number is held to. */\nexport const limits = {\n${written(limits)}\n} as const\n`,
+  `// Written by scripts/words.mjs from the API's description. Do not edit.\n\n/** The words a field can hold, in the order they are offered; where none need be chosen, the empty one is left out. */\nexport const words = {\n${written(words)}\n} as const\n\n/** What a number is held to. */\nexport const limits = {\n${written(limits)}\n} as const\n\n/** The calls that make something: each wish goes out under a key of its own. */\nexport const making: readonly string[] = [\n${making.map((m) => `  '${m}',`).join('\n')}\n]\n`,
 )

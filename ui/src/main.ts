@@ -9,6 +9,7 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import { Problem } from './api/client'
 import App from './App.vue'
+import { focusFirstField } from './parts/firstField'
 import { router } from './router'
 
 /** What may pass by itself is asked for again every few seconds, so that the page goes on when the studio does. */
@@ -20,4 +21,5 @@ const queries = new QueryClient({
   defaultOptions: { queries: { ...again, staleTime: 2000, refetchOnWindowFocus: false } },
 })
 
+focusFirstField()
 createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -1,3 +1,4 @@
+import { reactive } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 
 /** The rungs that have a screen, bottom of the ladder first. */
@@ -7,6 +8,38 @@ export type Screen = (typeof screens)[number]
 /** The rung that a screen belongs to: its own, or the one it is a side of. */
 export const rungOf = (route: { name?: unknown; meta: Record<string, unknown> }): string =>
   String(route.meta.rung ?? route.name ?? '')
+
+/** What each screen is called at the head of the window. */
+export const titles: Record<string, string> = {
+  home: 'Studio',
+  'sign-in': 'Sign in',
+  join: 'Join',
+  you: 'You',
+  people: 'People',
+  bin: 'Taken away',
+  vault: 'Picture files',
+  units: 'Units',
+  brief: 'Brief',
+  references: 'References',
+  dish: 'Dish',
+  trials: 'Trials',
+  colours: 'Colours',
+  shopping: 'Shopping',
+  days: 'Days',
+  shots: 'Shots',
+  set: 'Set',
+  round: 'Light round',
+  props: 'Props',
+  pack: 'Pull and pack',
+  almanac: 'Windows',
+  cupboard: 'Cupboard',
+  kit: 'Kit',
+  missing: 'Missing and wanted',
+  frames: 'Frames',
+  finish: 'Finish',
+  out: 'Out',
+  lost: 'Not here',
+}
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -37,6 +70,12 @@ export const router = createRouter({
       name: 'vault',
       component: () => import('./core/VaultScreen.vue'),
       meta: { studio: true },
+    },
+    {
+      path: '/studio/units',
+      name: 'units',
+      component: () => import('./core/UnitsScreen.vue'),
+      meta: { studio: true, scope: 'units' },
     },
     { path: '/shoots/:shoot/brief', name: 'brief', component: () => import('./brief/BriefScreen.vue') },
     {
@@ -117,6 +156,14 @@ export const router = createRouter({
     { path: '/shoots/:shoot/frames/:shot?', name: 'frames', component: () => import('./frames/FramesScreen.vue') },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./frames/FinishScreen.vue') },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
-    { path: '/:rest(.*)*', redirect: '/' },
+    { path: '/:rest(.*)*', name: 'lost', component: () => import('./core/LostScreen.vue') },
   ],
+})
+
+/** The shot whose set was open last in a shoot, and the shoot that was open last: the way back. */
+export const last = reactive<{ shot: Record<string, string>; shoot: string }>({ shot: {}, shoot: '' })
+router.afterEach((to) => {
+  const { shoot, shot } = to.params as { shoot?: string; shot?: string }
+  if (shoot) last.shoot = shoot
+  if (shoot && shot) last.shot[shoot] = shot
 })

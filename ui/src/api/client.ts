@@ -1,4 +1,6 @@
 import createClient from 'openapi-fetch'
+import { once } from './once'
+import { busyButtons } from './pressed'
 import type { components, paths } from './schema'
 
 export type Schema = components['schemas']
@@ -10,6 +12,7 @@ export type Angle = Schema['ShotDoc']['angle']
 export type Direction = Schema['ShotDoc']['light']
 
 export const api = createClient<paths>({ baseUrl: '/' })
+api.use(once(), busyButtons())
 
 /** A problem document from the server, or the network's own failure in words. */
 export class Problem extends Error {

@@ -9,6 +9,7 @@ export type Room = (typeof rooms)[number]
  * not named here is asked for again whatever was done. */
 const heldBy: Record<string, Room> = {
   start: 'people',
+  units: 'people',
   people: 'people',
   invitations: 'people',
   shoot: 'brief',

@@ -2094,6 +2094,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The units the studio thinks in */
+        get: operations["units"];
+        /** Change them */
+        put: operations["saveUnits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vault": {
         parameters: {
             query?: never;
@@ -2143,6 +2161,8 @@ export interface components {
             prop: string;
             /** @description Kind of a thing, in its usual size */
             thing: string;
+            /** @description A ground, lying under the dish */
+            under?: boolean;
         };
         AlmanacDayRow: {
             /** @description YYYY-MM-DD */
@@ -2633,6 +2653,8 @@ export interface components {
             kind: "own" | "commission";
             /** @description Bright or dark, bold or muted */
             mood: components["schemas"]["Mood"];
+            /** @description Whether the shoot is put away: kept whole, and out of the way at home */
+            putAway?: boolean;
             /** @description What is on the plate */
             what: string;
             /** @description Day of the shoot, YYYY-MM-DD, empty while open */
@@ -4119,6 +4141,15 @@ export interface components {
              */
             version: number;
         };
+        KeptUnits: {
+            /** @description The units */
+            units: components["schemas"]["Preferences"];
+            /**
+             * Format: int64
+             * @description Counts saves; 0 before the first
+             */
+            version: number;
+        };
         KeptWanted: {
             /**
              * Format: date-time
@@ -4194,6 +4225,11 @@ export interface components {
              * @description Lens: closest focus, from the lens
              */
             closestMm: number;
+            /**
+             * Format: double
+             * @description Lens: closest focus as its maker states it, from the sensor
+             */
+            closestSensorMm: number;
             /**
              * Format: int64
              * @description How many alike
@@ -4896,6 +4932,33 @@ export interface components {
              * @description Counts saves; 0 before the first
              */
             version: number;
+        };
+        Preferences: {
+            /**
+             * @description Ingredients as the recipe writes them, or told in grams or in cups beside it
+             * @enum {string}
+             */
+            amounts: "written" | "grams" | "cups";
+            /**
+             * @description Hours to 24, or to 12 with am and pm
+             * @enum {string}
+             */
+            clock: "24" | "12";
+            /**
+             * @description Money that new budgets begin in
+             * @enum {string}
+             */
+            currency: "GBP" | "EUR" | "USD";
+            /**
+             * @description Unit of lengths: centimetres or inches
+             * @enum {string}
+             */
+            length: "cm" | "in";
+            /**
+             * @description Degrees Celsius or Fahrenheit
+             * @enum {string}
+             */
+            temperature: "C" | "F";
         };
         PreviewDoc: {
             /**
@@ -5931,6 +5994,8 @@ export interface components {
             strip: components["schemas"]["Strip"];
             /** @description The set in outline */
             views: components["schemas"]["Views"];
+            /** @description What a search for light begins with */
+            wish: components["schemas"]["Goal"];
         };
         SetRoleRequest: {
             /**
@@ -6312,6 +6377,8 @@ export interface components {
             note: string;
             /** @description The amount without its unit: 1 1/2, 2–3 */
             shown: string;
+            /** @description The same in the studio's grams or cups; empty when it is written so, or cannot be told */
+            told: string;
             /** @description False when part of the line was not understood; then read it as written */
             understood: boolean;
             /** @description Unit, or empty for a plain count */
@@ -6390,6 +6457,8 @@ export interface components {
             needsOwner: boolean;
             /** @description Who is signed in, or null */
             person: components["schemas"]["Person"];
+            /** @description The units the studio thinks in */
+            units: components["schemas"]["Units"];
         };
         Step: {
             /** @description Heading it stands under */
@@ -6881,6 +6950,43 @@ export interface components {
             /** @description What the try changes */
             edits: components["schemas"]["Edit"][];
         };
+        Units: {
+            /**
+             * @description Ingredients as the recipe writes them, or told in grams or in cups beside it
+             * @enum {string}
+             */
+            amounts: "written" | "grams" | "cups";
+            /**
+             * @description Hours to 24, or to 12 with am and pm
+             * @enum {string}
+             */
+            clock: "24" | "12";
+            /**
+             * @description Money that new budgets begin in
+             * @enum {string}
+             */
+            currency: "GBP" | "EUR" | "USD";
+            /**
+             * @description Unit of lengths: centimetres or inches
+             * @enum {string}
+             */
+            length: "cm" | "in";
+            /**
+             * Format: double
+             * @description Millimetres in one unit of length
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description What one press changes a length by, in its unit
+             */
+            lengthStep: number;
+            /**
+             * @description Degrees Celsius or Fahrenheit
+             * @enum {string}
+             */
+            temperature: "C" | "F";
+        };
         VaultCheck: {
             /** @description Who asked for it, or the week */
             askedBy: string;
@@ -7193,7 +7299,10 @@ export interface operations {
     bringBack: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key of the deed */
                 deed: number;
@@ -7354,7 +7463,10 @@ export interface operations {
     saveWanted: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -7483,7 +7595,10 @@ export interface operations {
     accept: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -7658,7 +7773,10 @@ export interface operations {
     drop: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -7892,7 +8010,10 @@ export interface operations {
     renew: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -7924,7 +8045,10 @@ export interface operations {
     addShot: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -7992,7 +8116,10 @@ export interface operations {
     addTrial: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8065,7 +8192,10 @@ export interface operations {
     want: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8368,7 +8498,10 @@ export interface operations {
     invite: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8526,7 +8659,10 @@ export interface operations {
     saveKit: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8559,7 +8695,10 @@ export interface operations {
     kitCSV: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8593,7 +8732,10 @@ export interface operations {
                 /** @description Take it, if nothing is wrong; else only say what it would do */
                 take?: boolean;
             };
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -8910,8 +9052,14 @@ export interface operations {
     };
     previewPicture: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                /** @description Pixels on the long side; 0 for the file itself */
+                long?: number;
+            };
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -8923,8 +9071,9 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    "Content-Disposition"?: string;
+                    "Cache-Control"?: string;
                     "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9028,7 +9177,10 @@ export interface operations {
     addProp: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9061,7 +9213,10 @@ export interface operations {
     propsCSV: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9095,7 +9250,10 @@ export interface operations {
                 /** @description Take it, if nothing is wrong; else only say what it would do */
                 take?: boolean;
             };
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9417,7 +9575,10 @@ export interface operations {
     swap: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -9518,7 +9679,10 @@ export interface operations {
     };
     referencePicture: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Pixels on the long side; 0 for the file itself */
+                long?: number;
+            };
             header?: {
                 /** @description Tag of the picture that the browser has */
                 "If-None-Match"?: string;
@@ -10019,7 +10183,10 @@ export interface operations {
     makeShoot: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10182,7 +10349,10 @@ export interface operations {
     setAside: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -10314,7 +10484,10 @@ export interface operations {
     addDish: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -10350,7 +10523,10 @@ export interface operations {
     importDish: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -10596,7 +10772,10 @@ export interface operations {
     reserve: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -10730,7 +10909,10 @@ export interface operations {
     addReference: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11070,7 +11252,10 @@ export interface operations {
     readShotsCSV: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11180,7 +11365,10 @@ export interface operations {
     groupList: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11276,7 +11464,10 @@ export interface operations {
     tryList: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11309,7 +11500,10 @@ export interface operations {
     };
     undo: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Take it back although a picture was sent after it */
+                past?: boolean;
+            };
             header?: never;
             path: {
                 /** @description Key */
@@ -11440,7 +11634,10 @@ export interface operations {
     approve: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11544,7 +11741,10 @@ export interface operations {
     mergeShots: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11646,7 +11846,10 @@ export interface operations {
     publish: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11858,7 +12061,10 @@ export interface operations {
     followSet: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -11998,7 +12204,10 @@ export interface operations {
     take: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -12030,7 +12239,10 @@ export interface operations {
     tick: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -12222,7 +12434,10 @@ export interface operations {
     adoptTrial: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -12238,6 +12453,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptDish"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptUnits"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveUnits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptUnits"];
                 };
             };
             /** @description Error */
@@ -12283,7 +12560,10 @@ export interface operations {
     checkVault: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };

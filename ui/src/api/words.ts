@@ -95,6 +95,13 @@ export const words = {
   Person: {
     role: ['owner', 'photographer', 'stylist', 'assistant'],
   },
+  Preferences: {
+    amounts: ['written', 'grams', 'cups'],
+    clock: ['24', '12'],
+    currency: ['GBP', 'EUR', 'USD'],
+    length: ['cm', 'in'],
+    temperature: ['C', 'F'],
+  },
   Prop: {
     condition: ['new', 'patina', 'worn', 'scratched', 'chipped', 'broken'],
     foodContact: ['yes', 'no'],
@@ -195,6 +202,13 @@ export const words = {
     kind: ['trial', 'source'],
     verdict: ['works', 'nearly', 'fails'],
   },
+  Units: {
+    amounts: ['written', 'grams', 'cups'],
+    clock: ['24', '12'],
+    currency: ['GBP', 'EUR', 'USD'],
+    length: ['cm', 'in'],
+    temperature: ['C', 'F'],
+  },
   Vessel: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug'],
@@ -234,6 +248,7 @@ export const limits = {
   KitItem: {
     clamps: { min: 0, max: 9 },
     closestMm: { min: 0, max: 20000 },
+    closestSensorMm: { min: 0, max: 20000 },
     count: { min: 0, max: 99 },
     guide: { min: 0, max: 500 },
     heightMm: { min: 0, max: 5000 },
@@ -307,3 +322,40 @@ export const limits = {
     supporting: { min: 0, max: 12 },
   },
 } as const
+
+/** The calls that make something: each wish goes out under a key of its own. */
+export const making: readonly string[] = [
+  'POST /api/bin/{deed}',
+  'PUT /api/cupboard/wanted',
+  'POST /api/dishes/{id}/accept',
+  'POST /api/dishes/{id}/drop',
+  'POST /api/dishes/{id}/renew',
+  'POST /api/dishes/{id}/shots',
+  'POST /api/dishes/{id}/trials',
+  'POST /api/dishes/{id}/want',
+  'POST /api/invitations',
+  'PUT /api/kit',
+  'GET /api/kit.csv',
+  'POST /api/kit.csv',
+  'POST /api/props',
+  'GET /api/props.csv',
+  'POST /api/props.csv',
+  'POST /api/pulls/{id}/swap',
+  'POST /api/shoots',
+  'POST /api/shoots/{id}/asides',
+  'POST /api/shoots/{id}/dishes',
+  'POST /api/shoots/{id}/dishes/import',
+  'POST /api/shoots/{id}/pulls',
+  'POST /api/shoots/{id}/references',
+  'POST /api/shoots/{id}/shots.csv',
+  'POST /api/shoots/{id}/shots/group',
+  'POST /api/shoots/{id}/shots/try',
+  'POST /api/shots/{id}/approve',
+  'POST /api/shots/{id}/merge',
+  'POST /api/shots/{id}/publish',
+  'POST /api/shots/{id}/set/follow',
+  'POST /api/shots/{id}/take',
+  'POST /api/shots/{id}/tick',
+  'POST /api/trials/{id}/adopt',
+  'POST /api/vault',
+]

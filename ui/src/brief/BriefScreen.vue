@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { startColour } from '../theme/drawn'
 import ChipButton from '../parts/ChipButton.vue'
-import { ElMessageBox } from 'element-plus'
+import { ElButton, ElMessage, ElMessageBox } from 'element-plus'
 import 'element-plus/es/components/message-box/style/css'
-import { computed, ref, watch } from 'vue'
+import { computed, h, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
@@ -11,6 +11,8 @@ import { useBriefReading, useShoot, useStart } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
+import DayField from '../parts/DayField.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { day } from '../parts/shown'
@@ -24,6 +26,8 @@ const shoot = useShoot(id)
 
 type Edit = { name: string; brief: Brief }
 const draft = useDraft<Edit>({
+  kind: 'brief',
+  of: () => id,
   save: async (v, version) => {
     const s = await ask(api.PUT('/api/shoots/{id}', { params: { path: { id } }, body: { ...v, version } }))
     void refresh()
@@ -65,10 +69,35 @@ async function takeAway() {
   try {
     await ask(api.DELETE('/api/shoots/{id}', { params: { path: { id } } }))
     await router.push('/')
+    const said = ElMessage({
+      type: 'success',
+      duration: 12_000,
+      showClose: true,
+      message: h('span', [
+        `“${name}” is taken away. `,
+        h(
+          ElButton,
+          { size: 'small', onClick: () => void bringBack().finally(() => said.close()) },
+          () => 'Bring it back',
+        ),
+      ]),
+    })
   } catch (e) {
     gone.value = e
   }
   await refresh()
+}
+async function bringBack() {
+  await ask(api.POST('/api/shoots/{id}/undo', { params: { path: { id } } }))
+  await refresh()
+  await router.push({ name: 'brief', params: { shoot: id } })
+}
+async function putAway(away: boolean) {
+  if (!b.value) return
+  b.value.putAway = away
+  draft.touch()
+  await draft.flush()
+  if (away) await router.push('/')
 }
 const states = { open: '○ open', chosen: '● chosen', dropped: '✕ dropped' } as const
 function addCandidate() {
@@ -84,13 +113,7 @@ function addColour() {
   <ScreenFrame title="Brief">
     <template #nav><BriefNav /></template>
     <template #head>
-      <SaveState
-        :state="draft.state.value"
-        :error="draft.error.value"
-        @mine="draft.keepMine"
-        @theirs="draft.takeTheirs"
-        @again="draft.flush"
-      />
+      <SaveState :draft="draft" />
     </template>
     <ProblemNote :error="shoot.error.value" />
     <form
@@ -117,7 +140,7 @@ function addColour() {
             ><span class="n mono">{{ i + 1 }}</span
             >{{ q.ask }}</label
           >
-          <el-input v-if="q.key === 'when'" :id="'q-' + q.key" v-model="b.when" type="date" />
+          <DayField v-if="q.key === 'when'" :id="'q-' + q.key" v-model="b.when" ahead @change="draft.touch" />
           <el-input
             v-else
             :id="'q-' + q.key"
@@ -178,9 +201,10 @@ function addColour() {
       <section aria-label="Hands and dishes">
         <div class="hands">
           <label for="hands">Pairs of hands on the day, yours included</label
-          ><el-input-number
+          ><NumberField
             id="hands"
             v-model="b.hands"
+            controls
             v-bind="limits.Brief.hands"
             aria-label="Pairs of hands on the day"
             @change="draft.touch"
@@ -231,17 +255,20 @@ function addColour() {
           </thead>
           <tbody>
             <tr v-for="(d, i) in b.deliverables" :key="i">
-              <td><el-input v-model="d.name" :aria-label="`Deliverable ${i + 1}: what for`" placeholder="Feed" /></td>
-              <td>
-                <el-input
-                  v-model.number="d.count"
-                  type="number"
+              <td data-name="For">
+                <el-input v-model="d.name" :aria-label="`Deliverable ${i + 1}: what for`" placeholder="Feed" />
+              </td>
+              <td data-name="Finals">
+                <NumberField
+                  v-model="d.count"
+                  whole
                   v-bind="limits.Deliverable.count"
                   :aria-label="`Deliverable ${i + 1}: finals`"
                   class="num"
+                  @change="draft.touch"
                 />
               </td>
-              <td>
+              <td data-name="Shape">
                 <el-select
                   v-model="d.shape"
                   :aria-label="`Deliverable ${i + 1}: shape`"
@@ -250,17 +277,20 @@ function addColour() {
                   ><el-option v-for="s in shapes" :key="s" :value="s"
                 /></el-select>
               </td>
-              <td>
-                <el-input
-                  v-model.number="d.longPx"
-                  type="number"
+              <td data-name="Least long side">
+                <NumberField
+                  v-model="d.longPx"
+                  whole
                   v-bind="limits.Deliverable.longPx"
+                  unit="px"
                   :aria-label="`Deliverable ${i + 1}: least pixels`"
                   class="px"
-                  ><template #suffix>px</template></el-input
-                >
+                  @change="draft.touch"
+                />
               </td>
-              <td><el-input v-model="d.due" type="date" :aria-label="`Deliverable ${i + 1}: due`" /></td>
+              <td data-name="Due">
+                <DayField v-model="d.due" :aria-label="`Deliverable ${i + 1}: due`" @change="draft.touch" />
+              </td>
               <td>
                 <el-button
                   text
@@ -307,9 +337,11 @@ function addColour() {
         </div>
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>
-        <div v-if="owner" class="away">
+        <div class="away">
           <ProblemNote :error="gone" />
-          <el-button size="small" @click="takeAway">Take this shoot away …</el-button>
+          <el-button v-if="b?.putAway" size="small" @click="putAway(false)">Take it up again</el-button>
+          <el-button v-else size="small" @click="putAway(true)">Put this shoot away</el-button>
+          <el-button v-if="owner" size="small" text @click="takeAway">Take this shoot away …</el-button>
         </div>
       </template>
     </template>
@@ -412,6 +444,9 @@ h2 {
   gap: 6px;
   margin-bottom: 6px;
 }
+.away .el-button + .el-button {
+  margin: 0;
+}
 .away {
   margin-top: auto;
   padding-top: 24px;
@@ -494,5 +529,68 @@ dd {
 }
 .next {
   font-weight: 600;
+}
+@media (max-width: 720px) {
+  .six,
+  .mood {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .tones {
+    flex-wrap: wrap;
+  }
+  .tone {
+    flex: 1 1 120px;
+    width: auto;
+  }
+  .hands {
+    flex-wrap: wrap;
+  }
+  .hands label {
+    white-space: normal;
+  }
+  .candidate {
+    grid-template-columns: minmax(0, 1fr) 128px;
+    background: var(--fl-card);
+    padding: 8px;
+  }
+  .candidate > :nth-child(3) {
+    grid-column: 1 / -1;
+  }
+  /* A deliverable is a card: each field under its own name. */
+  table,
+  tbody {
+    display: block;
+  }
+  thead {
+    display: none;
+  }
+  tr {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    background: var(--fl-card);
+    padding: 10px;
+    margin-bottom: 8px;
+  }
+  td {
+    padding: 0;
+    display: grid;
+    align-content: start;
+    gap: 2px;
+  }
+  td::before {
+    content: attr(data-name);
+    font-size: 12.5px;
+    color: var(--fl-soft);
+  }
+  td:first-child,
+  td:last-child {
+    grid-column: 1 / -1;
+  }
+  .num,
+  .shape,
+  .px {
+    width: 100%;
+  }
 }
 </style>

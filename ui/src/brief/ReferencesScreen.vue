@@ -10,7 +10,10 @@ import { upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { pictureLong } from '../parts/shown'
+import { useSheet } from '../parts/sheet'
 import BriefNav from './BriefNav.vue'
 import { takes } from './brief'
 
@@ -32,16 +35,17 @@ const draft = reactive({
   takes: [] as string[],
   file: undefined as File | undefined,
 })
-const draftError = ref<unknown>()
 const picked = ref<HTMLInputElement>()
 function begin(f?: File) {
-  draftError.value = undefined
-  Object.assign(draft, { open: true, words: '', from: '', dishId: '', takes: [], file: f })
+  Object.assign(draft, { words: '', from: '', dishId: '', takes: [], file: f, open: true })
 }
-async function add() {
-  draftError.value = undefined
-  const { words, from, dishId, takes, file } = draft
-  try {
+const sheet = useSheet({
+  name: () => `reference:${shoot}`,
+  form: () =>
+    draft.open ? { words: draft.words, from: draft.from, dishId: draft.dishId, takes: draft.takes } : undefined,
+  put: (typed) => void Object.assign(draft, typed),
+  send: async () => {
+    const { words, from, dishId, takes, file } = draft
     const row = await ask(
       api.POST('/api/shoots/{id}/references', {
         params: { path: { id: shoot } },
@@ -51,10 +55,8 @@ async function add() {
     draft.open = false
     await refresh()
     chosenId.value = row.id
-  } catch (e) {
-    draftError.value = e
-  }
-}
+  },
+})
 async function save(r: Schema['KeptReference'], change: Partial<Schema['Reference']>) {
   error.value = undefined
   try {
@@ -94,7 +96,10 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       <li v-for="r in refs.data.value" :key="r.id" :class="{ on: r.id === chosen?.id }">
         <ChipButton :aria-pressed="r.id === chosen?.id" @click="chosenId = r.id">
           <span v-if="r.doc.sha256" class="shown"
-            ><img :src="`/api/references/${r.id}/picture`" :alt="r.doc.reference.words" loading="lazy"
+            ><img
+              :src="`/api/references/${r.id}/picture?long=${pictureLong(420)}`"
+              :alt="r.doc.reference.words"
+              loading="lazy"
           /></span>
           <span v-else class="note">“{{ r.doc.reference.words }}”</span>
           <span class="take"
@@ -163,8 +168,8 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
       </template>
     </template>
     <el-dialog v-model="draft.open" title="Add a reference" width="520px">
-      <form novalidate class="form" @submit.prevent="add">
-        <ProblemNote :error="draftError" />
+      <form novalidate class="form" @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <p class="file">
           <el-button @click="picked?.click()">{{ draft.file ? draft.file.name : 'Choose a picture' }}</el-button><span
             class="soft small"

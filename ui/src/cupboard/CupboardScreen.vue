@@ -1,17 +1,21 @@
 <script setup lang="ts">
+import { length } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize, useVirtualList } from '@vueuse/core'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
-import { api, ask, Problem, type Schema } from '../api/client'
+import { api, ask, type Schema } from '../api/client'
 import { useBlanks, useProp, usePropKinds, useProps, type PropSieve } from '../api/queries'
 import { useRefresh } from '../api/refresh'
+import DayField from '../parts/DayField.vue'
+import NumberField from '../parts/NumberField.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { day, money, shortDay } from '../parts/shown'
 import CupboardNav from './CupboardNav.vue'
 import PropForm from './PropForm.vue'
@@ -70,30 +74,26 @@ function scrolled(e: Event) {
   )
     void list.fetchNextPage()
 }
-const cm = (key: 'leastMm' | 'mostMm') => ({
-  get: () => (sieve[key] ? String(sieve[key] / 10) : ''),
-  set: (v: string) => (sieve[key] = Math.max(0, Number(v.replace(',', '.')) * 10 || 0)),
-})
-const least = computed(cm('leastMm'))
-const most = computed(cm('mostMm'))
-
 const draft = ref<{ id: string; version: number; prop: Prop }>()
-const draftError = ref<unknown>()
 function add() {
-  draftError.value = undefined
   if (blanks.data.value) draft.value = { id: '', version: 0, prop: copy(blanks.data.value.prop) }
 }
 function edit() {
   const r = report.data.value?.row
   if (!r) return
-  draftError.value = undefined
   draft.value = { id: r.id, version: r.version, prop: JSON.parse(JSON.stringify(r.prop)) as Prop }
 }
-async function save() {
-  if (!draft.value) return
-  draftError.value = undefined
-  const { id, version, prop } = draft.value
-  try {
+const sheet = useSheet<Prop>({
+  name: () => `prop:${draft.value?.id || 'new'}`,
+  form: () => draft.value?.prop,
+  put: (prop, version = draft.value!.version) => void Object.assign(draft.value!, { prop, version }),
+  theirs: (current) => {
+    const p = current as Schema['KeptProp']
+    return { typed: p.doc, version: p.version }
+  },
+  send: async () => {
+    if (!draft.value) return
+    const { id, version, prop } = draft.value
     const row = await ask(
       id
         ? api.PUT('/api/props/{id}', { params: { path: { id } }, body: { prop, version } })
@@ -103,12 +103,8 @@ async function save() {
     sieve.group = ground(prop.kind) ? 'grounds' : 'things'
     await refresh()
     chosenId.value = row.id
-  } catch (e) {
-    draftError.value = e
-    if (e instanceof Problem && e.status === 409 && draft.value)
-      draft.value.version = (e.current as Schema['KeptProp']).version
-  }
-}
+  },
+})
 async function remove() {
   const r = report.data.value?.row
   if (!r) return
@@ -187,19 +183,23 @@ useKeys([
         ><el-option v-for="f in finishes" :key="f" :value="f"
       /></el-select>
       <span class="sizes"
-        ><el-input
-          v-model.lazy="least"
+        ><NumberField
+          :model-value="sieve.leastMm || undefined"
+          length
+          :min="0"
           size="small"
-          inputmode="decimal"
-          aria-label="At least this large, cm"
-          placeholder="from cm" /><el-input
-          v-model.lazy="most"
+          aria-label="At least this large"
+          placeholder="from"
+          @change="sieve.leastMm = $event" /><NumberField
+          :model-value="sieve.mostMm || undefined"
+          length
+          :min="0"
           size="small"
-          inputmode="decimal"
-          aria-label="At most this large, cm"
-          placeholder="to cm"
+          aria-label="At most this large"
+          placeholder="to"
+          @change="sieve.mostMm = $event"
       /></span>
-      <label class="free">free on <input v-model="sieve.freeOn" type="date" aria-label="Free on" /></label>
+      <label class="free">free on <DayField v-model="sieve.freeOn" aria-label="Free on" /></label>
       <el-checkbox v-model="sieve.unseen" size="small">not seen lately</el-checkbox>
     </div>
     <div class="bar">
@@ -209,7 +209,7 @@ useKeys([
       >
       <span class="scale" aria-hidden="true"
         ><i :style="{ width: (sieve.group === 'things' ? 100 : 500) * scale + 'px' }" />{{
-          sieve.group === 'things' ? '10 cm' : '50 cm'
+          length(sieve.group === 'things' ? 100 : 500)
         }}</span
       >
       <span class="soft small">{{ rows.length }}{{ list.hasNextPage.value ? ' and more' : '' }}</span>
@@ -352,7 +352,7 @@ useKeys([
       top="5vh"
       @close="draft = undefined"
     >
-      <PropForm v-if="draft" v-model="draft.prop" :error="draftError" @save="save" @leave="draft = undefined" />
+      <PropForm v-if="draft" v-model="draft.prop" :sheet="sheet" @save="sheet.save" @leave="draft = undefined" />
     </el-dialog>
   </ScreenFrame>
 </template>
@@ -374,8 +374,8 @@ useKeys([
   display: flex;
   gap: 4px;
 }
-.sizes .el-input {
-  width: 74px;
+.sizes .number-field {
+  width: 88px;
 }
 .free {
   font-size: 13px;
@@ -383,14 +383,9 @@ useKeys([
   gap: 6px;
   align-items: center;
 }
-.free input {
-  font: 13px var(--fl-text);
-  border: 1px solid var(--el-border-color);
-  border-radius: 3px;
-  padding: 2px 6px;
-  height: 26px;
-  background: var(--fl-card);
-  width: 124px;
+.free .day-field {
+  --el-component-size: 24px;
+  width: 150px;
 }
 .bar {
   display: flex;
@@ -571,5 +566,16 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 720px) {
+  .bar {
+    flex-wrap: wrap;
+    gap: 6px 12px;
+  }
 }
 </style>

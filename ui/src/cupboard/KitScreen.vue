@@ -1,16 +1,20 @@
 <script setup lang="ts">
+import { length, sides } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
-import { api, ask, Problem, type Schema } from '../api/client'
+import { api, ask, type Schema } from '../api/client'
 import { useBlanks, useKit } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import { limits, words } from '../api/words'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { copy } from '../parts/copy'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import CupboardNav from './CupboardNav.vue'
 import TableFile from './TableFile.vue'
 
@@ -24,7 +28,15 @@ const chosen = computed(() => kit.data.value?.find((k) => k.row.id === chosenId.
 const kinds: {
   key: Item['kind']
   words: string
-  fields: { key: keyof Item; words: string; unit?: string; text?: boolean; flag?: boolean; surfaces?: boolean }[]
+  fields: {
+    key: keyof Item
+    words: string
+    unit?: string
+    length?: boolean
+    text?: boolean
+    flag?: boolean
+    surfaces?: boolean
+  }[]
 }[] = [
   {
     key: 'body',
@@ -53,7 +65,8 @@ const kinds: {
       { key: 'shortestMm', words: 'Shortest', unit: 'mm' },
       { key: 'longestMm', words: 'Longest', unit: 'mm' },
       { key: 'widestNumber', words: 'Widest f-number' },
-      { key: 'closestMm', words: 'Closest focus, from the lens', unit: 'mm' },
+      { key: 'closestSensorMm', words: 'Closest focus, as the maker states it (from the sensor)', length: true },
+      { key: 'closestMm', words: 'Or as you measured it, from the lens', length: true },
       { key: 'largest', words: 'Largest magnification stated' },
     ],
   },
@@ -62,7 +75,7 @@ const kinds: {
     words: 'Supports',
     fields: [
       { key: 'overhead', words: 'Holds a camera over the table', flag: true },
-      { key: 'reachMm', words: 'Reach', unit: 'mm' },
+      { key: 'reachMm', words: 'Reach', length: true },
       { key: 'loadG', words: 'Carries', unit: 'g' },
     ],
   },
@@ -78,16 +91,16 @@ const kinds: {
     key: 'modifier',
     words: 'Modifiers',
     fields: [
-      { key: 'widthMm', words: 'Width', unit: 'mm' },
-      { key: 'heightMm', words: 'Height', unit: 'mm' },
+      { key: 'widthMm', words: 'Width', length: true },
+      { key: 'heightMm', words: 'Height', length: true },
     ],
   },
   {
     key: 'card',
     words: 'Cards and boards',
     fields: [
-      { key: 'widthMm', words: 'Width', unit: 'mm' },
-      { key: 'heightMm', words: 'Height', unit: 'mm' },
+      { key: 'widthMm', words: 'Width', length: true },
+      { key: 'heightMm', words: 'Height', length: true },
       { key: 'surface', words: 'Surface', surfaces: true },
       { key: 'clamps', words: 'Clamps to stand it' },
     ],
@@ -96,8 +109,8 @@ const kinds: {
     key: 'diffuser',
     words: 'Diffusers',
     fields: [
-      { key: 'widthMm', words: 'Width', unit: 'mm' },
-      { key: 'heightMm', words: 'Height', unit: 'mm' },
+      { key: 'widthMm', words: 'Width', length: true },
+      { key: 'heightMm', words: 'Height', length: true },
       { key: 'clamps', words: 'Clamps to stand it' },
     ],
   },
@@ -114,11 +127,11 @@ const told = (i: Item) =>
     body: `${i.sensorWMm} × ${i.sensorHMm} mm, ${i.pixelsLong} px`,
     phone: i.lenses?.length ? `${i.lenses.map((l) => l.focalMm).join(', ')} mm` : 'no lenses written down',
     lens: `${i.shortestMm === i.longestMm ? i.shortestMm : i.shortestMm + '–' + i.longestMm} mm f/${i.widestNumber}`,
-    support: i.overhead ? `over the table, ${i.reachMm / 10} cm out` : `${i.loadG / 1000} kg`,
+    support: i.overhead ? `over the table, ${length(i.reachMm)} out` : `${i.loadG / 1000} kg`,
     lamp: i.guide ? `flash, guide number ${i.guide}` : `stays on, ${i.luxAt1m} lx at 1 m`,
-    modifier: `${i.widthMm / 10} × ${i.heightMm / 10} cm`,
-    card: `${i.surface}, ${i.widthMm / 10} × ${i.heightMm / 10} cm`,
-    diffuser: `${i.widthMm / 10} × ${i.heightMm / 10} cm`,
+    modifier: sides(i.widthMm, i.heightMm),
+    card: `${i.surface}, ${sides(i.widthMm, i.heightMm)}`,
+    diffuser: sides(i.widthMm, i.heightMm),
     other: '',
   })[i.kind]
 const lensFields = [
@@ -144,27 +157,29 @@ function addLens(i: Item) {
   ]
 }
 const draft = ref<{ id: string; version: number; item: Item }>()
-const draftError = ref<unknown>()
 const fields = computed(() => kinds.find((k) => k.key === draft.value?.item.kind)?.fields ?? [])
 function begin(k?: Schema['KitPiece']) {
-  draftError.value = undefined
   if (!blanks.data.value) return
   draft.value = k
     ? { id: k.row.id, version: k.row.version, item: copy(k.row.doc) }
     : { id: '', version: 0, item: copy(blanks.data.value.kit) }
 }
-async function save() {
-  if (!draft.value) return
-  draftError.value = undefined
-  try {
+const sheet = useSheet<Item>({
+  name: () => `kit:${draft.value?.id || 'new'}`,
+  form: () => draft.value?.item,
+  put: (item, version = draft.value!.version) => void Object.assign(draft.value!, { item, version }),
+  theirs: (current) => {
+    const k = current as Schema['KeptItem']
+    return { typed: k.doc, version: k.version }
+  },
+  send: async () => {
+    if (!draft.value) return
     const row = await ask(api.PUT('/api/kit', { body: draft.value }))
     draft.value = undefined
     await refresh()
     chosenId.value = row.id
-  } catch (e) {
-    draftError.value = e
-  }
-}
+  },
+})
 async function remove() {
   if (!chosen.value) return
   error.value = undefined
@@ -175,7 +190,7 @@ async function remove() {
   }
   await refresh()
 }
-const about = (f: string) => (draftError.value instanceof Problem ? draftError.value.about(f) : '')
+const { about } = sheet
 useKeys([
   { key: 'n', does: 'Write a piece down', run: () => begin() },
   { key: 'e', does: 'Change the piece', run: () => chosen.value && begin(chosen.value) },
@@ -229,8 +244,8 @@ useKeys([
       width="480px"
       @close="draft = undefined"
     >
-      <form v-if="draft" novalidate class="form" @submit.prevent="save">
-        <ProblemNote :error="draftError" />
+      <form v-if="draft" novalidate class="form" @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <label
           >Kind
           <el-select v-model="draft.item.kind" aria-label="Kind of kit"
@@ -249,16 +264,13 @@ useKeys([
           ></label>
           <label v-else
             >{{ f.words }}
-            <span
-              ><el-input-number
-                v-model="draft.item[f.key] as number"
-                :min="0"
-                :controls="false"
-                :aria-label="f.words"
-              />
-              <small class="soft">{{ f.unit }}</small></span
-            ></label
-          >
+            <NumberField
+              v-model="draft.item[f.key] as number"
+              v-bind="limits.KitItem[f.key as keyof typeof limits.KitItem]"
+              :length="f.length"
+              :unit="f.unit"
+              :aria-label="f.words"
+          /></label>
         </template>
         <fieldset v-for="(l, n) in draft.item.kind === 'phone' ? (draft.item.lenses ?? []) : []" :key="n">
           <legend>Lens {{ n + 1 }}</legend>
@@ -273,12 +285,7 @@ useKeys([
           >
           <div class="grid">
             <label v-for="[k, label] in lensFields" :key="k"
-              >{{ label }}
-              <el-input-number
-                v-model="l[k] as number"
-                :min="0"
-                :controls="false"
-                :aria-label="`${label}, lens ${n + 1}`"
+              >{{ label }} <NumberField v-model="l[k] as number" :min="0" :aria-label="`${label}, lens ${n + 1}`"
             /></label>
           </div>
           <p v-if="about('lenses.' + n)" class="bad">{{ about('lenses.' + n) }}</p>
@@ -289,7 +296,15 @@ useKeys([
           >
         </p>
         <p
-          v-for="f in ['sensorWMm', 'sensorHMm', 'longestMm', 'closestMm', 'widthMm'].filter((x) => about(x))"
+          v-for="f in [
+            'sensorWMm',
+            'sensorHMm',
+            'longestMm',
+            'widestNumber',
+            'closestMm',
+            'closestSensorMm',
+            'widthMm',
+          ].filter((x) => about(x))"
           :key="f"
           class="bad"
         >
@@ -297,24 +312,9 @@ useKeys([
         </p>
         <label
           >Weight
-          <span
-            ><el-input-number
-              v-model="draft.item.weightG"
-              v-bind="limits.KitItem.weightG"
-              :controls="false"
-              aria-label="Weight"
-            />
-            <small class="soft">g</small></span
-          ></label
-        >
-        <label
-          >Count
-          <el-input-number
-            v-model="draft.item.count"
-            v-bind="limits.KitItem.count"
-            :controls="false"
-            aria-label="Count"
+          <NumberField v-model="draft.item.weightG" v-bind="limits.KitItem.weightG" unit="g" aria-label="Weight"
         /></label>
+        <label>Count <NumberField v-model="draft.item.count" v-bind="limits.KitItem.count" aria-label="Count" /></label>
         <label>Shelf <el-input v-model="draft.item.shelf" maxlength="60" aria-label="Shelf" /></label>
         <p class="acts end">
           <el-button @click="draft = undefined">Leave it</el-button
@@ -375,22 +375,17 @@ b {
   gap: 12px;
   font-size: 14px;
 }
-/* Fields stand under one another whether a unit follows or not. */
-.form label > span {
-  display: inline-grid;
-  grid-template-columns: auto 22px;
+.form label > span:not(.number-field) {
+  display: inline-flex;
   gap: 6px;
   align-items: center;
-}
-.form label > .el-input-number {
-  margin-right: 28px;
 }
 .form .el-input,
 .form .el-select {
   width: 240px;
 }
-.form .el-input-number {
-  width: 110px;
+.form .number-field {
+  width: 130px;
 }
 fieldset {
   border: 1px solid var(--fl-line);
@@ -408,7 +403,7 @@ legend {
   grid-template-columns: 1fr 1fr;
   gap: 6px 18px;
 }
-.grid .el-input-number {
+.grid .number-field {
   width: 74px;
   flex: none;
 }
@@ -436,5 +431,19 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  li button {
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 0 10px;
+    padding: 6px 12px;
+    min-height: 52px;
+  }
+  li button b {
+    grid-column: 1 / -1;
+  }
+  .form label {
+    flex-wrap: wrap;
+  }
 }
 </style>

@@ -8,8 +8,11 @@ import { useRefresh } from '../api/refresh'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { money } from '../parts/shown'
 import CupboardNav from './CupboardNav.vue'
 
@@ -35,11 +38,8 @@ const draft = reactive({
   day: 0,
   days: 3,
 })
-const draftError = ref<unknown>()
 function begin(gap?: Schema['PropGap']) {
-  draftError.value = undefined
   Object.assign(draft, {
-    open: true,
     id: '',
     version: 0,
     name: gap?.words ?? '',
@@ -50,29 +50,35 @@ function begin(gap?: Schema['PropGap']) {
     resale: 40,
     day: 0,
     days: 3,
-  })
-}
-function edit(w: Schema['WantedThing']) {
-  const x = w.row.doc
-  draftError.value = undefined
-  Object.assign(draft, {
     open: true,
-    id: w.row.id,
-    version: w.row.version,
-    name: x.name,
-    kind: x.kind,
-    because: x.because,
-    maker: x.maker,
-    price: x.priceMinor / 100,
-    resale: Math.round(x.resaleShare * 100),
-    day: x.dayMinor / 100,
-    days: x.days,
   })
 }
-async function save() {
-  draftError.value = undefined
-  const { id, version, name, kind, because, maker, price, resale, day, days } = draft
-  try {
+/** A wish as it stands in the form: money in whole units, shares in per cent. */
+const typedOf = (x: Schema['PropWanted']) => ({
+  name: x.name,
+  kind: x.kind,
+  because: x.because,
+  maker: x.maker,
+  price: x.priceMinor / 100,
+  resale: Math.round(x.resaleShare * 100),
+  day: x.dayMinor / 100,
+  days: x.days,
+})
+const edit = (w: Schema['WantedThing']) =>
+  Object.assign(draft, { id: w.row.id, version: w.row.version, ...typedOf(w.row.doc), open: true })
+const sheet = useSheet({
+  name: () => `wish:${draft.id || 'new'}`,
+  form: () => {
+    const { open, id, version, ...typed } = draft
+    return open ? typed : undefined
+  },
+  put: (typed, version = draft.version) => void Object.assign(draft, typed, { version }),
+  theirs: (current) => {
+    const w = current as Schema['KeptWanted']
+    return { typed: typedOf(w.doc), version: w.version }
+  },
+  send: async () => {
+    const { id, version, name, kind, because, maker, price, resale, day, days } = draft
     const row = await ask(
       api.PUT('/api/cupboard/wanted', {
         body: {
@@ -95,10 +101,8 @@ async function save() {
     draft.open = false
     await refresh()
     chosenId.value = row.id
-  } catch (e) {
-    draftError.value = e
-  }
-}
+  },
+})
 async function remove(w: Schema['WantedThing']) {
   error.value = undefined
   try {
@@ -217,8 +221,8 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
       <FindingCard v-for="f in lacking.data.value?.due" :key="f.subject" :finding="f" />
     </template>
     <el-dialog v-model="draft.open" :title="draft.id ? draft.name : 'Want something'" width="460px">
-      <form novalidate class="form" @submit.prevent="save">
-        <ProblemNote :error="draftError" />
+      <form novalidate class="form" @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <label>What <el-input v-model="draft.name" maxlength="160" aria-label="What is wanted" autofocus /></label>
         <label
           >Kind
@@ -227,26 +231,14 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
         ></label>
         <label>Why <el-input v-model="draft.because" maxlength="300" aria-label="Why" /></label>
         <label>Maker <el-input v-model="draft.maker" maxlength="120" aria-label="Maker" /></label>
-        <label>It costs <el-input-number v-model="draft.price" :min="0" :controls="false" aria-label="Price" /></label>
+        <label>It costs <NumberField v-model="draft.price" :min="0" :fixed="2" aria-label="Price" /></label>
         <label
           >Sells again for, %
-          <el-input-number
-            v-model="draft.resale"
-            :min="0"
-            :max="100"
-            :controls="false"
-            aria-label="Sells again for, per cent"
+          <NumberField v-model="draft.resale" :min="0" :max="100" aria-label="Sells again for, per cent"
         /></label>
+        <label>Rents a day for <NumberField v-model="draft.day" :min="0" :fixed="2" aria-label="Rental a day" /></label>
         <label
-          >Rents a day for <el-input-number v-model="draft.day" :min="0" :controls="false" aria-label="Rental a day"
-        /></label>
-        <label
-          >Days of use
-          <el-input-number
-            v-model="draft.days"
-            v-bind="limits.PropWanted.days"
-            :controls="false"
-            aria-label="Days of use"
+          >Days of use <NumberField v-model="draft.days" v-bind="limits.PropWanted.days" aria-label="Days of use"
         /></label>
         <p class="acts">
           <el-button @click="draft.open = false">Leave it</el-button
@@ -364,5 +356,26 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .gaps li {
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 4px 10px;
+  }
+  .gaps .what {
+    grid-column: 1 / -1;
+    grid-row: 1;
+  }
+  .wanted li {
+    grid-template-columns: auto minmax(0, 1fr) auto auto;
+    gap: 0 8px;
+    padding: 4px 6px 6px 0;
+  }
+  .wanted button:first-child {
+    grid-column: 1 / -1;
+  }
+  .wanted .mono {
+    padding-left: 14px;
+  }
 }
 </style>

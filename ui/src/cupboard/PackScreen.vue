@@ -10,6 +10,7 @@ import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import PropView from './PropView.vue'
 import SetNav from '../set/SetNav.vue'
@@ -69,7 +70,8 @@ const open = ref('')
             ><b>{{ p.prop.prop.name }}</b
             ><small>{{ p.dish || 'the whole shoot' }}</small></span
           >
-          <el-input-number
+          <NumberField
+            controls
             :model-value="p.reservation.doc.count"
             v-bind="limits.SetHeldRequest.count"
             size="small"
@@ -181,7 +183,7 @@ h3 {
   color: var(--fl-soft);
   font-size: 12.5px;
 }
-.pulls .el-input-number {
+.pulls .number-field {
   width: 100px;
 }
 .takes li {
@@ -251,5 +253,40 @@ code {
   color: var(--fl-wine);
   padding: 8px 12px;
   font-size: 13.5px;
+}
+@media (max-width: 720px) {
+  .pulls li {
+    grid-template-columns: 52px 116px minmax(0, 1fr) auto;
+    gap: 6px 8px;
+    padding: 6px 8px 6px 0;
+  }
+  .pic {
+    grid-row: 1 / 3;
+    align-self: start;
+  }
+  .pulls .what {
+    grid-column: 2 / 4;
+  }
+  .pulls .el-button {
+    grid-column: 4;
+    grid-row: 1;
+  }
+  .pulls .number-field {
+    grid-column: 2;
+    grid-row: 2;
+    width: 116px;
+  }
+  .pulls .el-select {
+    grid-column: 3 / -1;
+    grid-row: 2;
+  }
+  .takes li {
+    grid-template-columns: 30px minmax(0, 1fr) auto;
+  }
+  .takes .how {
+    grid-column: 2;
+    justify-self: start;
+    min-height: 44px;
+  }
 }
 </style>

@@ -1,25 +1,25 @@
 <script setup lang="ts">
 import { startColour } from '../theme/drawn'
 import { computed, ref } from 'vue'
-import { api, ask, Problem, type Schema } from '../api/client'
+import { api, ask, type Schema } from '../api/client'
 import { chosenFile, upload } from '../api/upload'
 import { limits } from '../api/words'
 import { usePropKinds } from '../api/queries'
+import DayField from '../parts/DayField.vue'
+import NumberField from '../parts/NumberField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import SheetNote from '../parts/SheetNote.vue'
+import type { Sheet } from '../parts/sheet'
 import { conditions, finishes, type Prop } from './prop'
 
-/** A prop's card. Sizes asked for follow its kind; they are typed in cm and kept in mm. */
+/** A prop's card. Sizes asked for follow its kind; they are typed in the studio's unit. */
 const p = defineModel<Prop>({ required: true })
-const props = defineProps<{ error: unknown }>()
+const props = defineProps<{ sheet: Sheet }>()
 defineEmits<{ save: []; leave: [] }>()
 const kinds = usePropKinds()
 const fields = computed(() => kinds.data.value?.find((k) => k.kind === p.value.kind)?.fields ?? [])
-const about = (f: string) => (props.error instanceof Problem ? props.error.about(f) : '')
+const about = (f: string) => props.sheet.about(f)
 type Size = keyof Prop['sizes']
-const cm = (key: string) => Math.round(p.value.sizes[key as Size] * 100) / 1000
-function size(key: string, v: number | undefined) {
-  p.value.sizes[key as Size] = Math.round((v ?? 0) * 10_000) / 1000
-}
 function kind(k: Prop['kind']) {
   p.value.kind = k
   const own = new Set(kinds.data.value?.find((x) => x.kind === k)?.fields.map((f) => f.key))
@@ -66,7 +66,8 @@ const twoFaced = computed({
 
 <template>
   <form novalidate class="form" @submit.prevent="$emit('save')">
-    <ProblemNote :error="error ?? lookError" />
+    <SheetNote :sheet="sheet" />
+    <ProblemNote :error="lookError" />
     <div class="wide first">
       <label class="grow"
         >Name <el-input v-model="p.name" maxlength="160" aria-label="Name of the prop" autofocus /><small
@@ -80,21 +81,14 @@ const twoFaced = computed({
         <el-select :model-value="p.kind" aria-label="Kind of prop" @change="kind"
           ><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select
       ></label>
-      <label
-        >Count <el-input-number v-model="p.count" v-bind="limits.Prop.count" :controls="false" aria-label="Count"
-      /></label>
+      <label>Count <NumberField v-model="p.count" v-bind="limits.Prop.count" aria-label="Count" /></label>
       <label>Shelf <el-input v-model="p.shelf" maxlength="60" aria-label="Shelf" class="short" /></label>
     </div>
     <fieldset>
-      <legend>True sizes, cm</legend>
+      <legend>True sizes</legend>
       <label v-for="f in fields" :key="f.key" class="line"
         >{{ f.words }}<span v-if="!f.needed" class="soft">if known</span
-        ><el-input-number
-          :model-value="cm(f.key)"
-          :min="0"
-          :controls="false"
-          :aria-label="f.words + ', cm'"
-          @change="size(f.key, $event)"
+        ><NumberField v-model="p.sizes[f.key as Size]" length :min="0" :max="f.mostMm" :aria-label="f.words"
       /></label>
       <p v-for="f in fields.filter((f) => about('sizes.' + f.key))" :key="'e' + f.key" class="bad">
         {{ about('sizes.' + f.key) }}
@@ -116,7 +110,7 @@ const twoFaced = computed({
         >Lent by <el-input v-model="p.loan.from" maxlength="120" aria-label="Lent by" placeholder="one's own"
       /></label>
       <label v-if="p.loan.from" class="line"
-        >Goes back <el-input v-model="p.loan.due" type="date" aria-label="Goes back on"
+        >Goes back <DayField v-model="p.loan.due" aria-label="Goes back on"
       /></label>
     </fieldset>
     <fieldset>
@@ -175,9 +169,7 @@ const twoFaced = computed({
       ></label>
       <label class="line">Material <el-input v-model="p.material" maxlength="80" aria-label="Material" /></label>
       <label class="line">Maker <el-input v-model="p.maker" maxlength="120" aria-label="Maker" /></label>
-      <label class="line"
-        >Price <el-input-number v-model="price" :min="0" :controls="false" aria-label="Price"
-      /></label>
+      <label class="line">Price <NumberField v-model="price" :min="0" :fixed="2" aria-label="Price" /></label>
       <label class="line"
         >Belongs to <el-input v-model="ties" aria-label="Belongs to" placeholder="leeks, picnic; empty fits all"
       /></label>
@@ -242,7 +234,7 @@ legend {
 .line > .el-select {
   width: 170px;
 }
-.line .el-input-number {
+.line .number-field {
   width: 100px;
 }
 .line input[type='color'] {
@@ -256,7 +248,7 @@ legend {
   width: 130px;
   accent-color: var(--fl-aubergine);
 }
-.first .el-input-number {
+.first .number-field {
   width: 100%;
 }
 .pic {
@@ -279,5 +271,16 @@ legend {
 }
 .acts .el-button + .el-button {
   margin: 0;
+}
+@media (max-width: 720px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .wide,
+  .first {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    grid-column: 1 / -1;
+  }
 }
 </style>

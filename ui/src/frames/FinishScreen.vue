@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask } from '../api/client'
-import { useFinish, useFrames, useShots } from '../api/queries'
+import { useFinish, useFrames, useShots, useStart } from '../api/queries'
 import { useAct } from '../parts/act'
 import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
-import { moment } from '../parts/shown'
+import { moment, pictureLong } from '../parts/shown'
 
 const route = useRoute()
+const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
 const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh('frames')
@@ -31,6 +32,16 @@ const f = computed(() => finish.data.value)
 const left = computed(() => f.value?.steps.filter((s) => !s.done).length ?? 0)
 const by = ref('')
 const said = ref('')
+const start = useStart()
+// Of your own work the yes is yours; a client's takes the client's name.
+watch(
+  [shotId, () => f.value?.askWhom],
+  ([, whom]) => {
+    by.value = whom === 'you' ? (start.data.value?.person?.name ?? '') : ''
+    said.value = ''
+  },
+  { immediate: true },
+)
 
 const tick = (key: string, done: boolean) =>
   act(() => ask(api.POST('/api/shots/{id}/tick', { params: { path: { id: shotId.value } }, body: { key, done } })))
@@ -63,7 +74,7 @@ useKeys([
 </script>
 
 <template>
-  <ScreenFrame title="Finish">
+  <ScreenFrame title="Finish" work>
     <template #head>
       <el-select
         v-if="rows.length"
@@ -85,7 +96,7 @@ useKeys([
       >
     </EmptyBench>
     <figure v-if="f?.frame">
-      <img :src="`/api/frames/${f.frame.id}/picture?long=1400`" :alt="f.shot.doc.title" />
+      <img :src="`/api/frames/${f.frame.id}/picture?long=${large}`" :alt="f.shot.doc.title" />
     </figure>
     <template #reading>
       <template v-if="f?.frame">
@@ -118,7 +129,8 @@ useKeys([
           <el-input
             v-model="by"
             aria-label="Who says yes"
-            :placeholder="f.askWhom === 'you' ? 'Yourself' : 'Who says yes'"
+            placeholder="Who says yes, by name"
+            maxlength="200"
             :disabled="left > 0"
           />
           <el-input
@@ -127,7 +139,7 @@ useKeys([
             placeholder="What they say, if anything"
             :disabled="left > 0"
           />
-          <el-button type="primary" native-type="submit" :disabled="left > 0">Record the yes</el-button>
+          <el-button type="primary" native-type="submit" :disabled="left > 0 || !by.trim()">Record the yes</el-button>
         </form>
         <router-link v-if="f.approval" :to="{ name: 'out', params: { shoot, shot: shotId } }" class="next"
           >Climb to Out →</router-link
@@ -212,5 +224,10 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   color: var(--fl-soft);
+}
+@media (max-width: 720px) {
+  figure img {
+    max-height: 34vh;
+  }
 }
 </style>

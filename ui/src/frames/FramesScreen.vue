@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { length } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, ref, watch } from 'vue'
@@ -11,9 +12,10 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
-import { bytes, moment } from '../parts/shown'
+import { bytes, moment, pictureLong } from '../parts/shown'
 
 const route = useRoute()
+const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
 const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh('frames')
@@ -82,7 +84,7 @@ useKeys([
 </script>
 
 <template>
-  <ScreenFrame title="Frames">
+  <ScreenFrame title="Frames" work>
     <template #head
       ><el-button v-if="route.params.shot" text @click="router.push({ name: 'frames', params: { shoot } })"
         >Show every shot's frames</el-button
@@ -102,7 +104,7 @@ useKeys([
       <figure>
         <img
           :key="chosen.id"
-          :src="`/api/frames/${chosen.id}/picture?long=1400`"
+          :src="`/api/frames/${chosen.id}/picture?long=${large}`"
           :alt="`${shot?.shot.doc.title}, ${chosen.doc.settings.shown}`"
         />
       </figure>
@@ -141,7 +143,7 @@ useKeys([
           <dt>Elevation</dt>
           <dd class="mono">{{ chosen.doc.set.camera.elevationDeg }}°</dd>
           <dt>Distance</dt>
-          <dd class="mono">{{ (chosen.doc.set.camera.distanceMm / 10).toFixed(0) }} cm</dd>
+          <dd class="mono">{{ length(chosen.doc.set.camera.distanceMm, true) }}</dd>
           <dt>Cards</dt>
           <dd>
             {{
@@ -281,5 +283,36 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .darkroom {
+    grid-template: minmax(190px, 1fr) 112px / minmax(0, 1fr);
+    padding: 8px;
+    gap: 8px;
+    min-height: 320px;
+  }
+  figure {
+    grid-template-rows: minmax(0, 1fr);
+    overflow: hidden;
+  }
+  figure img {
+    max-height: 100%;
+  }
+  .contact {
+    flex-direction: row;
+    align-items: stretch;
+    overflow: auto hidden;
+  }
+  /* The drawer says whose frame it is. */
+  .contact .title {
+    display: none;
+  }
+  .contact button {
+    flex: none;
+  }
+  .contact img {
+    max-width: 140px;
+    max-height: 92px;
+  }
 }
 </style>

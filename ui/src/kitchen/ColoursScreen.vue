@@ -33,6 +33,7 @@ const error = ref<unknown>()
 const chosen = ref('ground')
 
 const draft = useDraft<Plan>({
+  kind: 'colours',
   save: async (plan, version, of) => {
     const saved = await ask(
       api.PUT('/api/dishes/{id}/colours', { params: { path: { id: of } }, body: { plan, version } }),
@@ -142,14 +143,7 @@ useKeys([
   <ScreenFrame title="Dish">
     <template #nav><DishNav /></template>
     <template #head>
-      <SaveState
-        v-if="plan"
-        :state="draft.state.value"
-        :error="draft.error.value"
-        @mine="draft.keepMine"
-        @theirs="draft.takeTheirs"
-        @again="draft.flush"
-      />
+      <SaveState v-if="plan" :draft="draft" />
       <input
         ref="file"
         type="file"
@@ -262,7 +256,7 @@ useKeys([
         </div>
         <FindingList :findings="palette.findings" :shoot="shoot" :place="dish!.id" @apply="apply" />
         <section v-for="l in lists" :key="l.key">
-          <h3 v-if="l.items.length">{{ l.words }} that suit it</h3>
+          <h2 v-if="l.items.length">{{ l.words }} that suit it</h2>
           <ul class="choices">
             <li v-for="x in l.items" :key="x.hex">
               <ChipButton class="take" :aria-pressed="plan[l.key] === x.hex" @click="put(l.key, x.hex)">
@@ -346,6 +340,9 @@ fieldset {
   align-content: start;
   justify-items: start;
   min-width: 0;
+}
+h2 {
+  font-size: 16px;
 }
 legend {
   font: 560 16px var(--fl-head);
@@ -541,6 +538,21 @@ kbd {
 @media (max-width: 1100px) {
   .edit {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 720px) {
+  .pair,
+  .edit {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .pair {
+    justify-items: center;
+  }
+  .from {
+    flex-wrap: wrap;
+  }
+  .name {
+    width: 104px;
   }
 }
 </style>

@@ -10,6 +10,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import SaveState from '../parts/SaveState.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { money } from '../parts/shown'
@@ -23,6 +24,8 @@ const plan = useSeries(shoot)
 const p = computed(() => plan.data.value)
 
 const draft = useDraft<Terms>({
+  kind: 'series',
+  of: () => shoot,
   save: async (terms, version) => {
     const saved = await ask(
       api.PUT('/api/shoots/{id}/series', { params: { path: { id: shoot } }, body: { terms, version } }),
@@ -60,15 +63,7 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
 <template>
   <ScreenFrame title="Dish">
     <template #nav><DishNav /></template>
-    <template #head
-      ><SaveState
-        v-if="t"
-        :state="draft.state.value"
-        :error="draft.error.value"
-        @mine="draft.keepMine"
-        @theirs="draft.takeTheirs"
-        @again="draft.flush"
-    /></template>
+    <template #head><SaveState v-if="t" :draft="draft" /></template>
     <ProblemNote :error="plan.error.value" />
     <EmptyBench v-if="p && !p.dishes.length"
       ><template #title>No dishes to divide</template>Dishes of one family share ingredients, props and light. Add them,
@@ -140,11 +135,10 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
             <th scope="row">{{ d.name }}</th>
             <td>{{ d.setup }}</td>
             <td class="min">
-              <el-input-number
+              <NumberField
                 :model-value="d.minutes"
                 :min="1"
                 :max="1440"
-                :controls="false"
                 size="small"
                 :aria-label="'Minutes of ' + d.name"
                 @change="minutes(d.id, $event)"
@@ -170,10 +164,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           <label
             >A day before the lens
             <span
-              ><el-input-number
+              ><NumberField
                 v-model="t.dayMin"
                 v-bind="limits.SeriesTerms.dayMin"
-                :controls="false"
                 size="small"
                 aria-label="Minutes of a day"
                 @change="draft.touch"
@@ -184,10 +177,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           <label
             >Room and hands a day
             <span
-              ><el-input-number
+              ><NumberField
                 :model-value="t.dayMinor / 100"
                 :min="0"
-                :controls="false"
                 size="small"
                 aria-label="Price of a day"
                 @change="price('dayMinor', $event)"
@@ -198,10 +190,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           <label
             >Building a set
             <span
-              ><el-input-number
+              ><NumberField
                 v-model="t.setupMin"
                 v-bind="limits.SeriesTerms.setupMin"
-                :controls="false"
                 size="small"
                 aria-label="Minutes to build a set"
                 @change="draft.touch"
@@ -212,10 +203,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           <label
             >A set beside its time
             <span
-              ><el-input-number
+              ><NumberField
                 :model-value="t.setupMinor / 100"
                 :min="0"
-                :controls="false"
                 size="small"
                 aria-label="Price of a set"
                 @change="price('setupMinor', $event)"
@@ -226,10 +216,9 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           <label
             >Days at the most
             <span
-              ><el-input-number
+              ><NumberField
                 v-model="t.mostDays"
                 v-bind="limits.SeriesTerms.mostDays"
-                :controls="false"
                 size="small"
                 aria-label="Days at the most"
                 @change="draft.touch"
@@ -365,7 +354,7 @@ h2.less {
 .dishes tbody th {
   font-weight: 560;
 }
-.min .el-input-number {
+.min .number-field {
   width: 64px;
 }
 .min small {
@@ -388,10 +377,19 @@ h2.less {
   font-size: 13.5px;
   gap: 8px;
 }
-.terms .el-input-number {
+.terms .number-field {
   width: 82px;
 }
 .terms .el-select {
   width: 96px;
+}
+@media (max-width: 720px) {
+  .day header {
+    flex-wrap: wrap;
+    gap: 2px 14px;
+  }
+  .day header > * {
+    white-space: nowrap;
+  }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { degrees } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
@@ -11,8 +12,11 @@ import { useRefresh } from '../api/refresh'
 import { upload } from '../api/upload'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { angles, kindWords, lights } from '../parts/shown'
 import DishNav from './DishNav.vue'
 import DishPicker from './DishPicker.vue'
@@ -86,56 +90,45 @@ const draft = reactive({
   ingredients: '',
   method: '',
 })
-const sheetError = ref<unknown>()
-
+/** A recipe as it stands in the form. */
+const typedOf = (d: Schema['KeptDish']) => ({
+  title: d.doc.recipe.title,
+  form: d.doc.form,
+  ingredients: asLines(d.doc.recipe),
+  method: asMethod(d.doc.recipe),
+})
 function type(d?: Schema['KeptDish']) {
-  sheetError.value = undefined
   Object.assign(
     draft,
     d
-      ? {
-          id: d.id,
-          version: d.version,
-          title: d.doc.recipe.title,
-          form: d.doc.form,
-          ingredients: asLines(d.doc.recipe),
-          method: asMethod(d.doc.recipe),
-        }
+      ? { id: d.id, version: d.version, ...typedOf(d) }
       : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' },
   )
   sheet.value = true
 }
-async function save() {
-  sheetError.value = undefined
-  const body = {
-    title: draft.title,
-    form: draft.form,
-    ingredients: draft.ingredients,
-    method: draft.method,
-    version: draft.version,
-  }
-  try {
+const recipeSheet = useSheet({
+  name: () => `recipe:${draft.id || shoot}`,
+  form: () => {
+    const { id, version, ...typed } = draft
+    return sheet.value ? typed : undefined
+  },
+  put: (typed, version = draft.version) => void Object.assign(draft, typed, { version }),
+  theirs: (current) => {
+    const d = current as Schema['KeptDish']
+    return { typed: typedOf(d), version: d.version }
+  },
+  send: async () => {
+    const { id, ...body } = draft
     const d = await ask(
-      draft.id
-        ? api.PUT('/api/dishes/{id}', { params: { path: { id: draft.id } }, body })
+      id
+        ? api.PUT('/api/dishes/{id}', { params: { path: { id } }, body })
         : api.POST('/api/shoots/{id}/dishes', { params: { path: { id: shoot } }, body }),
     )
     sheet.value = false
     await refresh()
     await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
-  } catch (e) {
-    sheetError.value = e
-  }
-}
-async function takeTheirs() {
-  if (!(sheetError.value instanceof Problem)) return
-  type(sheetError.value.current as Schema['KeptDish'])
-}
-function keepMine() {
-  if (!(sheetError.value instanceof Problem)) return
-  draft.version = (sheetError.value.current as Schema['KeptDish']).version
-  void save()
-}
+  },
+})
 
 const file = ref<HTMLInputElement>()
 async function bring(e: Event) {
@@ -235,9 +228,7 @@ const changing = reactive({
   hands: 0,
   shutter: false,
 })
-const changeError = ref<unknown>()
 async function change(f: Schema['MinedFrame']) {
-  changeError.value = undefined
   await act(async () => {
     let id = f.shotId
     if (!id)
@@ -248,24 +239,28 @@ async function change(f: Schema['MinedFrame']) {
       )[0]!.id
     const { version, doc } = await ask(api.GET('/api/shots/{id}', { params: { path: { id } } }))
     const { title, angle, light, vessel, hands, shutter } = doc
-    Object.assign(changing, { open: true, id, version, title, angle, light, vessel, hands, shutter })
+    Object.assign(changing, { id, version, title, angle, light, vessel, hands, shutter, open: true })
   })
 }
-async function saveChange() {
-  try {
-    const { id, version, title, angle, light, vessel, hands, shutter } = changing
-    await ask(
-      api.PUT('/api/shots/{id}', {
-        params: { path: { id } },
-        body: { version, title, angle, light, vessel, hands, shutter },
-      }),
-    )
+const changeSheet = useSheet({
+  name: () => `frame:${changing.id}`,
+  form: () => {
+    const { open, id, version, ...typed } = changing
+    return open ? typed : undefined
+  },
+  put: (typed, version = changing.version) => void Object.assign(changing, typed, { version }),
+  theirs: (current) => {
+    const s = current as Schema['KeptShot']
+    const { title, angle, light, vessel, hands, shutter } = s.doc
+    return { typed: { title, angle, light, vessel, hands, shutter }, version: s.version }
+  },
+  send: async () => {
+    const { open, id, ...body } = changing
+    await ask(api.PUT('/api/shots/{id}', { params: { path: { id } }, body }))
     changing.open = false
     await refresh()
-  } catch (e) {
-    changeError.value = e
-  }
-}
+  },
+})
 watch(
   () => route.params.dish,
   () => (error.value = undefined),
@@ -387,6 +382,7 @@ useKeys([
                     <td class="unit">{{ i.unit }}</td>
                     <td>
                       {{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span
+                      ><span v-if="i.told" class="soft mono"> ({{ i.told }})</span
                       ><em v-if="!i.understood"> ▲ not understood</em>
                     </td>
                   </tr>
@@ -437,8 +433,12 @@ useKeys([
               <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{
                 span(d.lowMin, d.highMin)
               }}</span>
-              <span v-for="t in amounts?.steps[n]?.temperatures" :key="t.written" class="time mono"
-                >{{ Math.round(t.celsiusDeg) }} °C · {{ Math.round(t.fahrenheitDeg) }} °F</span
+              <span
+                v-for="t in amounts?.steps[n]?.temperatures"
+                :key="t.written"
+                class="time mono"
+                :title="`${Math.round(t.celsiusDeg)} °C, ${Math.round(t.fahrenheitDeg)} °F`"
+                >{{ degrees(t.celsiusDeg) }}</span
               >
               <span v-if="irreversible.has(n)" class="note"
                 >■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span
@@ -462,8 +462,9 @@ useKeys([
         </div>
         <div v-if="mined.data.value" class="many">
           <label for="supporting">Supporting frames beside the hero</label>
-          <el-input-number
+          <NumberField
             id="supporting"
+            controls
             :model-value="mined.data.value.supporting"
             v-bind="limits.WantRequest.supporting"
             size="small"
@@ -539,15 +540,9 @@ useKeys([
       </template>
     </template>
     <el-dialog v-model="sheet" :title="draft.id ? 'Edit the recipe' : 'Type a recipe'" width="760px" top="6vh">
-      <form novalidate class="typing" @submit.prevent="save">
-        <ProblemNote :error="sheetError" />
-        <p v-if="sheetError instanceof Problem && sheetError.status === 409" class="acts">
-          <el-button @click="keepMine">Keep mine</el-button><el-button @click="takeTheirs">Take theirs</el-button>
-        </p>
-        <el-form-item
-          label="Name"
-          label-position="top"
-          :error="sheetError instanceof Problem ? sheetError.about('title') : ''"
+      <form novalidate class="typing" @submit.prevent="recipeSheet.save">
+        <SheetNote :sheet="recipeSheet" />
+        <el-form-item label="Name" label-position="top" :error="recipeSheet.about('title')"
           ><el-input v-model="draft.title" aria-label="Name of the dish" autofocus
         /></el-form-item>
         <el-form-item label="Form, as a camera meets it" label-position="top">
@@ -578,8 +573,8 @@ useKeys([
       </form>
     </el-dialog>
     <el-dialog v-model="changing.open" title="Change the frame" width="460px">
-      <form novalidate @submit.prevent="saveChange">
-        <ProblemNote :error="changeError" />
+      <form novalidate @submit.prevent="changeSheet.save">
+        <SheetNote :sheet="changeSheet" />
         <el-form-item label="What it shows" label-position="top"
           ><el-input v-model="changing.title" aria-label="What it shows"
         /></el-form-item>
@@ -597,7 +592,11 @@ useKeys([
           ><el-input v-model="changing.vessel" aria-label="In or on"
         /></el-form-item>
         <el-form-item label="More pairs of hands" label-position="top"
-          ><el-input-number v-model="changing.hands" v-bind="limits.ShotSave.hands" aria-label="More pairs of hands"
+          ><NumberField
+            v-model="changing.hands"
+            controls
+            v-bind="limits.ShotSave.hands"
+            aria-label="More pairs of hands"
         /></el-form-item>
         <el-checkbox v-model="changing.shutter">The shutter speed decides how it looks</el-checkbox>
         <p class="acts wide"><el-button type="primary" native-type="submit">Save the frame</el-button></p>
@@ -671,7 +670,7 @@ useKeys([
   gap: 8px;
   font-size: 13.5px;
 }
-.many .el-input-number {
+.many .number-field {
   width: 104px;
 }
 .behind {
@@ -863,5 +862,27 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .card {
+    padding: 12px;
+  }
+  .card header {
+    flex-wrap: wrap;
+  }
+  .card header div {
+    flex: 1 1 100%;
+  }
+  .cols,
+  .typing {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 18px;
+  }
+  .typing {
+    gap: 0;
+  }
+  .scale .small {
+    margin-left: 0;
+  }
 }
 </style>

@@ -5,6 +5,8 @@ import { useRoute } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
 import { useShopping } from '../api/queries'
 import { useRefresh } from '../api/refresh'
+import { limits } from '../api/words'
+import NumberField from '../parts/NumberField.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -87,7 +89,7 @@ const g = reactive({
   thing: '',
   pack: '0',
   packUnit: '',
-  price: '',
+  priceMinor: 0,
   shop: '',
   aisle: '',
   fresh: '' as '' | 'day' | 'keeps',
@@ -107,7 +109,7 @@ watch(chosen, (l, was) => {
     thing: x?.thing ?? l.thing,
     pack: x?.pack ?? '0',
     packUnit: x?.packUnit ?? (l.unit === 'g' || l.unit === 'ml' ? l.unit : ''),
-    price: x?.priceMinor ? (x.priceMinor / 100).toFixed(2) : '',
+    priceMinor: x?.priceMinor ?? 0,
     shop: x?.shop || l.shop,
     aisle: x?.aisle || l.aisle,
     fresh: x?.fresh ?? '',
@@ -117,13 +119,6 @@ watch(chosen, (l, was) => {
 })
 async function saveGoods() {
   goodsError.value = undefined
-  const price = g.price.trim() === '' ? 0 : Number(g.price.replace(',', '.'))
-  if (!Number.isFinite(price) || price < 0) {
-    goodsError.value = new Problem(422, 'A price is a number such as 2.40.', [
-      { field: 'price', words: 'A price is a number such as 2.40.' },
-    ])
-    return
-  }
   const { id, version, thing, packUnit, shop, aisle, fresh, stockUnit } = g
   try {
     const saved = await ask(
@@ -136,7 +131,7 @@ async function saveGoods() {
             thing,
             pack: g.pack || '0',
             packUnit,
-            priceMinor: Math.round(price * 100),
+            priceMinor: Math.round(g.priceMinor),
             shop,
             aisle,
             fresh,
@@ -363,17 +358,16 @@ useKeys([
             <p v-if="about('pack') || about('packUnit')" class="bad">{{ about('pack') || about('packUnit') }}</p>
             <label
               >Price
-              <span
-                ><el-input
-                  v-model="g.price"
-                  size="small"
-                  class="price-in mono"
-                  inputmode="decimal"
-                  aria-label="Price of a pack"
-                />
-                {{ b.currency }}</span
-              ></label
-            >
+              <NumberField
+                v-model="g.priceMinor"
+                v-bind="limits.ShoppingGoods.priceMinor"
+                :scale="0.01"
+                :fixed="2"
+                :unit="b.currency"
+                size="small"
+                class="price-in"
+                aria-label="Price of a pack"
+            /></label>
             <label
               >In the cupboard
               <span
@@ -639,13 +633,13 @@ h2 {
   font-size: 13.5px;
   gap: 8px;
 }
-.goods label span {
+.goods label > span:not(.number-field) {
   display: flex;
   gap: 4px;
   align-items: center;
 }
 .price-in {
-  width: 92px;
+  width: 112px;
 }
 .place {
   width: 168px;
@@ -658,5 +652,40 @@ h2 {
   font-weight: 560;
   font-size: 14px;
   padding: 6px;
+}
+@media (max-width: 720px) {
+  .first {
+    flex-wrap: wrap;
+  }
+  .cooked {
+    flex-basis: 100%;
+  }
+  .lines li {
+    grid-template-columns: 44px minmax(0, 1fr) auto;
+    gap: 0 8px;
+    padding: 4px 10px 4px 0;
+    min-height: 56px;
+  }
+  .tick {
+    grid-row: 1 / 3;
+  }
+  .what {
+    grid-column: 2;
+    grid-row: 1;
+  }
+  .buy {
+    grid-column: 3;
+    grid-row: 1;
+  }
+  .tags {
+    grid-column: 2;
+    grid-row: 2;
+    justify-content: flex-start;
+    max-width: none;
+  }
+  .price {
+    grid-column: 3;
+    grid-row: 2;
+  }
 }
 </style>

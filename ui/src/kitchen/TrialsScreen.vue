@@ -3,14 +3,17 @@ import ChipButton from '../parts/ChipButton.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, ask, Problem, type Schema } from '../api/client'
+import { api, ask, type Schema } from '../api/client'
 import { useDishes, useTrials } from '../api/queries'
 import { useAct } from '../parts/act'
 import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import DayField from '../parts/DayField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { shortDay } from '../parts/shown'
 import DishNav from './DishNav.vue'
 import DishPicker from './DishPicker.vue'
@@ -59,13 +62,10 @@ const draft = reactive({
   faults: [] as string[],
   verdict: '' as Schema['TrialSave']['verdict'],
 })
-const draftError = ref<unknown>()
 function begin(kind: 'trial' | 'source') {
   const last = [...(trials.data.value ?? [])].reverse().find((t) => t.doc.trial.kind === 'trial')
   const from = last?.doc.trial.recipe ?? dish.value!.doc.recipe
-  draftError.value = undefined
   Object.assign(draft, {
-    open: true,
     id: '',
     version: 0,
     name: '',
@@ -76,41 +76,42 @@ function begin(kind: 'trial' | 'source') {
     verdict: '',
     ingredients: kind === 'trial' ? asLines(from) : '',
     method: kind === 'trial' ? asMethod(from) : '',
+    open: true,
   })
 }
-function edit(t: Schema['KeptTrial']) {
-  draftError.value = undefined
+/** A trial as it stands in the form. */
+function typedOf(t: Schema['KeptTrial']) {
   const { name, kind, day, result, faults, verdict, recipe } = t.doc.trial
-  Object.assign(draft, {
-    open: true,
-    id: t.id,
-    version: t.version,
-    name,
-    kind,
-    day,
-    result,
-    faults: [...faults],
-    verdict,
+  return {
+    ...{ name, kind, day, result, faults: [...faults], verdict },
     ingredients: asLines(recipe),
     method: asMethod(recipe),
-  })
+  }
 }
-async function save() {
-  draftError.value = undefined
-  const { name, kind, day, ingredients, method, result, faults, verdict, version } = draft
-  const body = { name, kind, day, ingredients, method, result, faults, verdict, version }
-  try {
+const edit = (t: Schema['KeptTrial']) =>
+  Object.assign(draft, { id: t.id, version: t.version, ...typedOf(t), open: true })
+const sheet = useSheet({
+  name: () => `trial:${draft.id || dish.value!.id + ':' + draft.kind}`,
+  form: () => {
+    const { open, id, version, ...typed } = draft
+    return open ? typed : undefined
+  },
+  put: (typed, version = draft.version) => void Object.assign(draft, typed, { version }),
+  theirs: (current) => {
+    const t = current as Schema['KeptTrial']
+    return { typed: typedOf(t), version: t.version }
+  },
+  send: async () => {
+    const { open, id, ...body } = draft
     await ask(
-      draft.id
-        ? api.PUT('/api/trials/{id}', { params: { path: { id: draft.id } }, body })
+      id
+        ? api.PUT('/api/trials/{id}', { params: { path: { id } }, body })
         : api.POST('/api/dishes/{id}/trials', { params: { path: { id: dish.value!.id } }, body }),
     )
     draft.open = false
     await refresh()
-  } catch (e) {
-    draftError.value = e
-  }
-}
+  },
+})
 const remove = (t: Schema['KeptTrial']) =>
   act(
     () => ask(api.DELETE('/api/trials/{id}', { params: { path: { id: t.id } } })),
@@ -121,10 +122,6 @@ const adopt = (t: Schema['KeptTrial']) =>
     () => ask(api.POST('/api/trials/{id}/adopt', { params: { path: { id: t.id } } })),
     `${t.doc.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`,
   )
-function keepMine() {
-  if (draftError.value instanceof Problem) draft.version = (draftError.value.current as Schema['KeptTrial']).version
-  void save()
-}
 useKeys([
   { key: 'n', does: 'Add a trial', run: () => dish.value && begin('trial') },
   { key: 's', does: 'Add another source', run: () => dish.value && begin('source') },
@@ -267,11 +264,8 @@ useKeys([
       width="800px"
       top="5vh"
     >
-      <form novalidate class="form" @submit.prevent="save">
-        <ProblemNote :error="draftError" />
-        <p v-if="draftError instanceof Problem && draftError.status === 409" class="wide">
-          <el-button @click="keepMine">Keep mine</el-button>
-        </p>
+      <form novalidate class="form" @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <el-form-item label="Name" label-position="top"
           ><el-input
             v-model="draft.name"
@@ -279,7 +273,7 @@ useKeys([
             :placeholder="draft.kind === 'trial' ? 'Empty for the next number' : 'Whose recipe'"
         /></el-form-item>
         <el-form-item v-if="draft.kind === 'trial'" label="Cooked on" label-position="top"
-          ><el-input v-model="draft.day" type="date" aria-label="Cooked on"
+          ><DayField v-model="draft.day" aria-label="Cooked on"
         /></el-form-item>
         <el-form-item label="Ingredients, a line each" label-position="top"
           ><el-input v-model="draft.ingredients" type="textarea" :rows="9" aria-label="Ingredients of the trial"
@@ -498,5 +492,18 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .card {
+    padding: 12px;
+    overflow: hidden;
+  }
+  .card header {
+    flex-wrap: wrap;
+    gap: 6px;
+  }
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -9,7 +9,9 @@ import { useRefresh } from '../api/refresh'
 import { emptyBrief } from '../brief/brief'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { day } from '../parts/shown'
 
 const router = useRouter()
@@ -18,7 +20,6 @@ const shoots = useShoots()
 const making = ref(false)
 const name = ref('')
 const kind = ref<'own' | 'commission'>('commission')
-const error = ref<unknown>()
 
 const rungNames: Record<string, string> = {
   brief: 'Brief',
@@ -29,22 +30,29 @@ const rungNames: Record<string, string> = {
   finish: 'Finish',
   out: 'Out',
 }
-const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants))
+/** Shoots at work, or those put away when they are looked for. */
+const away = ref(false)
+const putAway = computed(() => (shoots.data.value ?? []).filter((c) => c.shoot.doc.brief.putAway))
+const shown = computed(() => (shoots.data.value ?? []).filter((c) => !!c.shoot.doc.brief.putAway === away.value))
+const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants && !c.shoot.doc.brief.putAway))
 const today = new Date().toISOString().slice(0, 10)
 const ahead = (c: Schema['ShootCard']) => !c.shoot.doc.brief.when || c.shoot.doc.brief.when >= today
 
-async function make() {
-  error.value = undefined
-  try {
+const sheet = useSheet({
+  name: () => 'shoot:new',
+  form: () => (making.value ? { name: name.value, kind: kind.value } : undefined),
+  put: (typed) => {
+    name.value = typed.name
+    kind.value = typed.kind
+  },
+  send: async () => {
     const s = await ask(
       api.POST('/api/shoots', { body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } } }),
     )
     await refresh()
     await router.push({ name: 'brief', params: { shoot: s.id } })
-  } catch (e) {
-    error.value = e
-  }
-}
+  },
+})
 const typed = ref('')
 const words = refDebounced(typed, 180)
 const hits = useQuery({
@@ -59,7 +67,11 @@ const to = (h: Schema['Hit']) =>
     : { name: 'set', params: { shoot: h.shootId, shot: h.id } }
 const vault = useQuery({ queryKey: ['vault'], queryFn: () => ask(api.GET('/api/vault')) })
 const lost = computed(() => vault.data.value?.find((c) => c.endedAt)?.lost.length ?? 0)
-const begin = () => ((making.value = true), (error.value = undefined))
+function begin() {
+  name.value = ''
+  kind.value = 'commission'
+  making.value = true
+}
 useKeys([
   { key: 'n', does: 'New shoot', run: begin },
   {
@@ -118,9 +130,14 @@ useKeys([
       </ul>
     </section>
     <section aria-label="Shoots">
-      <h2>Shoots by day</h2>
+      <h2>
+        {{ away ? 'Put away' : 'Shoots by day' }}
+        <el-button v-if="putAway.length || away" size="small" text @click="away = !away">{{
+          away ? 'Back to those at work' : `${putAway.length} put away`
+        }}</el-button>
+      </h2>
       <ol class="shoots">
-        <li v-for="c in shoots.data.value" :key="c.shoot.id" :class="{ past: !ahead(c) }">
+        <li v-for="c in shown" :key="c.shoot.id" :class="{ past: !ahead(c) }">
           <router-link :to="{ name: c.rung || 'out', params: { shoot: c.shoot.id } }">
             <span class="when mono">{{ day(c.shoot.doc.brief.when) }}</span>
             <span class="what"
@@ -146,8 +163,8 @@ useKeys([
       </EmptyBench>
     </section>
     <el-dialog v-model="making" title="New shoot" width="440px">
-      <form novalidate @submit.prevent="make">
-        <ProblemNote :error="error" />
+      <form novalidate @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <el-form-item label="Name" label-position="top"
           ><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu"
         /></el-form-item>
@@ -307,5 +324,53 @@ kbd {
 }
 .hits .end {
   margin-left: auto;
+}
+@media (max-width: 720px) {
+  .home {
+    padding: 14px 12px 40px;
+    gap: 20px;
+  }
+  header {
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  header h1 {
+    flex: 1;
+  }
+  .search {
+    order: 3;
+    width: 100%;
+    margin: 0;
+  }
+  .next a {
+    flex-wrap: wrap;
+    gap: 2px 10px;
+  }
+  .next b {
+    min-width: 0;
+    flex: 1 1 70%;
+  }
+  .shoots a {
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 4px 12px;
+    padding: 12px;
+  }
+  .shoots .what {
+    grid-column: 1 / -1;
+    grid-row: 1;
+  }
+  .shoots .kind {
+    text-align: right;
+  }
+  .shoots .tally {
+    grid-column: 1 / -1;
+  }
+  .tally svg {
+    width: 100%;
+  }
+  .hits a {
+    flex-wrap: wrap;
+    gap: 2px 10px;
+  }
 }
 </style>

@@ -14,7 +14,9 @@ import LadderMark from '../parts/LadderMark.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import SheetNote from '../parts/SheetNote.vue'
 import { useKeys } from '../parts/keys'
+import { useSheet } from '../parts/sheet'
 import { angles, kindWords, lights } from '../parts/shown'
 import SketchView from './SketchView.vue'
 
@@ -23,6 +25,8 @@ const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh('list')
 const sieve = reactive<Sieve>({ words: '', dish: '', kind: '', angle: '', light: '', vessel: '', hands: '' })
+/** Whether the sieve's lists are unfolded on a narrow screen. */
+const sifting = ref(false)
 const list = useList(shoot, sieve)
 const dishes = useDishes(shoot)
 const check = useListCheck(shoot)
@@ -137,25 +141,30 @@ const adding = reactive({
 })
 function add() {
   Object.assign(adding, {
-    open: true,
     dish: chosen.value?.shot.doc.dishId ?? dishes.data.value?.[0]?.id ?? '',
     title: '',
+    open: true,
   })
 }
-async function saveAdded() {
-  const { dish, kind, title, angle, light } = adding
-  if (
-    await act(() =>
-      ask(
-        api.POST('/api/dishes/{id}/shots', {
-          params: { path: { id: dish } },
-          body: { kind, title, angle, light, vessel: '', hands: 0, shutter: false },
-        }),
-      ),
+const sheet = useSheet({
+  name: () => `shot:${shoot}`,
+  form: () => {
+    const { open, ...typed } = adding
+    return open ? typed : undefined
+  },
+  put: (typed) => void Object.assign(adding, typed),
+  send: async () => {
+    const { dish, kind, title, angle, light } = adding
+    await ask(
+      api.POST('/api/dishes/{id}/shots', {
+        params: { path: { id: dish } },
+        body: { kind, title, angle, light, vessel: '', hands: 0, shutter: false },
+      }),
     )
-  )
     adding.open = false
-}
+    await refresh()
+  },
+})
 function focusRow(by: number) {
   const at = rows.value.findIndex((r) => r.shot.id === chosen.value?.shot.id)
   const next = rows.value[Math.min(rows.value.length - 1, Math.max(0, at + by))]
@@ -218,7 +227,7 @@ useKeys([
       />
       <el-button :disabled="!dishes.data.value?.length" @click="add">Add a shot <kbd>n</kbd></el-button>
     </template>
-    <div v-if="sums?.shots" class="sieve" role="search" aria-label="Sift the list">
+    <div v-if="sums?.shots" class="sieve" :class="{ sifting }" role="search" aria-label="Sift the list">
       <el-input
         v-model="sieve.words"
         name="find"
@@ -228,6 +237,7 @@ useKeys([
         placeholder="Find words  /"
         class="find"
       />
+      <el-button class="fold" :aria-expanded="sifting" @click="sifting = !sifting">Sift</el-button>
       <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"
         ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.doc.recipe.title"
       /></el-select>
@@ -348,7 +358,7 @@ useKeys([
         </div>
         <div>
           <dd class="mono">{{ sums.sets }}</dd>
-          <dt>sets built</dt>
+          <dt>sets to build</dt>
         </div>
       </dl>
       <div v-if="grouping.data.value && grouping.data.value.sets < grouping.data.value.was" class="group">
@@ -439,8 +449,8 @@ useKeys([
       />
     </template>
     <el-dialog v-model="adding.open" title="Add a shot" width="440px">
-      <form novalidate @submit.prevent="saveAdded">
-        <ProblemNote :error="error" />
+      <form novalidate @submit.prevent="sheet.save">
+        <SheetNote :sheet="sheet" />
         <el-form-item label="Dish" label-position="top"
           ><el-select v-model="adding.dish" aria-label="Dish"
             ><el-option
@@ -475,6 +485,9 @@ useKeys([
   display: grid;
   grid-template-columns: 1.6fr repeat(6, 1fr);
   gap: 6px;
+}
+.sieve .fold {
+  display: none;
 }
 .list {
   list-style: none;
@@ -655,5 +668,36 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .sieve {
+    grid-template-columns: 1fr 1fr 1fr;
+  }
+  .sieve .find {
+    grid-column: 1 / 3;
+  }
+  .sieve .fold {
+    display: inline-flex;
+  }
+  .sieve:not(.sifting) .el-select {
+    display: none;
+  }
+  .row {
+    grid-template-columns: 26px 60px minmax(0, 1fr) auto;
+    gap: 8px;
+    padding: 4px 8px;
+    min-height: 56px;
+    contain-intrinsic-height: 56px;
+  }
+  .row :deep(.said) {
+    display: none;
+  }
+  .what b {
+    white-space: normal;
+    display: -webkit-box;
+    -webkit-line-clamp: 2;
+    -webkit-box-orient: vertical;
+    line-height: 1.25;
+  }
 }
 </style>

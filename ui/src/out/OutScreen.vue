@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
+import { ElMessageBox } from 'element-plus'
+import 'element-plus/es/components/message-box/style/css'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
@@ -9,10 +11,10 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
-import { useKeys } from '../parts/keys'
-import { bytes, moment } from '../parts/shown'
+import { bytes, moment, pictureLong } from '../parts/shown'
 
 const route = useRoute()
+const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
 const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh('out')
@@ -88,7 +90,20 @@ watch([() => frame.value?.id, () => finish.data.value?.approval?.id, order], () 
   deep: true,
 })
 
+const stopped = computed(
+  () => Boolean(check.value?.missing) || check.value?.findings.some((f) => f.severity === 'stop'),
+)
+/** What has been sent cannot be taken back, so it is asked first, and asked in other words the second time. */
 async function publish() {
+  if (!check.value || stopped.value || busy.value) return
+  const before = sent.value.find((p) => p.outlet === order.outlet && p.state !== 'refused')
+  const sure = await ElMessageBox.confirm(
+    `“${order.words.title}”, ${check.value.widthPx} × ${check.value.heightPx} pixels. What has been sent cannot be taken back.` +
+      (before ? ` A picture of this shot went there on ${moment(before.createdAt)}.` : ''),
+    before ? `Send another to ${outlet.value?.name}?` : `Send it to ${outlet.value?.name}?`,
+    { confirmButtonText: 'Send it', cancelButtonText: 'Leave it' },
+  ).catch(() => false)
+  if (!sure) return
   error.value = undefined
   busy.value = true
   try {
@@ -149,11 +164,10 @@ const crop = computed(() => {
 })
 const stateWord = { waiting: '… on its way', accepted: '✓ accepted', refused: '■ refused' }
 const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?? k
-useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
 </script>
 
 <template>
-  <ScreenFrame title="Out">
+  <ScreenFrame title="Out" work>
     <template #head>
       <template v-if="rows.length">
         <el-select
@@ -182,7 +196,7 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
     </EmptyBench>
     <div v-if="frame" class="stage">
       <div ref="stage" class="pic">
-        <img :src="`/api/frames/${frame.id}/picture?long=1400`" :alt="row?.shot.doc.title" draggable="false" />
+        <img :src="`/api/frames/${frame.id}/picture?long=${large}`" :alt="row?.shot.doc.title" draggable="false" />
         <div
           v-if="crop"
           class="crop"
@@ -233,8 +247,8 @@ useKeys([{ key: 'p', does: 'Send it', run: () => void publish() }])
           <label>Credit<el-input v-model="order.words.credit" name="credit" maxlength="200" /></label>
           <FindingCard v-for="f in check.findings" :key="f.code" :finding="f" />
           <p v-if="check.missing" class="missing">▲ {{ check.missing }}</p>
-          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="Boolean(check.missing)"
-            >Send to {{ outlet?.name }} <kbd>p</kbd></el-button
+          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="stopped"
+            >Send to {{ outlet?.name }} …</el-button
           >
         </form>
       </template>
@@ -374,5 +388,26 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-left: 8px;
+}
+@media (max-width: 720px) {
+  .stage {
+    flex: none;
+    padding: 8px;
+  }
+  .pic img {
+    max-height: 34vh;
+  }
+  .zoom {
+    flex-wrap: wrap;
+  }
+  .zoom input {
+    flex: 1;
+    width: auto;
+    min-width: 120px;
+    min-height: 44px;
+  }
+  .pick {
+    width: 100%;
+  }
 }
 </style>

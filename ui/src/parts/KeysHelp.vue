@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { keysNow } from './keys'
+import { keysNow, letters } from './keys'
 
 const open = defineModel<boolean>({ required: true })
 </script>
 
 <template>
   <el-dialog v-model="open" title="Keys of this screen" width="420px">
+    <el-checkbox v-model="letters">Single letters and signs do something</el-checkbox>
+    <p v-if="!letters" class="soft small">Off on this machine: only keys with Ctrl and the arrows act.</p>
     <dl>
       <template v-for="k in keysNow" :key="k.key + k.does">
         <dt>

@@ -2,32 +2,36 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useLadder } from '../api/queries'
-import { rungOf, screens } from '../router'
+import { last, rungOf, screens } from '../router'
 
 const props = defineProps<{ shoot: string }>()
 const route = useRoute()
 const climb = useLadder(() => props.shoot)
-/** Top rung first, since that is how a ladder stands. */
-const rungs = computed(() => [...(climb.data.value?.rungs ?? [])].reverse())
-const open = (key: string) => (screens as readonly string[]).includes(key)
+/** Top rung first, since that is how a ladder stands; only rungs that can be stepped on. */
+const rungs = computed(() =>
+  [...(climb.data.value?.rungs ?? [])].reverse().filter((r) => (screens as readonly string[]).includes(r.key)),
+)
 </script>
 
 <template>
   <nav class="rail" aria-label="The ladder of this shoot">
     <ol>
       <li v-for="r in rungs" :key="r.key" :class="{ here: rungOf(route) === r.key, wants: r.wants }">
-        <component
-          :is="open(r.key) ? 'router-link' : 'div'"
-          :to="{ name: r.key, params: { shoot } }"
+        <router-link
+          :to="{ name: r.key, params: r.key === 'set' ? { shoot, shot: last.shot[shoot] } : { shoot } }"
           class="rung"
-          :class="{ closed: !open(r.key) }"
           :aria-current="rungOf(route) === r.key ? 'page' : undefined"
-          :title="open(r.key) ? [r.shown, r.wants].filter(Boolean).join('. ') : 'Not in this edition yet'"
+          :title="[r.shown, r.wants].filter(Boolean).join('. ')"
         >
-          <span class="name">{{ r.name }}<span v-if="r.wants" class="hand" aria-label="wants a hand">◆</span></span>
+          <span class="name"
+            >{{ r.name
+            }}<span v-if="r.wants" class="hand"
+              ><span aria-hidden="true">◆</span><span class="visually-hidden">, wants a hand</span></span
+            ></span
+          >
           <span class="bar" aria-hidden="true"><i :style="{ width: r.share * 100 + '%' }" /></span>
-          <span class="shown">{{ open(r.key) ? r.shown || 'nothing yet' : 'not yet' }}</span>
-        </component>
+          <span class="shown">{{ r.shown || 'nothing yet' }}</span>
+        </router-link>
       </li>
     </ol>
     <p class="hint">Climb with <kbd>[</kbd> <kbd>]</kbd></p>
@@ -135,12 +139,6 @@ ol::after {
 .here .hand {
   color: var(--fl-amber);
 }
-.closed {
-  color: var(--fl-faint);
-}
-.closed .name {
-  font-weight: 500;
-}
 .hint {
   text-align: center;
   font-size: 11.5px;
@@ -152,5 +150,72 @@ kbd {
   border: 1px solid var(--fl-line);
   border-radius: 3px;
   padding: 0 4px;
+}
+/* One line at the foot, bottom rung at the left. */
+@media (max-width: 720px) {
+  .rail {
+    border-right: 0;
+    border-top: 1px solid var(--fl-line);
+    padding: 0;
+    overflow: hidden;
+  }
+  ol {
+    flex-direction: row-reverse;
+    justify-content: stretch;
+  }
+  ol::before,
+  ol::after {
+    left: 0;
+    right: 0;
+    width: auto;
+    height: 3px;
+    bottom: auto;
+  }
+  ol::after {
+    top: auto;
+    bottom: 0;
+  }
+  li {
+    flex: 1 1 auto;
+    min-width: 0;
+  }
+  .rung,
+  .here .rung {
+    min-height: 52px;
+    margin: 0;
+    padding: 0 2px;
+    display: grid;
+    place-items: center;
+  }
+  .rung::before,
+  .here .rung::before {
+    left: auto;
+    right: 0;
+    top: 3px;
+    bottom: 3px;
+    width: 2px;
+    height: auto;
+  }
+  .name {
+    padding: 0;
+    font-size: 13px;
+    position: relative;
+  }
+  .hand {
+    position: absolute;
+    top: -9px;
+    left: calc(50% - 4px);
+    font-size: 8px;
+  }
+  .bar,
+  .here .bar {
+    left: 0;
+    right: 2px;
+    bottom: 0;
+  }
+  .shown,
+  .hint {
+    display: none;
+  }
 }
 </style>

@@ -19,7 +19,13 @@ const large = ref<Schema['KeptReference']>()
     <ul>
       <li v-for="r in mine" :key="r.id">
         <ChipButton @click="large = r">
-          <img v-if="r.doc.sha256" :src="`/api/references/${r.id}/picture`" alt="" height="58" loading="lazy" />
+          <img
+            v-if="r.doc.sha256"
+            :src="`/api/references/${r.id}/picture?long=240`"
+            alt=""
+            height="58"
+            loading="lazy"
+          />
           <span
             ><b>{{ r.doc.reference.takes.join(', ') }}</b> {{ r.doc.reference.words }}</span
           >

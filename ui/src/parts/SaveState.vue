@@ -1,27 +1,25 @@
-<script setup lang="ts">
-import type { Problem } from '../api/client'
-import type { DraftState } from './draft'
+<script setup lang="ts" generic="T">
+import { computed } from 'vue'
+import ClashList from './ClashList.vue'
+import type { Draft } from './draft'
 
-defineProps<{ state: DraftState; error?: Problem }>()
-defineEmits<{ mine: []; theirs: []; again: [] }>()
+const props = defineProps<{ draft: Draft<T> }>()
+const state = computed(() => props.draft.state.value)
+const error = computed(() => props.draft.error.value)
 </script>
 
 <template>
   <div class="state" :class="state" role="status">
     <template v-if="state === 'saved'">✓ Saved</template>
     <template v-else-if="state === 'refused'">
-      <span>■ Not saved. {{ error?.message }}</span>
-      <el-button size="small" @click="$emit('again')">Try again</el-button>
+      <span>■ Not saved{{ error?.fields.length ? ' yet' : '' }}. {{ error?.message }}</span>
+      <el-button size="small" @click="draft.flush">Try again</el-button>
     </template>
     <template v-else-if="state === 'waiting'">
-      <span>◌ Not saved yet, tried again by itself. {{ error?.message }}</span>
-      <el-button size="small" @click="$emit('again')">Try now</el-button>
+      <span>◌ Waiting for the connection. What you type is kept here and saved by itself.</span>
+      <el-button size="small" @click="draft.flush">Try now</el-button>
     </template>
-    <template v-else-if="state === 'stale'">
-      <span>▲ {{ error?.message }}</span>
-      <el-button size="small" @click="$emit('mine')">Keep mine</el-button>
-      <el-button size="small" @click="$emit('theirs')">Take theirs</el-button>
-    </template>
+    <ClashList v-else-if="state === 'stale'" :clashes="draft.clashes.value" @choose="draft.choose" />
     <template v-else>… Saving</template>
   </div>
 </template>
@@ -31,7 +29,8 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
   font-size: 13px;
   color: var(--fl-soft);
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 4px 8px;
   align-items: center;
 }
 .saved {
@@ -42,8 +41,7 @@ defineEmits<{ mine: []; theirs: []; again: [] }>()
   background: var(--fl-straw);
   padding: 5px 10px;
 }
-.refused,
-.stale {
+.refused {
   color: var(--fl-wine);
   background: var(--fl-blush);
   padding: 5px 10px;

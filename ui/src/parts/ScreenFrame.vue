@@ -1,5 +1,23 @@
 <script setup lang="ts">
-defineProps<{ title: string; wide?: boolean }>()
+import { useMediaQuery, useMutationObserver } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
+
+/** `work` says that the reading is where the work is done: on a phone its drawer stands open. */
+const props = defineProps<{ title: string; wide?: boolean; work?: boolean }>()
+const phone = useMediaQuery('(max-width: 720px)')
+const open = ref(props.work)
+const reading = ref<HTMLElement>()
+/** What the shut drawer says of what is in it: its first heading, and how many findings want a look. */
+const told = ref('')
+function look() {
+  const el = reading.value
+  if (!el) return
+  const head = el.querySelector('h2, h3')?.textContent?.trim() ?? ''
+  const found = el.querySelectorAll('[data-finding]').length
+  told.value = [head, found ? `${found} ${found === 1 ? 'finding' : 'findings'}` : ''].filter(Boolean).join(' · ')
+}
+onMounted(look)
+useMutationObserver(reading, look, { childList: true, subtree: true, characterData: true })
 </script>
 
 <template>
@@ -11,7 +29,22 @@ defineProps<{ title: string; wide?: boolean }>()
       </header>
       <slot />
     </section>
-    <aside v-if="!wide" class="reading" aria-label="The reading"><slot name="reading" /></aside>
+    <template v-if="!wide">
+      <button
+        v-if="phone"
+        type="button"
+        class="handle"
+        :aria-expanded="open"
+        aria-controls="reading"
+        @click="open = !open"
+      >
+        <span class="told">{{ told || 'The reading' }}</span>
+        <span aria-hidden="true">{{ open ? '▾' : '▴' }}</span>
+      </button>
+      <aside id="reading" ref="reading" class="reading" :class="{ open }" aria-label="The reading">
+        <slot name="reading" />
+      </aside>
+    </template>
   </div>
 </template>
 
@@ -58,9 +91,76 @@ defineProps<{ title: string; wide?: boolean }>()
   flex-direction: column;
   gap: 12px;
 }
+.reading > :deep(*) {
+  flex: none;
+}
 @media (max-width: 1100px) {
   .frame {
     grid-template-columns: minmax(0, 1fr) 270px;
+  }
+}
+/* A tablet upright: the reading lies below what it is about. */
+@media (max-width: 900px) {
+  .frame {
+    grid-template: minmax(0, 1fr) minmax(0, 36%) / minmax(0, 1fr);
+  }
+  .frame.wide {
+    grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+  }
+  .reading {
+    border-left: 0;
+    border-top: 1px solid var(--fl-line);
+  }
+}
+/* A phone: the bench fills the screen, the reading is a drawer from below that leaves it in sight. */
+@media (max-width: 720px) {
+  .frame {
+    grid-template: minmax(0, 1fr) 44px auto / minmax(0, 1fr);
+  }
+  .bench {
+    padding: 10px 12px 16px;
+    gap: 10px;
+  }
+  .head {
+    gap: 6px 8px;
+  }
+  .head h1 {
+    font-size: 22px;
+  }
+  .gap {
+    display: none;
+  }
+  .handle {
+    all: unset;
+    box-sizing: border-box;
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 12px;
+    padding: 0 14px;
+    min-height: 44px;
+    background: var(--fl-oat);
+    border-top: 1px solid var(--fl-line);
+    font-weight: 600;
+    font-size: 14px;
+    cursor: pointer;
+  }
+  .handle:focus-visible {
+    outline: 3px solid var(--fl-fig);
+    outline-offset: -3px;
+  }
+  .told {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .reading {
+    display: none;
+  }
+  .reading.open {
+    display: flex;
+    max-height: 46vh;
+    border-top: 1px solid var(--fl-line);
   }
 }
 </style>

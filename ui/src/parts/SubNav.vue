@@ -53,4 +53,11 @@ a:hover {
   border-color: var(--fl-fig);
   color: var(--fl-aubergine);
 }
+@media (max-width: 720px) {
+  a {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
+  }
+}
 </style>

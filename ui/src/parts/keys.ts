@@ -3,7 +3,9 @@ import {
   getCurrentInstance,
   onBeforeUnmount,
   onMounted,
+  ref,
   shallowReactive,
+  watch,
   type ComponentInternalInstance,
 } from 'vue'
 
@@ -30,6 +32,11 @@ export const keysNow = computed(() => {
   return scopes.flatMap((s) => s.keys).filter((k) => !seen.has(k.key) && seen.add(k.key))
 })
 
+const LETTERS_OFF = 'fig-ladder-letters-off'
+/** Whether a single letter or sign does something. Who dictates or has unsteady hands turns them off. */
+export const letters = ref(localStorage.getItem(LETTERS_OFF) !== 'true')
+watch(letters, (on) => (on ? localStorage.removeItem(LETTERS_OFF) : localStorage.setItem(LETTERS_OFF, 'true')))
+
 const typing = (t: EventTarget | null) =>
   t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
 
@@ -39,6 +46,7 @@ const nameOf = (e: KeyboardEvent) =>
 
 function press(e: KeyboardEvent) {
   if (e.defaultPrevented || e.altKey || typing(e.target)) return
+  if (!letters.value && e.key.length === 1 && !e.ctrlKey && !e.metaKey) return
   const hit = keysNow.value.find((k) => k.key === nameOf(e))
   if (!hit || document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')) return
   e.preventDefault()

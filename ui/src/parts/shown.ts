@@ -1,4 +1,10 @@
 import { words } from '../api/words'
+import { hour } from './units'
+
+/** The long side at which a picture is fetched that is shown this many pixels long: what the screen can
+ * show, in steps, so that a window a little wider does not fetch it again. */
+export const pictureLong = (cssPx: number) =>
+  Math.min(2400, Math.max(240, Math.ceil((cssPx * Math.min(devicePixelRatio, 2)) / 240) * 240))
 
 /** A day as people write it: "Thu 3 Dec 2026". */
 export function day(iso: string): string {
@@ -20,7 +26,10 @@ export function shortDay(iso: string): string {
 
 /** A moment as people write it. */
 export function moment(iso: string): string {
-  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  const at = new Date(iso)
+  const two = (n: number) => String(n).padStart(2, '0')
+  const day = at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+  return `${day}, ${hour(`${two(at.getHours())}:${two(at.getMinutes())}`)}`
 }
 
 /** Bytes as people write them. */

@@ -48,7 +48,7 @@ const uninvite = (id: string) => act(() => ask(api.DELETE('/api/invitations/{id}
 </script>
 
 <template>
-  <ScreenFrame title="People">
+  <ScreenFrame title="People" work>
     <template #nav><StudioNav /></template>
     <ProblemNote v-if="error && !(error instanceof Problem && error.fields.length)" :error="error" />
     <ProblemNote :error="people.error.value" />

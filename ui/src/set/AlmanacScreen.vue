@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hour, hourOf } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
@@ -8,6 +9,7 @@ import { useBlanks } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
+import DayField from '../parts/DayField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { copy } from '../parts/copy'
@@ -21,6 +23,7 @@ const blanks = useBlanks()
 type Place = Schema['AlmanacPlace']
 const kept = useQuery({ queryKey: ['place'], queryFn: () => ask(api.GET('/api/place')) })
 const draft = useDraft<Place>({
+  kind: 'place',
   save: async (place, version) => {
     const saved = await ask(api.PUT('/api/place', { body: { place, version } }))
     void kept.refetch()
@@ -112,7 +115,6 @@ const band = computed(() => {
   )
 })
 const luxMarks = computed(() => [50, 200, 1000, 5000, 20000, 80000].filter((v) => v <= most.value * 1.05))
-const clock = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`
 const now = ref(-1)
 const shown = computed(
   () =>
@@ -167,13 +169,7 @@ useKeys([
       <el-button size="small" :aria-expanded="editing" @click="editing = !editing"
         >{{ editing ? 'Done' : 'Edit' }} <kbd>e</kbd></el-button
       >
-      <SaveState
-        :state="draft.state.value"
-        :error="draft.error.value"
-        @mine="draft.keepMine"
-        @theirs="draft.takeTheirs"
-        @again="draft.flush"
-      />
+      <SaveState :draft="draft" />
     </template>
     <ProblemNote :error="kept.error.value ?? ribbon.error.value ?? strip.error.value" />
     <PlaceForm
@@ -238,14 +234,17 @@ useKeys([
       <section v-if="strip.data.value" aria-label="The day" class="strip">
         <header>
           <ChipButton aria-label="Day before" @click="step(-1)">‹</ChipButton
-          ><input v-model="day" type="date" aria-label="Day" min="1900-01-01" max="2100-12-31" /><ChipButton
+          ><DayField v-model="day" aria-label="Day" min="1900-01-01" max="2100-12-31" /><ChipButton
             aria-label="Next day"
             @click="step(1)"
           >
             ›</ChipButton
           ><span class="soft"
-            >{{ strip.data.value.rise ? `sun ${strip.data.value.rise} to ${strip.data.value.set}` : 'no sunrise' }},
-            {{ strip.data.value.zone }} {{ strip.data.value.offset }}</span
+            >{{
+              strip.data.value.rise
+                ? `sun ${hour(strip.data.value.rise)} to ${hour(strip.data.value.set)}`
+                : 'no sunrise'
+            }}, {{ strip.data.value.zone }} {{ strip.data.value.offset }}</span
           >
         </header>
         <svg
@@ -336,7 +335,7 @@ useKeys([
         <dl v-if="shown" aria-label="At one hour">
           <div>
             <dt>At</dt>
-            <dd class="mono">{{ shown.clock }}</dd>
+            <dd class="mono">{{ hour(shown.clock) }}</dd>
           </div>
           <div>
             <dt>Overcast</dt>
@@ -372,7 +371,7 @@ useKeys([
         <div class="best">
           <h3>Best hours, soft from this side</h3>
           <p v-for="s in strip.data.value.best" :key="s.fromMin" class="mono">
-            {{ clock(s.fromMin) }}–{{ clock(s.toMin) }}
+            {{ hourOf(s.fromMin) }}–{{ hourOf(s.toMin) }}
           </p>
           <p v-if="!strip.data.value.best?.length" class="small">None on this day.</p>
         </div>
@@ -495,14 +494,8 @@ useKeys([
   padding: 0 10px;
   min-height: 34px;
 }
-.strip input {
-  height: 32px;
-  border: 1px solid var(--el-border-color);
-  border-radius: 3px;
-  background: var(--fl-white);
-  padding: 0 8px;
-  font: 500 14px var(--fl-mono);
-  color: var(--fl-ink);
+.strip .day-field {
+  width: 190px;
 }
 .strip svg {
   width: 100%;

@@ -1,52 +1,28 @@
 <script setup lang="ts">
+import ClockField from '../parts/ClockField.vue'
+import DayField from '../parts/DayField.vue'
+import NumberField from '../parts/NumberField.vue'
 import { startColour } from '../theme/drawn'
-import { ref, watch } from 'vue'
 import type { SceneSet } from '../api/client'
 import { read, write, type Field } from './fields'
 
 const props = defineProps<{ set: SceneSet; field: Field; error: string }>()
-const emit = defineEmits<{ change: [] }>()
-const typed = ref('')
-const wrong = ref('')
-const tidy = (v: number) => String(Math.round(v * (props.field.scale ?? 1) * 1000) / 1000)
+const emit = defineEmits<{ change: []; lay: [] }>()
+const id = 'f-' + props.field.path
 
-// What is typed stays until the number itself changes from elsewhere.
-watch(
-  () => read(props.set, props.field.path),
-  (v) => {
-    if (typeof v === 'number' && (typed.value === '' || Number(typed.value) !== Number(tidy(v)))) {
-      typed.value = tidy(v)
-      wrong.value = ''
-    } else if (typeof v === 'string') typed.value = v
-  },
-  { immediate: true },
-)
-function take() {
-  const n = Number(typed.value.replace(',', '.'))
-  if (typed.value.trim() === '' || Number.isNaN(n)) {
-    wrong.value = `“${typed.value}” is not a number.`
-    return
-  }
-  wrong.value = ''
-  write(props.set, props.field.path, n / (props.field.scale ?? 1))
-  emit('change')
-}
 function put(v: unknown) {
+  if (props.field.path === 'ground.on' && v) return emit('lay')
   write(props.set, props.field.path, v)
   emit('change')
-}
-function nudge(by: number) {
-  typed.value = String(Math.round((Number(typed.value) + by * (props.field.step ?? 1)) * 1000) / 1000)
-  take()
 }
 </script>
 
 <template>
-  <div class="field" :class="{ bad: wrong || error }">
-    <label :for="'f-' + field.path">{{ field.label }}</label>
+  <div class="field" :class="{ bad: error, day: field.day }">
+    <label :for="id">{{ field.label }}</label>
     <el-select
       v-if="field.choices"
-      :id="'f-' + field.path"
+      :id="id"
       :model-value="String(read(set, field.path))"
       size="small"
       :aria-label="field.label"
@@ -55,7 +31,7 @@ function nudge(by: number) {
     /></el-select>
     <el-switch
       v-else-if="field.flag"
-      :id="'f-' + field.path"
+      :id="id"
       :model-value="Boolean(read(set, field.path))"
       :aria-label="field.label"
       inline-prompt
@@ -65,77 +41,73 @@ function nudge(by: number) {
     />
     <input
       v-else-if="field.colour"
-      :id="'f-' + field.path"
+      :id="id"
       type="color"
       :value="String(read(set, field.path)) || startColour.unset"
       @change="put(($event.target as HTMLInputElement).value)"
     />
-    <input
+    <el-input
       v-else-if="field.text"
-      :id="'f-' + field.path"
-      v-model="typed"
-      class="box"
+      :id="id"
+      :model-value="String(read(set, field.path) ?? '')"
+      size="small"
       maxlength="120"
-      @change="put(typed)"
+      :aria-invalid="Boolean(error)"
+      :aria-describedby="error ? 'e-' + field.path : undefined"
+      @change="put"
     />
-    <span v-else class="num"
-      ><input
-        :id="'f-' + field.path"
-        v-model="typed"
-        class="box mono"
-        inputmode="decimal"
-        autocomplete="off"
-        :aria-invalid="Boolean(wrong || error)"
-        :aria-describedby="wrong || error ? 'e-' + field.path : undefined"
-        @change="take"
-        @keydown.up.prevent="nudge(1)"
-        @keydown.down.prevent="nudge(-1)"
-      /><i>{{ field.unit }}</i></span
-    >
-    <p v-if="wrong || error" :id="'e-' + field.path" class="words" role="alert">{{ wrong || error }}</p>
+    <DayField
+      v-else-if="field.day"
+      :id="id"
+      class="small"
+      :model-value="String(read(set, field.path) ?? '')"
+      @change="put"
+    />
+    <ClockField
+      v-else-if="field.clock"
+      :id="id"
+      class="small"
+      :model-value="String(read(set, field.path) ?? '')"
+      @change="put"
+    />
+    <NumberField
+      v-else
+      :id="id"
+      size="small"
+      :model-value="Number(read(set, field.path))"
+      :length="field.length"
+      :scale="field.scale"
+      :step="field.step"
+      :unit="field.unit"
+      :aria-invalid="error ? 'true' : undefined"
+      :aria-describedby="error ? 'e-' + field.path : undefined"
+      @change="put"
+    />
+    <p v-if="error" :id="'e-' + field.path" class="words" role="alert">{{ error }}</p>
   </div>
 </template>
 
 <style scoped>
 .field {
   display: grid;
-  grid-template-columns: 1fr 108px;
+  grid-template-columns: 1fr 112px;
   align-items: center;
   gap: 2px 8px;
   min-height: 32px;
   font-size: 13.5px;
 }
+.field.day {
+  grid-template-columns: 1fr 156px;
+}
 label {
   color: var(--fl-ink);
 }
-.num {
-  display: flex;
-  align-items: baseline;
-  gap: 5px;
+.number-field,
+.clock-field {
+  width: 112px;
 }
-.box {
-  width: 68px;
-  height: 30px;
-  border: 1px solid var(--el-border-color);
-  border-radius: 3px;
-  background: var(--fl-card);
-  padding: 0 7px;
-  font-size: 14px;
-  color: var(--fl-ink);
-  text-align: right;
-}
-.box:not(.mono) {
-  width: 108px;
-  text-align: left;
-  font-family: var(--fl-text);
-}
-.bad .box {
+.bad :deep(.box) {
   border: 2px solid var(--fl-fig-ink);
-}
-i {
-  font-style: normal;
-  font-size: 12.5px;
-  color: var(--fl-soft);
 }
 .words {
   grid-column: 1 / -1;

@@ -2,17 +2,18 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask, type Finding, type Report, type SceneSet, type Schema } from '../api/client'
+import { limits } from '../api/words'
+import NumberField from '../parts/NumberField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 
 /** Which lenses of the kit show what must be seen, and from where. */
 const props = defineProps<{ set: SceneSet; report?: Report }>()
 const emit = defineEmits<{ apply: [edits: NonNullable<Finding['try'][number]['edits']>] }>()
-const width = ref(String(Math.round((props.report?.frame.widthMm ?? 600) / 10)))
-const near = ref('30')
-const far = ref('150')
+const width = ref(Math.round((props.report?.frame.widthMm ?? 600) / 10) * 10)
+const near = ref(300)
+const far = ref(1500)
 const error = ref<unknown>()
 const found = ref<Schema['LensChoice'][]>()
-const cm = (v: string) => Number(v.replace(',', '.')) * 10
 
 const habits = useQuery({ queryKey: ['habits'], queryFn: () => ask(api.GET('/api/habits')) })
 const school = computed(() => habits.data.value?.schools?.find((x) => x.key === habits.data.value?.lensSchool))
@@ -35,9 +36,9 @@ async function look() {
         api.POST('/api/set/lenses', {
           body: {
             set: JSON.parse(JSON.stringify(props.set)),
-            widthMm: cm(width.value) || 0,
-            nearestMm: cm(near.value) || 0,
-            farMm: cm(far.value) || 0,
+            widthMm: width.value,
+            nearestMm: near.value,
+            farMm: far.value,
           },
         }),
       )) ?? []
@@ -50,9 +51,11 @@ async function look() {
 <template>
   <div class="lenses">
     <p class="ask">
-      Which lens? <label>To be seen across <input v-model="width" class="mono" inputmode="decimal" /> cm</label
-      ><label>Camera from <input v-model="near" class="mono" inputmode="decimal" /></label
-      ><label>to <input v-model="far" class="mono" inputmode="decimal" /> cm away</label
+      Which lens?
+      <label
+        >To be seen across <NumberField v-model="width" length v-bind="limits.LensAsk.widthMm" size="small" /></label
+      ><label>Camera from <NumberField v-model="near" length v-bind="limits.LensAsk.nearestMm" size="small" /></label
+      ><label>to <NumberField v-model="far" length v-bind="limits.LensAsk.farMm" size="small" /> away</label
       ><el-button size="small" @click="look">Look through the kit</el-button>
     </p>
     <p v-if="habits.data.value" class="ask school">
@@ -94,16 +97,8 @@ async function look() {
   align-items: center;
   margin: 0;
 }
-input {
-  width: 52px;
-  height: 28px;
-  border: 1px solid var(--el-border-color);
-  border-radius: 3px;
-  background: var(--fl-card);
-  padding: 0 6px;
-  text-align: right;
-  font-size: 13.5px;
-  color: var(--fl-ink);
+.number-field {
+  width: 92px;
 }
 ul {
   list-style: none;

@@ -40,14 +40,7 @@ function dropWindow() {
       <PlaceField v-model="place.latDeg" label="Latitude, north" unit="°" :error="about('latDeg')" @change="changed" />
       <PlaceField v-model="place.lonDeg" label="Longitude, east" unit="°" :error="about('lonDeg')" @change="changed" />
       <PlaceField v-model="place.zone" label="Time zone" text :error="about('zone')" @change="changed" />
-      <PlaceField
-        v-model="place.tableMm"
-        label="Table height"
-        unit="cm"
-        :scale="0.1"
-        :error="about('tableMm')"
-        @change="changed"
-      />
+      <PlaceField v-model="place.tableMm" label="Table height" length :error="about('tableMm')" @change="changed" />
     </fieldset>
     <fieldset v-if="w">
       <legend>This window</legend>
@@ -59,35 +52,25 @@ function dropWindow() {
         :error="about(`windows.${at}.bearingDeg`)"
         @change="changed"
       />
-      <PlaceField
-        v-model="w.widthMm"
-        label="Width"
-        unit="cm"
-        :scale="0.1"
-        :error="about(`windows.${at}.widthMm`)"
-        @change="changed"
-      />
+      <PlaceField v-model="w.widthMm" label="Width" length :error="about(`windows.${at}.widthMm`)" @change="changed" />
       <PlaceField
         v-model="w.heightMm"
         label="Height"
-        unit="cm"
-        :scale="0.1"
+        length
         :error="about(`windows.${at}.heightMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="w.sillMm"
         :label="w.roof ? 'Above the floor' : 'Sill above the floor'"
-        unit="cm"
-        :scale="0.1"
+        length
         :error="about(`windows.${at}.sillMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="w.revealMm"
         label="Depth of the opening"
-        unit="cm"
-        :scale="0.1"
+        length
         :error="about(`windows.${at}.revealMm`)"
         @change="changed"
       />
@@ -102,16 +85,14 @@ function dropWindow() {
       <PlaceField
         v-model="w.awayMm"
         label="Set from the window"
-        unit="cm"
-        :scale="0.1"
+        length
         :error="about(`windows.${at}.awayMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="w.alongMm"
         label="Set to its right"
-        unit="cm"
-        :scale="0.1"
+        length
         :error="about(`windows.${at}.alongMm`)"
         @change="changed"
       />
@@ -126,40 +107,35 @@ function dropWindow() {
       <PlaceField
         v-model="o.awayMm"
         label="Distance"
-        unit="m"
-        :scale="0.001"
+        length
         :error="about(`windows.${at}.outside.${i}.awayMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="o.alongMm"
         label="To the right"
-        unit="m"
-        :scale="0.001"
+        length
         :error="about(`windows.${at}.outside.${i}.alongMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="o.bottomMm"
         label="Foot above the floor"
-        unit="m"
-        :scale="0.001"
+        length
         :error="about(`windows.${at}.outside.${i}.bottomMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="o.widthMm"
         label="Width"
-        unit="m"
-        :scale="0.001"
+        length
         :error="about(`windows.${at}.outside.${i}.widthMm`)"
         @change="changed"
       />
       <PlaceField
         v-model="o.heightMm"
         label="Height"
-        unit="m"
-        :scale="0.001"
+        length
         :error="about(`windows.${at}.outside.${i}.heightMm`)"
         @change="changed"
       />

@@ -411,4 +411,26 @@ dd i {
 .warn {
   color: var(--fl-fig-ink);
 }
+@media (max-width: 720px) {
+  .ring {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    grid-template-rows: none;
+    grid-auto-rows: 118px;
+    height: auto;
+  }
+  .middle {
+    grid-row: 1 / 3;
+    grid-column: 1 / -1;
+    padding: 8px;
+  }
+  .cell {
+    grid-area: auto !important; /* where the light stands is told by the plan above */
+  }
+  .heights button {
+    min-height: 44px;
+  }
+  .pick {
+    width: 100%;
+  }
+}
 </style>

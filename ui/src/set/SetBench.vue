@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { length } from '../parts/units'
 import { cardFaces } from '../theme/drawn'
 import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize } from '@vueuse/core'
@@ -315,6 +316,20 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
   x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm,
   y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm),
 })
+/** Where a card's name stands: away from the dish, or over the card's far end where the bench ends there. */
+function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
+  const left = c.xMm < props.set.vessel.xMm
+  const long = ((c.name || c.kind).length * 6.8 + 14) * unit.value
+  const [from, to] = [box.value[0]!, box.value[0]! + box.value[2]!]
+  if (left ? c.xMm - long > from : c.xMm + long < to)
+    return { x: c.xMm + unit.value * (left ? -12 : 12), y: -c.yMm - unit.value * 14, anchor: left ? 'end' : 'start' }
+  const up = (c.widthMm / 2) * Math.abs(Math.sin(rad(c.facingDeg)))
+  return {
+    x: left ? from + unit.value * 5 : to - unit.value * 5,
+    y: -c.yMm - up - unit.value * 8,
+    anchor: left ? 'start' : 'end',
+  }
+}
 </script>
 
 <template>
@@ -387,7 +402,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           data-thing="backdrop"
           tabindex="0"
           role="button"
-          :aria-label="label('backdrop', `${(set.backdrop.yMm / 10).toFixed(0)} cm from the near edge`)"
+          :aria-label="label('backdrop', `${length(set.backdrop.yMm, true)} from the near edge`)"
           @pointerdown.prevent="down($event, 'backdrop')"
           @keydown="key($event, 'backdrop')"
           @focus="emit('choose', 'backdrop')"
@@ -424,10 +439,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           tabindex="0"
           role="button"
           :aria-label="
-            label(
-              'vessel',
-              `${(set.vessel.xMm / 10).toFixed(1)} cm from the left, ${(set.vessel.yMm / 10).toFixed(1)} cm from the near edge`,
-            )
+            label('vessel', `${length(set.vessel.xMm)} from the left, ${length(set.vessel.yMm)} from the near edge`)
           "
           @pointerdown.prevent="down($event, 'vessel')"
           @keydown="key($event, 'vessel')"
@@ -527,9 +539,9 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           </template>
           <text
             v-if="c.on || chosen === 'card-' + i"
-            :x="c.xMm + unit * (c.xMm < set.vessel.xMm ? -12 : 12)"
-            :y="-c.yMm - unit * 14"
-            :text-anchor="c.xMm < set.vessel.xMm ? 'end' : 'start'"
+            :x="nameOf(c).x"
+            :y="nameOf(c).y"
+            :text-anchor="nameOf(c).anchor"
             :font-size="unit * 12"
           >
             {{ c.name || c.kind }}{{ c.on ? '' : ', out' }}
@@ -614,7 +626,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           :aria-label="
             label(
               `camera${overhead ? ' above' : ''}, ${set.camera.focalMm} mm`,
-              `at ${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm from the dish`,
+              `at ${set.camera.elevationDeg}°, ${length(set.camera.distanceMm, true)} from the dish`,
             )
           "
           @pointerdown.prevent="down($event, 'camera')"
@@ -680,9 +692,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           :data-thing="'light-' + i"
           tabindex="0"
           role="button"
-          :aria-label="
-            label((l.name || l.kind) + ' from the side', `middle ${(l.zMm / 10).toFixed(0)} cm above the table`)
-          "
+          :aria-label="label((l.name || l.kind) + ' from the side', `middle ${length(l.zMm, true)} above the table`)"
           @pointerdown.prevent="down($event, 'light-' + i)"
           @keydown="key($event, 'light-' + i)"
           @focus="emit('choose', 'light-' + i)"
@@ -793,7 +803,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
           role="button"
           :aria-label="
             label(
-              `${set.camera.elevationDeg}°, ${(set.camera.distanceMm / 10).toFixed(0)} cm, the camera`,
+              `${set.camera.elevationDeg}°, ${length(set.camera.distanceMm, true)}, the camera`,
               'seen from the side',
             )
           "
@@ -813,7 +823,7 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
             <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="var(--fl-aubergine)" />
           </g>
           <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">
-            {{ set.camera.elevationDeg }}°, {{ (set.camera.distanceMm / 10).toFixed(0) }} cm
+            {{ set.camera.elevationDeg }}°, {{ length(set.camera.distanceMm, true) }}
           </text>
         </g>
       </template>

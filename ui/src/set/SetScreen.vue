@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem } from '../api/client'
 import { useBlanks, useFrames, useShots } from '../api/queries'
@@ -51,7 +52,7 @@ const row = computed(() => list.data.value?.find((r) => r.shot.id === shotId.val
 
 const desk = useDesk(shotId)
 const { draft, set, chosen, report, drawn, readError, reading, unsaved, planned, about, find } = desk
-const { flip, sharpen, inRoom, apply } = useEdits(desk)
+const { flip, lay, sharpen, inRoom, apply } = useEdits(desk)
 const picture = usePictures(desk)
 const { url: pictureUrl, shown: pictured, stale } = picture
 const box = ref<InstanceType<typeof PictureBox>>()
@@ -67,6 +68,31 @@ const elsewhere = computed(() =>
 function pick(tab: string) {
   chosen.value = ['light', 'card', 'thing'].includes(tab) ? tab + '-0' : tab
 }
+/** Arrow keys go from tab to tab, Home and End to the first and last. */
+function stepTabs(e: KeyboardEvent) {
+  const at = tabs.findIndex((t) => t.key === kind.value)
+  const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: tabs.length - 1 }[e.key]
+  const tab = to === undefined ? undefined : tabs[(to + tabs.length) % tabs.length]
+  if (!tab) return
+  e.preventDefault()
+  pick(tab.key)
+  document.getElementById('tab-' + tab.key)?.focus()
+}
+/** Whether the reading stands there: what is below it is built after, so that a slow machine shows it first. */
+const settled = ref(false)
+watch(report, (r) => r && !settled.value && setTimeout(() => (settled.value = true)))
+/** What changed, for whoever hears the page: told a moment after the reading is at rest. */
+const heard = ref('')
+watchDebounced(
+  report,
+  (r) => {
+    const told = ['keyFill', 'depthOfField', 'frameWidth'].flatMap((k) => r?.readings.find((x) => x.key === k) ?? [])
+    const n = r?.findings.length ?? 0
+    heard.value =
+      told.map((x) => `${x.label} ${x.shown} ${x.unit}`).join(', ') + `, ${n} ${n === 1 ? 'finding' : 'findings'}.`
+  },
+  { debounce: 900 },
+)
 
 const cropsOn = ref(true)
 const closer = ref(false)
@@ -171,6 +197,7 @@ useKeys([
         ></template
       >
     </EmptyBench>
+    <p class="visually-hidden" role="log" aria-live="polite">{{ heard }}</p>
     <template v-if="set">
       <div class="views" :class="{ tall: set.camera.orientation === 'portrait' }">
         <SetBench
@@ -225,45 +252,52 @@ useKeys([
         </div>
       </div>
       <div class="panel">
-        <nav class="tabs" aria-label="What to adjust">
-          <ChipButton v-for="t in tabs" :key="t.key" :aria-pressed="kind === t.key" @click="pick(t.key)">
-            {{ t.name }}
-          </ChipButton>
-          <span class="gap" />
-          <SaveState
-            :state="draft.state.value"
-            :error="draft.error.value"
-            @mine="draft.keepMine"
-            @theirs="draft.takeTheirs"
-            @again="draft.flush"
-          />
-        </nav>
-        <ListChips v-if="listKind" :kind="listKind" />
-        <p v-if="kind === 'daylight'" class="chips small">
-          Sky and sun through the studio's windows.
-          <el-button size="small" @click="inRoom">Take the studio's windows</el-button
-          ><span v-if="report?.lit.sunWords" class="soft">{{ report.lit.sunWords }}.</span>
-        </p>
-        <CameraChips v-if="kind === 'camera'" v-model:angles="angles" />
-        <LensBox v-if="kind === 'kit'" :set="set" :report="report" @apply="apply" />
-        <div class="fields">
-          <FieldRow
-            v-for="f in panelFields"
-            :key="shotId + f.path"
+        <div class="head">
+          <div class="tabs" role="tablist" aria-label="What to adjust" @keydown="stepTabs">
+            <ChipButton
+              v-for="t in tabs"
+              :id="'tab-' + t.key"
+              :key="t.key"
+              role="tab"
+              :aria-selected="kind === t.key"
+              aria-controls="adjust"
+              :tabindex="kind === t.key ? 0 : -1"
+              @click="pick(t.key)"
+            >
+              {{ t.name }}
+            </ChipButton>
+          </div>
+          <SaveState :draft="draft" />
+        </div>
+        <div v-if="settled || readError" id="adjust" role="tabpanel" :aria-labelledby="'tab-' + kind">
+          <ListChips v-if="listKind" :kind="listKind" />
+          <p v-if="kind === 'daylight'" class="chips small">
+            Sky and sun through the studio's windows.
+            <el-button size="small" @click="inRoom">Take the studio's windows</el-button
+            ><span v-if="report?.lit.sunWords" class="soft">{{ report.lit.sunWords }}.</span>
+          </p>
+          <CameraChips v-if="kind === 'camera'" v-model:angles="angles" />
+          <LensBox v-if="kind === 'kit'" :set="set" :report="report" @apply="apply" />
+          <div class="fields">
+            <FieldRow
+              v-for="f in panelFields"
+              :key="shotId + f.path"
+              :set="set"
+              :field="f"
+              :error="about(f.path)"
+              @change="desk.changed"
+              @lay="lay"
+            />
+          </div>
+          <DepthStrip v-if="kind === 'camera' && report" :report="report" />
+          <AngleBox
+            v-if="angles"
+            :key="shotId"
+            :shot="shotId"
             :set="set"
-            :field="f"
-            :error="about(f.path)"
-            @change="desk.changed"
+            @put="desk.change((s) => (s.camera.elevationDeg = $event))"
           />
         </div>
-        <DepthStrip v-if="kind === 'camera' && report" :report="report" />
-        <AngleBox
-          v-if="angles"
-          :key="shotId"
-          :shot="shotId"
-          :set="set"
-          @put="desk.change((s) => (s.camera.elevationDeg = $event))"
-        />
       </div>
       <ul v-if="taken.length" class="strip" aria-label="Frames taken of this shot">
         <li v-for="f in taken" :key="f.id">
@@ -294,15 +328,15 @@ useKeys([
           >
         </div>
         <PictureBox ref="box" :shot="shotId" :set="set" @show="picture.show" />
-        <SolveBox v-if="solving" :key="shotId" :set="set" @put="desk.stand" />
+        <SolveBox v-if="solving && report" :key="shotId" :set="set" :wish="report.wish" @put="desk.stand" />
         <section v-if="report?.findings.length" aria-label="Findings">
           <FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" />
         </section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
-        <div v-if="report" class="figures">
+        <div v-if="report && settled" class="figures">
           <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
         </div>
-        <section class="ask" aria-label="What decides">
+        <section v-if="settled" class="ask" aria-label="What decides">
           <ThreeQuestions :answers="set.answers" @answer="desk.change((s) => (s.answers = $event))" />
           <label class="pickone"
             >Advice on composition
@@ -372,12 +406,19 @@ useKeys([
   box-shadow: 0 0 0 1px var(--fl-line);
   flex: none;
 }
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0 10px;
+  border-bottom: 1px solid var(--fl-line);
+  padding-right: 10px;
+}
 .tabs {
   display: flex;
   flex-wrap: wrap;
-  border-bottom: 1px solid var(--fl-line);
-  align-items: center;
-  padding-right: 10px;
+  max-width: 100%;
 }
 .tabs > button {
   cursor: pointer;
@@ -386,12 +427,9 @@ useKeys([
   font-weight: 560;
   color: var(--fl-soft);
 }
-.tabs > button[aria-pressed='true'] {
+.tabs > button[aria-selected='true'] {
   color: var(--fl-aubergine);
   box-shadow: inset 0 -3px 0 var(--fl-fig);
-}
-.gap {
-  flex: 1;
 }
 .fields {
   display: grid;
@@ -441,6 +479,35 @@ summary {
   }
   .pick {
     width: 220px;
+  }
+}
+@media (max-width: 720px) {
+  .views,
+  .views.tall {
+    grid-template: 'lens' 62vw 'above' 86vw 'side' 62vw / minmax(0, 1fr);
+    height: auto;
+  }
+  .views.tall {
+    grid-template-rows: 110vw 86vw 62vw;
+  }
+  .tabs {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    padding: 0;
+  }
+  .tabs > button {
+    flex: none;
+    min-height: 44px;
+    padding: 8px 12px;
+  }
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .strip {
+    overflow-x: auto;
+  }
+  .pick {
+    width: 100%;
   }
 }
 </style>

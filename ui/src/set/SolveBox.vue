@@ -1,21 +1,15 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref } from 'vue'
+import { nextTick, onBeforeUnmount, ref } from 'vue'
 import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
+import { limits } from '../api/words'
+import NumberField from '../parts/NumberField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 
 /** Looks for light that does what is wanted, and puts an answer in place. */
-const props = defineProps<{ set: SceneSet; wish?: number }>()
+const props = defineProps<{ set: SceneSet; wish: Schema['Goal'] }>()
 const emit = defineEmits<{ put: [set: SceneSet] }>()
-const goal = ref<Schema['Goal']>({
-  fillStops: props.wish ?? 1.5,
-  fromClock: 0,
-  foodBrightest: true,
-  noGlare: true,
-  moveLamps: false,
-  turnSet: false,
-})
-const typed = ref(String(goal.value.fillStops))
-const wrong = ref('')
+const fill = ref<{ wrong: boolean }>()
+const goal = ref<Schema['Goal']>({ ...props.wish })
 const running = ref<Schema['LightSearch']>()
 const found = ref<Schema['Solved']>()
 const error = ref<unknown>()
@@ -32,13 +26,7 @@ const clocks = [
 let timer: ReturnType<typeof setTimeout> | undefined
 
 async function look() {
-  const n = Number(typed.value.replace(',', '.'))
-  if (typed.value.trim() === '' || Number.isNaN(n) || n < 0 || n > 8) {
-    wrong.value = 'Key to fill is a number of stops from 0 to 8.'
-    return
-  }
-  wrong.value = ''
-  goal.value.fillStops = n
+  if (fill.value?.wrong) return
   error.value = undefined
   found.value = undefined
   note.value = ''
@@ -92,20 +80,17 @@ onBeforeUnmount(() => {
   <section class="solve" aria-label="Look for light">
     <div class="row">
       <label for="solve-fill">Key to fill</label
-      ><span
-        ><input
-          id="solve-fill"
-          v-model="typed"
-          class="mono"
-          inputmode="decimal"
-          :aria-invalid="Boolean(wrong)"
-          :aria-describedby="wrong ? 'solve-wrong' : undefined"
-          @keydown.enter="look"
-        />
-        stops</span
-      >
+      ><NumberField
+        id="solve-fill"
+        ref="fill"
+        v-model="goal.fillStops"
+        v-bind="limits.Goal.fillStops"
+        :step="0.5"
+        unit="stops"
+        size="small"
+        @keydown.enter="nextTick(look)"
+      />
     </div>
-    <p v-if="wrong" id="solve-wrong" class="bad" role="alert">{{ wrong }}</p>
     <div class="row">
       <label for="solve-from">Light from</label
       ><el-select id="solve-from" v-model="goal.fromClock" size="small" aria-label="Light from" class="from"

@@ -5,6 +5,7 @@ import { api, ask, Problem, type Report, type SceneSet, type Schema } from '../a
 import { useRefresh } from '../api/refresh'
 import { copy } from '../parts/copy'
 import { useDraft } from '../parts/draft'
+import { last } from '../router'
 import { type Thing } from './fields'
 
 /** A set on the desk: the draft of one shot's set, what is read of it, and what is chosen on it.
@@ -17,6 +18,7 @@ export function useDesk(shotId: Ref<string>) {
     queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })),
   })
   const draft = useDraft<SceneSet>({
+    kind: 'set',
     save: async (set, version, of) => {
       const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: of } }, body: { set, version } }))
       void refresh()
@@ -114,6 +116,11 @@ export function useDesk(shotId: Ref<string>) {
     { immediate: true },
   )
   watch(shotId, () => (report.value = undefined))
+  // A shot that was taken away is not where the way back leads.
+  watch(planned.error, (e) => {
+    if (e instanceof Problem && e.status === 404)
+      for (const [shoot, shot] of Object.entries(last.shot)) if (shot === shotId.value) delete last.shot[shoot]
+  })
 
   const unsaved = computed(() => planned.data.value?.version === 0 && draft.state.value === 'saved')
   const errors = computed(() => [...(readError.value?.fields ?? []), ...(draft.error.value?.fields ?? [])])

@@ -21,6 +21,13 @@ export function useEdits(desk: Desk) {
         : ['thing', after.things]
     chosen.value = `${kind}-${(list?.length ?? 1) - 1}`
   }
+  /** Lays a ground under the dish. */
+  const lay = () =>
+    desk.made((now) =>
+      ask(
+        api.POST('/api/set/add', { body: { set: now, what: { thing: '', light: '', prop: '', key: 0, under: true } } }),
+      ),
+    )
   function takeAway() {
     const [k, n] = part(chosen.value)
     desk.change((s) => {
@@ -69,5 +76,5 @@ export function useEdits(desk: Desk) {
       if (e instanceof Problem) readError.value = e
     }
   }
-  return { add, takeAway, flip, sharpen, turnTo, keepView, takeView, inRoom, apply, follow }
+  return { add, lay, takeAway, flip, sharpen, turnTo, keepView, takeView, inRoom, apply, follow }
 }

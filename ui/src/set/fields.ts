@@ -9,15 +9,19 @@ export interface Field {
   path: string
   label: string
   unit?: string
+  /** Kept in millimetres, shown in the studio's unit. */
+  length?: boolean
   scale?: number
   step?: number
   choices?: { value: string; words: string }[]
   colour?: boolean
   flag?: [string, string]
   text?: boolean
+  day?: boolean
+  clock?: boolean
 }
 
-const cm = { unit: 'cm', scale: 0.1, step: 0.5 }
+const long = { length: true }
 const deg = { unit: '°', step: 1 }
 const percent = { unit: '%', scale: 100, step: 5 }
 const one = (all: readonly string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
@@ -47,54 +51,54 @@ export const tabs: { key: string; name: string }[] = [
 const plain: Record<string, Field[]> = {
   camera: [
     { path: 'camera.elevationDeg', label: 'Elevation', ...deg },
-    { path: 'camera.distanceMm', label: 'Distance', ...cm, step: 1 },
+    { path: 'camera.distanceMm', label: 'Distance', ...long },
     { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
     { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
     { path: 'camera.orientation', label: 'Frame lies', choices: one(words.Camera.orientation) },
     { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
-    { path: 'camera.aimXMm', label: 'Aims right of the dish', ...cm },
-    { path: 'camera.aimYMm', label: 'Aims beyond it', ...cm },
-    { path: 'camera.aimZMm', label: 'Aims above it', ...cm },
+    { path: 'camera.aimXMm', label: 'Aims right of the dish', ...long },
+    { path: 'camera.aimYMm', label: 'Aims beyond it', ...long },
+    { path: 'camera.aimZMm', label: 'Aims above it', ...long },
   ],
   kit: [
     { path: 'camera.shortestMm', label: 'Lens from', unit: 'mm' },
     { path: 'camera.longestMm', label: 'Lens to', unit: 'mm' },
     { path: 'camera.widestAperture', label: 'Lens opens to f/', step: 0.1 },
     { path: 'camera.narrowAperture', label: 'Lens closes to f/' },
-    { path: 'camera.closestMm', label: 'Closest focus', ...cm },
+    { path: 'camera.closestMm', label: 'Closest focus', ...long },
     { path: 'camera.highestIso', label: 'Highest ISO', step: 100 },
     { path: 'camera.sensorWidthMm', label: 'Sensor long side', unit: 'mm', step: 0.1 },
     { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
   ],
   vessel: [
     { path: 'vessel.kind', label: 'Kind', choices: one(words.Vessel.kind) },
-    { path: 'vessel.diameterMm', label: 'Diameter', ...cm },
-    { path: 'vessel.heightMm', label: 'Height', ...cm },
-    { path: 'vessel.xMm', label: 'From the left edge', ...cm },
-    { path: 'vessel.yMm', label: 'From the near edge', ...cm },
+    { path: 'vessel.diameterMm', label: 'Diameter', ...long },
+    { path: 'vessel.heightMm', label: 'Height', ...long },
+    { path: 'vessel.xMm', label: 'From the left edge', ...long },
+    { path: 'vessel.yMm', label: 'From the near edge', ...long },
     { path: 'vessel.finish', label: 'Finish', choices: finishes },
     { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) },
     { path: 'vessel.colour', label: 'Colour', colour: true },
   ],
   food: [
     { path: 'food.name', label: 'What it is', text: true },
-    { path: 'food.aboveMm', label: 'Rises above the rim', ...cm },
+    { path: 'food.aboveMm', label: 'Rises above the rim', ...long },
     { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
     { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] },
     { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) },
     { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
     { path: 'food.strength', label: 'Drink, share of full strength', ...percent },
     { path: 'food.fillShare', label: 'Fills the vessel to', ...percent },
-    { path: 'food.pourMm', label: 'Poured from above the rim', ...cm },
+    { path: 'food.pourMm', label: 'Poured from above the rim', ...long },
     { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
     { path: 'food.colour', label: 'Colour', colour: true },
     { path: 'food.garnish', label: 'Garnish', colour: true },
   ],
   backdrop: [
     { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] },
-    { path: 'backdrop.yMm', label: 'From the near edge', ...cm },
-    { path: 'backdrop.widthMm', label: 'Width', ...cm },
-    { path: 'backdrop.heightMm', label: 'Height', ...cm },
+    { path: 'backdrop.yMm', label: 'From the near edge', ...long },
+    { path: 'backdrop.widthMm', label: 'Width', ...long },
+    { path: 'backdrop.heightMm', label: 'Height', ...long },
     { path: 'backdrop.colour', label: 'Colour', colour: true },
   ],
   ground: [
@@ -108,11 +112,11 @@ const plain: Record<string, Field[]> = {
       ],
     },
     { path: 'ground.material', label: 'Face', choices: usual(words.Ground.material) },
-    { path: 'ground.widthMm', label: 'Width', ...cm },
-    { path: 'ground.depthMm', label: 'Depth', ...cm },
-    { path: 'ground.riseMm', label: 'Sheet rises to', ...cm },
-    { path: 'ground.xMm', label: 'From the left edge', ...cm },
-    { path: 'ground.yMm', label: 'From the near edge', ...cm },
+    { path: 'ground.widthMm', label: 'Width', ...long },
+    { path: 'ground.depthMm', label: 'Depth', ...long },
+    { path: 'ground.riseMm', label: 'Sheet rises to', ...long },
+    { path: 'ground.xMm', label: 'From the left edge', ...long },
+    { path: 'ground.yMm', label: 'From the near edge', ...long },
     { path: 'ground.turnDeg', label: 'Turned', ...deg },
     { path: 'ground.finish', label: 'Finish', choices: finishes },
     { path: 'ground.colour', label: 'Colour', colour: true },
@@ -120,25 +124,25 @@ const plain: Record<string, Field[]> = {
   daylight: [
     { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] },
     { path: 'daylight.weather', label: 'Sky', choices: one(words.Daylight.weather) },
-    { path: 'daylight.day', label: 'Day', text: true },
-    { path: 'daylight.clock', label: 'Clock', text: true },
+    { path: 'daylight.day', label: 'Day', day: true },
+    { path: 'daylight.clock', label: 'Clock', clock: true },
     { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
     { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 },
     { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 },
     { path: 'daylight.zone', label: 'Time zone', text: true },
   ],
   table: [
-    { path: 'table.widthMm', label: 'Width', ...cm },
-    { path: 'table.depthMm', label: 'Depth', ...cm },
+    { path: 'table.widthMm', label: 'Width', ...long },
+    { path: 'table.depthMm', label: 'Depth', ...long },
     { path: 'table.reflectance', label: 'Returns of the light', step: 0.01 },
     { path: 'table.finish', label: 'Finish', choices: finishes },
     { path: 'table.material', label: 'Made of', choices: usual(words.Table.material) },
     { path: 'table.colour', label: 'Colour', colour: true },
   ],
   room: [
-    { path: 'room.widthMm', label: 'Width', ...cm },
-    { path: 'room.depthMm', label: 'Depth', ...cm },
-    { path: 'room.heightMm', label: 'Height', ...cm },
+    { path: 'room.widthMm', label: 'Width', ...long },
+    { path: 'room.depthMm', label: 'Depth', ...long },
+    { path: 'room.heightMm', label: 'Height', ...long },
     { path: 'room.reflectance', label: 'Walls return', step: 0.01 },
   ],
 }
@@ -165,7 +169,7 @@ export function fieldsOf(
                 { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
               ]),
           { path: p + 'glass', label: 'Glass lets through', ...percent },
-          { path: p + 'revealMm', label: 'Depth of the opening', ...cm },
+          { path: p + 'revealMm', label: 'Depth of the opening', ...long },
           { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent },
           { path: p + 'curtainRight', label: 'Curtain from the right', ...percent },
           { path: p + 'blindTop', label: 'Blind from the top', ...percent },
@@ -181,11 +185,11 @@ export function fieldsOf(
       { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] },
       { path: p + 'name', label: 'Name', text: true },
       { path: p + 'kind', label: 'Kind', choices: lightKinds },
-      { path: p + 'widthMm', label: 'Width', ...cm },
-      { path: p + 'heightMm', label: 'Height', ...cm },
-      { path: p + 'xMm', label: 'From the left edge', ...cm },
-      { path: p + 'yMm', label: 'From the near edge', ...cm },
-      { path: p + 'zMm', label: 'Middle above the table', ...cm },
+      { path: p + 'widthMm', label: 'Width', ...long },
+      { path: p + 'heightMm', label: 'Height', ...long },
+      { path: p + 'xMm', label: 'From the left edge', ...long },
+      { path: p + 'yMm', label: 'From the near edge', ...long },
+      { path: p + 'zMm', label: 'Middle above the table', ...long },
       { path: p + 'facingDeg', label: 'Shines toward', ...deg },
       { path: p + 'tiltDeg', label: 'Leans back', ...deg },
       ...bright,
@@ -201,17 +205,17 @@ export function fieldsOf(
       { path: p + 'on', label: 'In the set', flag: ['in', 'out'] },
       { path: p + 'name', label: 'Name', text: true },
       { path: p + 'kind', label: 'Kind', choices: thingKinds },
-      { path: p + 'xMm', label: 'From the left edge', ...cm },
-      { path: p + 'yMm', label: 'From the near edge', ...cm },
+      { path: p + 'xMm', label: 'From the left edge', ...long },
+      { path: p + 'yMm', label: 'From the near edge', ...long },
       { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
-      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...cm },
-      ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...cm }]),
+      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...long },
+      ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...long }]),
       {
         path: p + 'heightMm',
         label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height',
-        ...cm,
+        ...long,
       },
-      { path: p + 'liftMm', label: 'Lifted by', ...cm },
+      { path: p + 'liftMm', label: 'Lifted by', ...long },
       { path: p + 'tiltDeg', label: 'Leans away', ...deg },
       ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []),
       ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(words.Thing.piece) }] : []),
@@ -242,11 +246,11 @@ export function fieldsOf(
       { path: p + 'on', label: 'In the set', flag: ['in', 'out'] },
       { path: p + 'name', label: 'Name', text: true },
       { path: p + 'kind', label: 'Face', choices: cardKinds },
-      { path: p + 'widthMm', label: 'Width', ...cm },
-      { path: p + 'heightMm', label: 'Height', ...cm },
-      { path: p + 'xMm', label: 'From the left edge', ...cm },
-      { path: p + 'yMm', label: 'From the near edge', ...cm },
-      { path: p + 'zMm', label: 'Lower edge above the table', ...cm },
+      { path: p + 'widthMm', label: 'Width', ...long },
+      { path: p + 'heightMm', label: 'Height', ...long },
+      { path: p + 'xMm', label: 'From the left edge', ...long },
+      { path: p + 'yMm', label: 'From the near edge', ...long },
+      { path: p + 'zMm', label: 'Lower edge above the table', ...long },
       { path: p + 'facingDeg', label: 'Face toward', ...deg },
       { path: p + 'tiltDeg', label: 'Leans back', ...deg },
     ]
