@@ -62,7 +62,8 @@ func TestBadRecipeFilesSayWhatAndWhere(t *testing.T) {
 	p.sees("1 line was not understood")
 }
 
-// Two people at once: the second is told, and chooses.
+// Two people at once: different fields are both kept; of the same one both are shown, and
+// the second chooses.
 func TestTwoAtOnce(t *testing.T) {
 	t.Parallel()
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
@@ -71,17 +72,37 @@ func TestTwoAtOnce(t *testing.T) {
 	shoot(p)
 	p.saved()
 	// The other person, in another window, by the same sign-in.
-	eval[any](p, `(async () => { const id = location.pathname.split('/')[2]; const r = await (await fetch('/api/shoots/' + id)).json();
-	  await fetch('/api/shoots/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({name: 'Theirs', version: r.version, brief: r.doc.brief})}); window.other = true })()`)
-	p.until("window.other", "the other save")
+	elsewhere := func(name, who string) {
+		eval[any](p, `window.other = false; (async () => { const id = location.pathname.split('/')[2]; const r = await (await fetch('/api/shoots/' + id)).json();
+		  await fetch('/api/shoots/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({name: `+quote(name)+`, version: r.version, brief: {...r.doc.brief, who: `+quote(who)+`}})}); window.other = true })()`)
+		p.until("window.other", "the other save")
+	}
+	kept := func() [3]string {
+		return asked[[3]string](p, "'/api/shoots/' + location.pathname.split('/')[2]", "[got.doc.name, got.doc.brief.who, got.doc.brief.what]")
+	}
+	elsewhere("Theirs", "")
 	p.type_("#q-who", "Mine")
-	p.sees("Someone saved this while you were at it")
-	assert.Equal(t, "Mine", eval[string](p, "document.querySelector('#q-who').value"))
+	p.sees("Theirs and yours are both kept")
+	p.saved()
+	assert.Equal(t, [3]string{"Theirs", "Mine", ""}, kept())
+
+	elsewhere("Theirs again", "Their Ada")
+	p.type_("#q-what", "A toddy")
+	p.type_("#q-who", "My Ada")
+	p.sees("Which is to stay?")
+	p.sees("Their Ada")
+	assert.Equal(t, "My Ada", eval[string](p, "document.querySelector('#q-who').value"))
 	p.click("Keep mine")
 	p.saved()
-	name := eval[string](p, "fetch('/api/shoots/' + location.pathname.split('/')[2]).then(r => r.json()).then(s => window.got = s.doc.brief.who), 'asked'")
-	assert.Equal(t, "asked", name)
-	p.until("window.got === 'Mine'", "mine to be what is kept")
+	assert.Equal(t, [3]string{"Theirs again", "My Ada", "A toddy"}, kept(), "what only they changed stays")
+
+	elsewhere("Theirs again", "Their Maud")
+	p.type_("#q-who", "My Maud")
+	p.sees("Which is to stay?")
+	p.click("Take theirs")
+	p.saved()
+	assert.Equal(t, [3]string{"Theirs again", "Their Maud", "A toddy"}, kept())
+	assert.Equal(t, "Their Maud", eval[string](p, "document.querySelector('#q-who').value"))
 }
 
 // Killed without a word, the server comes back with every accepted save, and what
@@ -98,7 +119,7 @@ func TestKilledInTheMiddle(t *testing.T) {
 	path := eval[string](p, "location.pathname")
 	s.end(syscall.SIGKILL)
 	p.type_("#q-why", "Typed while it was down")
-	p.sees("does not answer")
+	p.sees("Waiting for the connection")
 	assert.Equal(t, "Typed while it was down", eval[string](p, "document.querySelector('#q-why').value"))
 
 	again := start(t, "serve", db, data)

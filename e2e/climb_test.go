@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"figladder/internal/store/storetest"
 	"github.com/chromedp/chromedp"
@@ -34,8 +35,8 @@ func TestOneWholeClimb(t *testing.T) {
 	p.type_("input[aria-label='Deliverable 1: what for']", "Feed")
 	p.saved()
 	p.until("document.querySelector('.open li')?.innerText === 'When?'", "only the day to be open")
-	p.type_("input[aria-label='Deliverable 1: finals']", "-3")
-	p.sees("Not saved")
+	p.type_("input[aria-label='Deliverable 1: finals']", "-3"+kb.Tab)
+	p.sees("Write 1 to 500.")
 	p.until("document.querySelector(\"input[aria-label='Deliverable 1: finals']\").value === '-3'", "what was typed to stay")
 	p.type_("input[aria-label='Deliverable 1: finals']", "2")
 	p.saved()
@@ -140,18 +141,27 @@ func TestOneWholeClimb(t *testing.T) {
 	p.key(kb.Enter)
 	p.sees("✓ Approved")
 
-	// Out: refused first, then mended
+	// Out: what stops it cannot be sent; then mended, and asked before it goes
 	p.press("]")
 	p.until("document.querySelector('.crop')", "the crop")
 	p.sees("Alt text")
-	p.click("Send to Feed")
-	p.sees("■ refused")
+	assert.True(t, eval[bool](p, "[...document.querySelectorAll('button')].find(b => b.innerText.startsWith('Send to Feed')).disabled"), "what stops it disables it")
 	p.type_("textarea[name=alt]", "A tall glass of sloe and tonic on dark wood, lit from the left")
 	p.until("!document.querySelector('[data-finding=alt]')", "nothing against the alt text")
 	p.do(chromedp.Focus(".crop"))
 	p.key(kb.ArrowRight)
+	p.press("p")
+	time.Sleep(300 * time.Millisecond)
+	assert.Zero(t, asked[int](p, "'/api/shoots/' + location.pathname.split('/')[2] + '/publications'", "got.length"), "no bare key sends")
 	p.click("Send to Feed")
+	p.sees("cannot be taken back")
+	p.reply("Leave it")
+	p.click("Send to Feed")
+	p.reply("Send it")
 	p.sees("✓ accepted")
+	p.click("Send to Feed")
+	p.sees("Send another to Feed?")
+	p.reply("Leave it")
 	p.until("[...document.querySelectorAll('.rail .shown')].some(e => e.innerText.startsWith('1 of'))", "the rail to count it")
 	got, err := filepath.Glob(filepath.Join(s.Data, "outlet", "feed-*.jpg"))
 	require.NoError(t, err)
@@ -159,6 +169,11 @@ func TestOneWholeClimb(t *testing.T) {
 	st, err := os.Stat(got[0])
 	require.NoError(t, err)
 	assert.Greater(t, st.Size(), int64(20000))
+
+	// Undo does not take the yes back as if it were the sending.
+	p.press("z", chromedp.ModifierCtrl)
+	p.sees("Take back what came before it?")
+	p.reply("Leave it")
 
 	p.go_(strings.Split(eval[string](p, "location.pathname"), "/out")[0] + "/shots")
 	p.sees("At the top")

@@ -10,6 +10,7 @@ import (
 
 	"figladder/internal/store/storetest"
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -40,7 +41,7 @@ func TestCupboardFromPictureToSwap(t *testing.T) {
 	require.NoError(t, png.Encode(f, img))
 	require.NoError(t, f.Close())
 	p.press("n")
-	p.sees("True sizes, cm")
+	p.sees("True sizes")
 	p.do(chromedp.SetUploadFiles("input[name=look]", []string{picture}))
 	p.sees("measured: confirm it")
 	assert.Equal(t, "#5f6b79", eval[string](p, "document.querySelector(\"input[aria-label='Main colour']\").value"))
@@ -48,14 +49,14 @@ func TestCupboardFromPictureToSwap(t *testing.T) {
 	p.click("Save the prop")
 	p.sees("Measure it: no rim is written down")
 	assert.Equal(t, "Slate plate", eval[string](p, "document.querySelector(\"input[aria-label='Name of the prop']\").value"), "what was typed stays")
-	p.type_("input[aria-label='Rim, cm']", "20.5")
+	p.type_("input[aria-label='Rim']", "20.5")
 	p.click("Save the prop")
 	p.closed()
 	p.sees("20.5 cm")
 	p.until("document.querySelector('.photo img')?.naturalWidth === 80", "its picture")
 	p.press("n")
 	p.type_("input[aria-label='Name of the prop']", "Oat plate")
-	p.type_("input[aria-label='Rim, cm']", "21")
+	p.type_("input[aria-label='Rim']", "21")
 	p.click("Save the prop")
 	p.closed()
 	p.until("document.querySelectorAll('.tile').length === 2", "two on the wall")
@@ -86,7 +87,8 @@ func TestCupboardFromPictureToSwap(t *testing.T) {
 	p.press("h")
 	p.sees("Shoots by day")
 	shoot(p)
-	p.type_("#q-when", "12032026")
+	p.type_("#q-when", "3.12.2026")
+	p.key(kb.Tab)
 	p.saved()
 	p.press("]")
 	p.sees("No dishes yet")

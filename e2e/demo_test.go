@@ -44,7 +44,13 @@ func demoServer(t *testing.T) *server {
 // demoPage is a page of the demo with its owner signed in.
 func demoPage(t *testing.T) *page {
 	t.Helper()
-	p := open(t, demoServer(t).URL, 1280, 800)
+	return signedIn(t, demoServer(t).URL)
+}
+
+// signedIn is a page of a server with the demo, signed in.
+func signedIn(t *testing.T, base string) *page {
+	t.Helper()
+	p := open(t, base, 1280, 800)
 	p.go_("/sign-in")
 	p.sees("Sign in")
 	p.type_("input[name=email]", demo.Email)

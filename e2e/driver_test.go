@@ -12,12 +12,15 @@ import (
 	"path/filepath"
 	"regexp"
 	"strings"
+	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
 
 	"figladder/internal/store/storetest"
+	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/input"
+	cdppage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
@@ -102,9 +105,10 @@ func (s *server) end(sig syscall.Signal) {
 
 // page is a browser tab and what a person does in it.
 type page struct {
-	t    *testing.T
-	ctx  context.Context
-	base string
+	t       *testing.T
+	ctx     context.Context
+	base    string
+	leaving atomic.Int32 // how often it was asked whether to leave
 }
 
 func open(t *testing.T, base string, width, height int64) *page {
@@ -115,7 +119,18 @@ func open(t *testing.T, base string, width, height int64) *page {
 	ctx, stopTab := chromedp.NewContext(alloc)
 	ctx, stopTime := context.WithTimeout(ctx, 12*time.Minute)
 	t.Cleanup(func() { stopTime(); stopTab(); stopAlloc() })
-	p := &page{t, ctx, base}
+	p := &page{t: t, ctx: ctx, base: base}
+	require.NoError(t, chromedp.Listen(ctx, func(ev any) { // a person who is asked leaves all the same
+		if _, is := ev.(*cdppage.EventJavascriptDialogOpening); is {
+			p.leaving.Add(1)
+			go func() {
+				_ = chromedp.Do(ctx, chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+					_, err := cdp.Call(ctx, t, cdppage.HandleJavaScriptDialog, cdppage.HandleJavaScriptDialogParams{Accept: true})
+					return err
+				}))
+			}()
+		}
+	}))
 	p.do(chromedp.EmulateViewport(width, height))
 	// Pictures made by themselves take every core; the part that is about them asks.
 	p.go_("/")
@@ -145,6 +160,7 @@ func quote(s string) string { b, _ := json.Marshal(s); return string(b) }
 func (p *page) until(js, why string) {
 	p.t.Helper()
 	deadline := time.Now().Add(2 * time.Minute) // other tests take their share of the machine
+	wait := 30 * time.Millisecond
 	for {
 		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
 		if err == nil && v {
@@ -156,7 +172,9 @@ func (p *page) until(js, why string) {
 			_ = os.WriteFile(path, shot, 0o600)
 			p.t.Fatalf("waited in vain for %s (%v); see %s. The page says:\n%s", why, err, path, eval[string](p, "document.body.innerText.slice(0, 3000)"))
 		}
-		time.Sleep(60 * time.Millisecond)
+		// Asking costs the page a layout: what takes long is asked about less often.
+		time.Sleep(wait)
+		wait = min(wait*4/3, 300*time.Millisecond)
 	}
 }
 
@@ -169,12 +187,40 @@ func (p *page) sees(words string) {
 // click clicks the button, link or option whose name is, or holds, the words.
 func (p *page) click(words string) {
 	p.t.Helper()
-	find := `[...document.querySelectorAll('button,a,[role=button],[role=radio],.el-radio-button,.el-radio,[role=option],summary,li[tabindex]')].filter(e => e.offsetParent !== null || e.getClientRects().length)
+	at := p.button(words)
+	p.do(chromedp.MouseClickXY(at["x"], at["y"]))
+}
+
+// reply presses a button of a question and waits until the question is gone.
+func (p *page) reply(words string) {
+	p.t.Helper()
+	p.until("document.querySelector('.el-message-box')?.getClientRects().length", "a question")
+	p.click(words)
+	p.until("![...document.querySelectorAll('.el-overlay')].some(o => o.getClientRects().length)", "the question to be gone")
+}
+
+// doubleClick clicks twice, as fast as any hand, on whatever is there the second time.
+func (p *page) doubleClick(words string) {
+	p.t.Helper()
+	at := p.button(words)
+	one := func(n int) []chromedp.Action[chromedp.Void] {
+		return []chromedp.Action[chromedp.Void]{
+			chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, at["x"], at["y"], chromedp.ButtonLeft, chromedp.ClickCount(n)),
+			chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, at["x"], at["y"], chromedp.ButtonLeft, chromedp.ClickCount(n)),
+		}
+	}
+	p.do(append(one(1), one(2)...)...)
+}
+
+// button is where the middle of a button stands, once it stands still.
+func (p *page) button(words string) map[string]float64 {
+	p.t.Helper()
+	find := `[...document.querySelectorAll('button,a,[role=button],[role=radio],.el-radio-button,.el-checkbox,.el-radio,[role=option],summary,li[tabindex]')].filter(e => e.offsetParent !== null || e.getClientRects().length)
 	  .map(e => [e, (e.getAttribute('aria-label') || e.innerText || '').trim()]).filter(([e, n]) => n === «words» || n.startsWith(«words»)).sort((a, b) => a[1].length - b[1].length)[0]?.[0]`
 	find = strings.ReplaceAll(find, "«words»", quote(words))
 	p.until(find, "a button “"+words+"”")
 	at := func() map[string]float64 {
-		return eval[map[string]float64](p, "(() => { const e = "+find+"; if (!e) return {x: -1, y: -1}; e.scrollIntoView({block: 'nearest'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+		return eval[map[string]float64](p, "(() => { const e = "+find+"; if (!e) return {x: -1, y: -1}; e.scrollIntoView({block: 'nearest'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2, w: r.width, h: r.height} })()")
 	}
 	// A dialog that is still opening carries its buttons along: a person waits for it.
 	box := at()
@@ -186,7 +232,7 @@ func (p *page) click(words string) {
 		}
 		box = now
 	}
-	p.do(chromedp.MouseClickXY(box["x"], box["y"]))
+	return box
 }
 
 // type_ focuses a field by its selector, empties it and types.
@@ -205,7 +251,23 @@ func (p *page) type_(selector, text string) {
 func (p *page) press(key string, mods ...chromedp.Modifier) {
 	p.t.Helper()
 	eval[any](p, "document.activeElement?.blur?.()")
-	p.key(key, mods...)
+	if len(key) > 1 || len(mods) > 0 {
+		p.key(key, mods...)
+		return
+	}
+	// A key that does something types nothing: a browser sends no letter after a press that
+	// was taken, and a sheet that opens may have the focus by then.
+	p.do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		for _, k := range kb.Encode([]rune(key)[0]) {
+			if k.Type == kb.KeyChar {
+				continue
+			}
+			if _, err := cdp.Call(ctx, t, input.DispatchKeyEvent, *k); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
 }
 
 // key presses a key where the focus is.
@@ -218,8 +280,6 @@ func (p *page) key(key string, mods ...chromedp.Modifier) {
 	p.do(chromedp.KeyEvent(key))
 }
 
-// drag takes hold of the middle of an element and moves it by dx, dy pixels in
-// steps, as a hand does.
 // tabTo presses Tab, or Shift and Tab, until the focus is on what js says of a as true:
 // the keyboard alone, as a person would.
 func (p *page) tabTo(js, why string, back bool) {
@@ -237,6 +297,8 @@ func (p *page) tabTo(js, why string, back bool) {
 	p.t.Fatalf("Tab never comes to %s", why)
 }
 
+// drag takes hold of the middle of an element and moves it by dx, dy pixels in
+// steps, as a hand does.
 func (p *page) drag(selector string, dx, dy float64) {
 	p.t.Helper()
 	p.until("document.querySelector("+quote(selector)+")", selector)

@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"context"
 	"os"
 	"path/filepath"
 	"slices"
@@ -8,7 +9,10 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -41,6 +45,7 @@ var views = []view{
 	{"finish", "Merrow", "/finish", "steps done", ""},
 	{"you", "", "/studio", "Change your password", ""},
 	{"people", "", "/studio/people", "Invite somebody", ""},
+	{"units", "", "/studio/units", "Lenses and sensors stay", ""},
 	{"bin", "", "/studio/taken-away", "Taken away", ""},
 	{"vault", "", "/studio/files", "Read every file now", ""},
 	{"out", "Allotment", "/out", "accepted", ""},
@@ -76,7 +81,7 @@ func TestShots(t *testing.T) {
 	dir := "../docs/screenshots"
 	require.NoError(t, os.MkdirAll(dir, 0o755))
 	for _, v := range views {
-		if slices.Contains([]string{"missing", "pack", "references", "you", "bin", "vault"}, v.name) {
+		if slices.Contains([]string{"missing", "pack", "references", "you", "units", "bin", "vault"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)
@@ -86,23 +91,122 @@ func TestShots(t *testing.T) {
 	}
 }
 
-// axe looks for what would keep a person out; the page must also fit its width.
+// sizes are a laptop, a small laptop, a tablet upright and a phone.
+var sizes = [][2]int64{{1280, 800}, {1024, 768}, {768, 1024}, {390, 844}}
+
+// openToAll looks at what is shown at every size: axe finds nothing, not even minor, and
+// nothing is wider than the window.
+func (p *page) openToAll(name string) {
+	p.t.Helper()
+	for _, size := range sizes {
+		p.do(chromedp.EmulateViewport(size[0], size[1]))
+		time.Sleep(150 * time.Millisecond)
+		assert.LessOrEqual(p.t, eval[float64](p, "document.documentElement.scrollWidth - innerWidth"), 0.0, "%s at %d is wider than the screen", name, size[0])
+		if size[0] == 1024 {
+			continue // drawn by the same rules as the laptop
+		}
+		eval[any](p, "document.querySelector('.handle[aria-expanded=false]')?.click(); null")
+		eval[any](p, "window.axeSays = null; axe.run(document, {resultTypes: ['violations']}).then(r => window.axeSays = r.violations.map(v => v.impact + ' ' + v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.failureSummary || '').slice(0, 160)).join(' | '))); null")
+		p.until("window.axeSays", "axe")
+		assert.Empty(p.t, eval[[]string](p, "window.axeSays"), "%s at %d", name, size[0])
+	}
+	p.do(chromedp.EmulateViewport(1280, 800))
+}
+
+// withAxe puts axe into the page that is shown.
+func (p *page) withAxe() {
+	p.t.Helper()
+	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
+	require.NoError(p.t, err, "axe-core comes with the page's libraries")
+	eval[any](p, string(axe)+"; null")
+}
+
 func TestEveryViewIsOpenToAll(t *testing.T) {
 	t.Parallel()
 	p := demoPage(t)
-	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err, "axe-core comes with the page's libraries")
 	for _, v := range views {
 		p.visit(v.shoot, v.path, v.sees, v.js)
-		eval[any](p, string(axe)+"; null")
-		eval[any](p, "window.axeSays = null; axe.run(document, {resultTypes: ['violations']}).then(r => window.axeSays = r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.failureSummary || '').slice(0, 160)).join(' | '))); null")
-		p.until("window.axeSays", "axe")
-		assert.Empty(t, eval[[]string](p, "window.axeSays"), v.name)
-		for _, size := range [][2]int64{{1280, 800}, {1024, 768}} {
-			p.do(chromedp.EmulateViewport(size[0], size[1]))
-			time.Sleep(150 * time.Millisecond)
-			assert.LessOrEqual(t, eval[float64](p, "document.documentElement.scrollWidth - innerWidth"), 0.0, "%s at %d is wider than the screen", v.name, size[0])
-		}
-		p.do(chromedp.EmulateViewport(1280, 800))
+		p.withAxe()
+		p.openToAll(v.name)
 	}
+}
+
+// Sheets and questions are open to all, too, and the focus is where typing begins.
+func TestEverySheetIsOpenToAll(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	for _, d := range []struct{ shoot, path, sees, button, focus string }{
+		{"", "/", "Shoots by day", "New shoot", "Name of the shoot"},
+		{"Merrow", "/references", "What to take", "Add a reference", "What to look at"},
+		{"Merrow", "/dish", "Frames in this recipe", "Type a recipe", "Name of the dish"},
+		{"Merrow", "/dish", "Frames in this recipe", "Change:", "What it shows"},
+		{"Merrow", "/trials", "Ingredient", "Add a trial", "Name of the trial"},
+		{"Merrow", "/shots", "safe frames", "Add a shot", "Dish"},
+		{"", "/cupboard", "On the table", "Add a prop", "Name of the prop"},
+		{"", "/cupboard/kit", "Lenses", "Write a piece down", "Kind of kit"},
+		{"", "/cupboard/missing", "Rent or buy", "Want something", "What is wanted"},
+		{"Merrow", "/shots", "safe frames", "Keys of this screen", ""},
+		{"Merrow", "/brief", "Finals owed", "Take this shoot away", ""},
+		{"Allotment", "/out", "accepted", "Send to Feed", ""},
+		{"", "/almanac", "Best hours", "Edit", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "Things", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "Lights", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "Daylight", "-"},
+	} {
+		p.visit(d.shoot, d.path, d.sees, "")
+		p.click(d.button)
+		if d.focus != "-" {
+			p.until("[...document.querySelectorAll('.el-dialog, .el-message-box')].some(e => e.getClientRects().length)", "the sheet of "+d.button)
+		}
+		time.Sleep(500 * time.Millisecond)
+		if d.focus != "" && d.focus != "-" {
+			assert.Equal(t, d.focus, eval[string](p, "document.activeElement.getAttribute('aria-label') ?? ''"), d.button)
+		}
+		p.withAxe()
+		p.openToAll(d.button + " on " + d.path)
+	}
+}
+
+// A reader that draws in colours of its own, or keeps still, sees what is chosen all the same.
+func TestForcedColoursShowWhatIsChosen(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		_, err := cdp.Call(ctx, t, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: "forced-colors", Value: "active"}, {Name: "prefers-reduced-motion", Value: "reduce"}}})
+		return err
+	}))
+	p.visit("Merrow", "/set/HERO", "Key to fill", "")
+	require.True(t, eval[bool](p, "matchMedia('(forced-colors: active)').matches"))
+	ringed := func(selector string) bool {
+		return eval[bool](p, "(() => { const s = getComputedStyle(document.querySelector("+quote(selector)+")); return s.outlineStyle === 'solid' && parseFloat(s.outlineWidth) >= 2 })()")
+	}
+	assert.True(t, ringed("[role=tab][aria-selected=true]"), "the tab")
+	assert.False(t, ringed("[role=tab][aria-selected=false]"), "only the one")
+	assert.True(t, ringed(".rail [aria-current=page]"), "the rung")
+	still := eval[string](p, "getComputedStyle(document.querySelector('.el-button')).transitionDuration")
+	assert.Contains(t, []string{"0s", "0.01ms", "1e-05s"}, still)
+}
+
+// Single letters can be turned off; keys with Ctrl still act.
+func TestLettersCanBeTurnedOff(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.press("n")
+	p.sees("Make the shoot")
+	p.key(kb.Escape)
+	p.closed()
+	p.press("?")
+	p.click("Single letters and signs do something")
+	p.key(kb.Escape)
+	p.closed()
+	p.press("n")
+	p.press("c")
+	time.Sleep(400 * time.Millisecond)
+	assert.Equal(t, "/", eval[string](p, "location.pathname"))
+	assert.False(t, eval[bool](p, "[...document.querySelectorAll('.el-dialog')].some(d => d.getClientRects().length)"))
+	p.do(chromedp.Reload())
+	p.sees("Shoots by day")
+	p.press("c")
+	time.Sleep(400 * time.Millisecond)
+	assert.Equal(t, "/", eval[string](p, "location.pathname"), "after a reload, too")
 }
