@@ -104,4 +104,10 @@ func TestNothingTypedIsLost(t *testing.T) {
 	time.Sleep(700 * time.Millisecond)
 	assert.Equal(t, "Dark, from behind", asked[string](p, "'/api/shoots/' + location.pathname.split('/')[2]", "got.doc.brief.how"))
 	assert.Equal(t, "-3", eval[string](p, "document.querySelector(\"input[aria-label='Deliverable 1: finals']\").value"))
+	p.sees("One field cannot be read yet. The rest is saved.")
+	before = p.leaving.Load()
+	p.do(chromedp.Reload())
+	p.sees("The brief so far")
+	assert.Equal(t, before+1, p.leaving.Load(), "it asked before the wrong number was lost")
+	p.saved()
 }

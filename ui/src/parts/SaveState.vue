@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import ClashList from './ClashList.vue'
 import type { Draft } from './draft'
+import { unread } from './unread'
 
 const props = defineProps<{ draft: Draft<T> }>()
 const state = computed(() => props.draft.state.value)
@@ -9,8 +10,11 @@ const error = computed(() => props.draft.error.value)
 </script>
 
 <template>
-  <div class="state" :class="state" role="status">
-    <template v-if="state === 'saved'">✓ Saved</template>
+  <div class="state" :class="unread && state === 'saved' ? 'unread' : state" role="status">
+    <template v-if="state === 'saved' && unread"
+      >▲ {{ unread === 1 ? 'One field' : `${unread} fields` }} cannot be read yet. The rest is saved.</template
+    >
+    <template v-else-if="state === 'saved'">✓ Saved</template>
     <template v-else-if="state === 'refused'">
       <span>■ Not saved{{ error?.fields.length ? ' yet' : '' }}. {{ error?.message }}</span>
       <el-button size="small" @click="draft.flush">Try again</el-button>
@@ -36,6 +40,7 @@ const error = computed(() => props.draft.error.value)
 .saved {
   color: var(--fl-leaf-ink);
 }
+.unread,
 .waiting {
   color: var(--fl-brass-deep);
   background: var(--fl-straw);

@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T">
 import { ref, useId, watch } from 'vue'
+import { tellUnread } from './unread'
 
 defineOptions({ inheritAttrs: false })
 /** What is typed and read as something else: a number, a day, a time. What cannot be read stays as it was
@@ -15,6 +16,7 @@ const emit = defineEmits<{ 'update:modelValue': [v: T]; change: [v: T] }>()
 
 const text = ref(props.write(props.modelValue))
 const wrong = ref('')
+tellUnread(wrong)
 const id = useId()
 const show = () => {
   text.value = props.write(props.modelValue)
@@ -36,6 +38,10 @@ function typed() {
   else if (got.value !== undefined) take(got.value)
   else show()
 }
+/** While it is being put right, it is no longer called wrong. */
+function typing() {
+  if (wrong.value && !props.read(text.value).words) wrong.value = ''
+}
 defineExpose({ take, wrong })
 </script>
 
@@ -51,6 +57,7 @@ defineExpose({ take, wrong })
         :disabled="disabled"
         :aria-invalid="wrong ? 'true' : ($attrs['aria-invalid'] as 'true' | undefined)"
         :aria-describedby="wrong || note ? id : ($attrs['aria-describedby'] as string | undefined)"
+        @input="typing"
         @keydown.enter="typed"
         @change.stop="typed"
       />

@@ -1,5 +1,6 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
+import { unread } from './unread'
 import NumberField from './NumberField.vue'
 import { boundsWords, readNumber } from './number'
 
@@ -47,6 +48,22 @@ describe('a number field', () => {
     expect(w.emitted('update:modelValue')).toEqual([[27.5]])
     await w.setProps({ modelValue: 27.5 })
     expect((input.element as HTMLInputElement).value).toBe('27.5')
+  })
+  it('is told of while it cannot be read, and no longer when it can or is gone', async () => {
+    const [one, other] = [show({}), show({})]
+    await type(one, 'many')
+    await type(other, 'few')
+    expect(unread.value).toBe(2)
+    const e = new Event('beforeunload', { cancelable: true })
+    window.dispatchEvent(e)
+    expect(e.defaultPrevented).toBe(true)
+    await type(one, '7')
+    expect(unread.value).toBe(1)
+    other.unmount()
+    expect(unread.value).toBe(0)
+    const after = new Event('beforeunload', { cancelable: true })
+    window.dispatchEvent(after)
+    expect(after.defaultPrevented).toBe(false)
   })
   it('keeps what was typed when it cannot be, and says why in its own unit', async () => {
     const w = show({ min: 1, max: 500, unit: 'cm' })
