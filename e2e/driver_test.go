@@ -159,7 +159,7 @@ func quote(s string) string { b, _ := json.Marshal(s); return string(b) }
 // when it does not.
 func (p *page) until(js, why string) {
 	p.t.Helper()
-	deadline := time.Now().Add(2 * time.Minute) // other tests take their share of the machine
+	deadline := time.Now().Add(25 * time.Second) // other tests take their share of the machine
 	wait := 30 * time.Millisecond
 	for {
 		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
@@ -233,6 +233,18 @@ func (p *page) button(words string) map[string]float64 {
 		box = now
 	}
 	return box
+}
+
+// pick takes from the list of a field by its words, as a keyboard does: Enter opens the
+// list, letters find, Enter takes.
+func (p *page) pick(selector, words string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf("[...(document.querySelector(%q)?.options ?? [])].some(o => o.text.trim() === %q)", selector, words), words+" among what "+selector+" offers")
+	p.do(chromedp.Focus(selector))
+	p.key(kb.Enter)
+	time.Sleep(300 * time.Millisecond) // the list opens in a window of its own
+	p.do(chromedp.KeyEvent(words))
+	p.key(kb.Enter)
 }
 
 // type_ focuses a field by its selector, empties it and types.

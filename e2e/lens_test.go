@@ -103,10 +103,10 @@ func TestASetIsBuiltThroughTheLens(t *testing.T) {
 	p.do(chromedp.MouseClickXY(spot["x"], spot["y"]))
 	p.saved()
 	p.click("Camera")
-	p.until("[...document.querySelectorAll('.el-select')].some(e => e.innerText.includes('The food alone'))", "the food is what must be sharp")
+	p.until("[...document.querySelectorAll('.choice-field select')].some(e => e.selectedOptions[0]?.text.includes('The food alone'))", "the food is what must be sharp")
 	p.press("z", chromedp.ModifierCtrl)
 	p.sees("Taken back")
-	p.until("[...document.querySelectorAll('.el-select')].some(e => e.innerText.includes('The whole dish'))", "the dish again")
+	p.until("[...document.querySelectorAll('.choice-field select')].some(e => e.selectedOptions[0]?.text.includes('The whole dish'))", "the dish again")
 
 	// By keyboard alone, from the top of the page: another from the list, moved a
 	// centimetre and a millimetre at a time, turned, and taken back by undo.
@@ -195,7 +195,7 @@ func TestASetIsBuiltThroughTheLens(t *testing.T) {
 	assert.Positive(t, p.reading("rigReach"))
 	assert.Positive(t, p.reading("rigLevel"))
 	p.click("Lens")
-	p.until("document.querySelector('.school .el-select')", "the schools")
+	p.until("document.querySelector('.school select')", "the schools")
 	eval[any](p, "(async () => { const h = await (await fetch('/api/habits')).json(); await fetch('/api/habits', {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({lensSchool: 'fifty', version: h.version})}) })(); null")
 	time.Sleep(300 * time.Millisecond)
 	p.click("Look through the kit")

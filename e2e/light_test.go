@@ -69,9 +69,7 @@ func TestLightIsWorkedWith(t *testing.T) {
 
 	// A light is added, mixes colours, and is put right with one press.
 	p.click("Lights")
-	eval[any](p, "document.querySelector('.adder .el-select__wrapper').click()")
-	time.Sleep(400 * time.Millisecond) // the list unrolls
-	p.click("Bulb")
+	p.pick(".adder select", "Bulb")
 	p.until("document.getElementById('f-lights.1.luxAt1m')", "the bulb's fields")
 	p.saved()
 	eval[any](p, "document.getElementById('f-lights.1.luxAt1m').focus()")

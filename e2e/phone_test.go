@@ -105,9 +105,8 @@ func TestAPhoneDoesTheJob(t *testing.T) {
 	p.until("document.querySelector('.fields')", "the fields of the light")
 
 	p.visit("Merrow", "/pack", "Off the shelves", "")
-	p.tapOn(".pulls .el-select__wrapper")
-	p.tap("● pulled")
-	p.until("[...document.querySelectorAll('.pulls .el-select')].some(e => e.innerText.includes('pulled'))", "it is pulled")
+	p.pick(".pulls select", "● pulled")
+	p.until("[...document.querySelectorAll('.pulls select')].some(e => e.selectedOptions[0].text.includes('pulled'))", "it is pulled")
 
 	p.rung("frames", "second copy")
 	p.tap("Let it go")

@@ -18,6 +18,7 @@ import { useDraft } from '../parts/draft'
 import { day } from '../parts/shown'
 import BriefNav from './BriefNav.vue'
 import { questions, shapes, type Brief } from './brief'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const id = route.params.shoot as string
@@ -218,9 +219,9 @@ function addColour() {
         </p>
         <div v-for="(c, i) in b.candidates" :key="i" class="candidate">
           <el-input v-model="c.name" :aria-label="`Dish ${i + 1}`" placeholder="Dish" maxlength="200" />
-          <el-select v-model="c.state" :aria-label="`What was decided about dish ${i + 1}`" @change="draft.touch"
-            ><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w"
-          /></el-select>
+          <ChoiceField v-model="c.state" :aria-label="`What was decided about dish ${i + 1}`" @change="draft.touch"
+            ><option v-for="(w, k) in states" :key="k" :value="k">{{ w }}</option></ChoiceField
+          >
           <el-input
             v-model="c.because"
             :aria-label="`Why, dish ${i + 1}`"
@@ -269,13 +270,13 @@ function addColour() {
                 />
               </td>
               <td data-name="Shape">
-                <el-select
+                <ChoiceField
                   v-model="d.shape"
                   :aria-label="`Deliverable ${i + 1}: shape`"
                   class="shape"
                   @change="draft.touch"
-                  ><el-option v-for="s in shapes" :key="s" :value="s"
-                /></el-select>
+                  ><option v-for="s in shapes" :key="s" :value="s">{{ s }}</option></ChoiceField
+                >
               </td>
               <td data-name="Least long side">
                 <NumberField

@@ -16,6 +16,7 @@ import { pictureLong } from '../parts/shown'
 import { useSheet } from '../parts/sheet'
 import BriefNav from './BriefNav.vue'
 import { takes } from './brief'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const shoot = route.params.shoot as string
@@ -145,17 +146,16 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
             @change="save(chosen!, { from: $event })"
         /></el-form-item>
         <el-form-item label="For" label-position="top"
-          ><el-select
+          ><ChoiceField
             :model-value="chosen.doc.reference.dishId"
-            :empty-values="[null, undefined]"
             aria-label="For which dish"
             @change="save(chosen!, { dishId: $event })"
-            ><el-option value="" label="the whole shoot" /><el-option
-              v-for="d in dishes.data.value"
-              :key="d.id"
-              :value="d.id"
-              :label="d.doc.recipe.title" /></el-select
-        ></el-form-item>
+            ><option value="">the whole shoot</option>
+            <option v-for="d in dishes.data.value" :key="d.id" :value="d.id">
+              {{ d.doc.recipe.title }}
+            </option></ChoiceField
+          ></el-form-item
+        >
         <p class="small soft">
           It is shown on the Set rung while you build
           {{
@@ -205,13 +205,13 @@ useKeys([{ key: 'n', does: 'Add a reference', run: () => begin() }])
           ><el-input v-model="draft.from" maxlength="300" aria-label="Where it was seen"
         /></el-form-item>
         <el-form-item label="For" label-position="top"
-          ><el-select v-model="draft.dishId" :empty-values="[null, undefined]" aria-label="For what"
-            ><el-option value="" label="the whole shoot" /><el-option
-              v-for="d in dishes.data.value"
-              :key="d.id"
-              :value="d.id"
-              :label="d.doc.recipe.title" /></el-select
-        ></el-form-item>
+          ><ChoiceField v-model="draft.dishId" aria-label="For what"
+            ><option value="">the whole shoot</option>
+            <option v-for="d in dishes.data.value" :key="d.id" :value="d.id">
+              {{ d.doc.recipe.title }}
+            </option></ChoiceField
+          ></el-form-item
+        >
         <p class="acts">
           <el-button @click="draft.open = false">Leave it</el-button
           ><el-button type="primary" native-type="submit">Add it</el-button>

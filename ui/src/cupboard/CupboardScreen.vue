@@ -22,6 +22,7 @@ import PropForm from './PropForm.vue'
 import PropView from './PropView.vue'
 import TableFile from './TableFile.vue'
 import { finishes, sizeOf, type Prop } from './prop'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const refresh = useRefresh('cupboard')
 const sieve = reactive<PropSieve>({
@@ -155,33 +156,26 @@ useKeys([
         aria-label="Find in the cupboard"
         placeholder="Find words  /"
       />
-      <el-select v-model="sieve.kind" size="small" clearable aria-label="Kind" placeholder="Kind" :value-on-clear="''"
-        ><el-option
+      <ChoiceField v-model="sieve.kind" size="small" aria-label="Kind" none="Any kind"
+        ><option
           v-for="k in kinds.data.value?.filter((k) => k.ground === (sieve.group === 'grounds'))"
           :key="k.kind"
           :value="k.kind"
-      /></el-select>
-      <el-select v-model="sieve.hue" size="small" clearable aria-label="Hue" placeholder="Hue" :value-on-clear="''"
-        ><el-option v-for="h in blanks.data.value?.hues ?? []" :key="h" :value="h"
-      /></el-select>
-      <el-select
-        v-model="sieve.light"
-        size="small"
-        clearable
-        aria-label="Lightness"
-        placeholder="Lightness"
-        :value-on-clear="''"
-        ><el-option value="dark" /><el-option value="middle" /><el-option value="light"
-      /></el-select>
-      <el-select
-        v-model="sieve.finish"
-        size="small"
-        clearable
-        aria-label="Finish"
-        placeholder="Finish"
-        :value-on-clear="''"
-        ><el-option v-for="f in finishes" :key="f" :value="f"
-      /></el-select>
+        >
+          {{ k.kind }}
+        </option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.hue" size="small" aria-label="Hue" none="Any hue"
+        ><option v-for="h in blanks.data.value?.hues ?? []" :key="h" :value="h">{{ h }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.light" size="small" aria-label="Lightness" none="Any lightness"
+        ><option value="dark">dark</option>
+        <option value="middle">middle</option>
+        <option value="light">light</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.finish" size="small" aria-label="Finish" none="Any finish"
+        ><option v-for="f in finishes" :key="f" :value="f">{{ f }}</option></ChoiceField
+      >
       <span class="sizes"
         ><NumberField
           :model-value="sieve.leastMm || undefined"
@@ -367,8 +361,14 @@ useKeys([
 .sieve > .el-input {
   width: 150px;
 }
-.sieve > .el-select {
-  width: 104px;
+.sieve > .choice-field {
+  width: 108px;
+}
+@media (max-width: 720px) {
+  .sieve > .choice-field,
+  .sieve > .el-input {
+    width: calc(50% - 3px);
+  }
 }
 .sizes {
   display: flex;

@@ -17,6 +17,7 @@ import { useKeys } from '../parts/keys'
 import { useSheet } from '../parts/sheet'
 import CupboardNav from './CupboardNav.vue'
 import TableFile from './TableFile.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 type Item = Schema['KitItem']
 const refresh = useRefresh('cupboard')
@@ -248,9 +249,10 @@ useKeys([
         <SheetNote :sheet="sheet" />
         <label
           >Kind
-          <el-select v-model="draft.item.kind" aria-label="Kind of kit"
-            ><el-option v-for="k in kinds" :key="k.key" :value="k.key" :label="k.key" /></el-select
-        ></label>
+          <ChoiceField v-model="draft.item.kind" aria-label="Kind of kit"
+            ><option v-for="k in kinds" :key="k.key" :value="k.key">{{ k.key }}</option></ChoiceField
+          ></label
+        >
         <label
           >Name <el-input v-model="draft.item.name" maxlength="160" aria-label="Name of the piece" autofocus
         /></label>
@@ -259,9 +261,10 @@ useKeys([
           <el-checkbox v-if="f.flag" v-model="draft.item[f.key] as boolean">{{ f.words }}</el-checkbox>
           <label v-else-if="f.surfaces"
             >{{ f.words }}
-            <el-select v-model="draft.item.surface" :aria-label="f.words"
-              ><el-option v-for="s in surfaces" :key="s" :value="s" /></el-select
-          ></label>
+            <ChoiceField v-model="draft.item.surface" :aria-label="f.words"
+              ><option v-for="s in surfaces" :key="s" :value="s">{{ s }}</option></ChoiceField
+            ></label
+          >
           <label v-else
             >{{ f.words }}
             <NumberField
@@ -381,7 +384,7 @@ b {
   align-items: center;
 }
 .form .el-input,
-.form .el-select {
+.form .choice-field {
   width: 240px;
 }
 .form .number-field {

@@ -15,6 +15,7 @@ import { useKeys } from '../parts/keys'
 import { useSheet } from '../parts/sheet'
 import { money } from '../parts/shown'
 import CupboardNav from './CupboardNav.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const refresh = useRefresh('cupboard')
 const lacking = useLacking()
@@ -226,9 +227,10 @@ useKeys([{ key: 'n', does: 'Want something', run: () => begin() }])
         <label>What <el-input v-model="draft.name" maxlength="160" aria-label="What is wanted" autofocus /></label>
         <label
           >Kind
-          <el-select v-model="draft.kind" aria-label="Kind"
-            ><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select
-        ></label>
+          <ChoiceField v-model="draft.kind" aria-label="Kind"
+            ><option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind">{{ k.kind }}</option></ChoiceField
+          ></label
+        >
         <label>Why <el-input v-model="draft.because" maxlength="300" aria-label="Why" /></label>
         <label>Maker <el-input v-model="draft.maker" maxlength="120" aria-label="Maker" /></label>
         <label>It costs <NumberField v-model="draft.price" :min="0" :fixed="2" aria-label="Price" /></label>
@@ -338,7 +340,7 @@ svg text {
   font-size: 14px;
 }
 .form .el-input,
-.form .el-select {
+.form .choice-field {
   width: 260px;
 }
 .acts {

@@ -14,6 +14,7 @@ import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import PropView from './PropView.vue'
 import SetNav from '../set/SetNav.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -78,12 +79,12 @@ const open = ref('')
             :aria-label="'How many ' + p.prop.prop.name"
             @change="put(p, { count: $event })"
           />
-          <el-select
+          <ChoiceField
             :model-value="p.reservation.doc.state"
             :aria-label="'Where ' + p.prop.prop.name + ' is'"
             @change="put(p, { state: $event })"
-            ><el-option v-for="(w, k) in states" :key="k" :value="k" :label="w"
-          /></el-select>
+            ><option v-for="(w, k) in states" :key="k" :value="k">{{ w }}</option></ChoiceField
+          >
           <el-button text size="small" :aria-label="'Let go: ' + p.prop.prop.name" @click="letGo(p)">Let go</el-button>
         </li>
       </ul>
@@ -276,7 +277,7 @@ code {
     grid-row: 2;
     width: 116px;
   }
-  .pulls .el-select {
+  .pulls .choice-field {
     grid-column: 3 / -1;
     grid-row: 2;
   }

@@ -11,6 +11,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import SheetNote from '../parts/SheetNote.vue'
 import type { Sheet } from '../parts/sheet'
 import { conditions, finishes, type Prop } from './prop'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** A prop's card. Sizes asked for follow its kind; they are typed in the studio's unit. */
 const p = defineModel<Prop>({ required: true })
@@ -78,9 +79,10 @@ const twoFaced = computed({
       >
       <label
         >Kind
-        <el-select :model-value="p.kind" aria-label="Kind of prop" @change="kind"
-          ><el-option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind" /></el-select
-      ></label>
+        <ChoiceField :model-value="p.kind" aria-label="Kind of prop" @change="kind"
+          ><option v-for="k in kinds.data.value" :key="k.kind" :value="k.kind">{{ k.kind }}</option></ChoiceField
+        ></label
+      >
       <label>Count <NumberField v-model="p.count" v-bind="limits.Prop.count" aria-label="Count" /></label>
       <label>Shelf <el-input v-model="p.shelf" maxlength="60" aria-label="Shelf" class="short" /></label>
     </div>
@@ -96,16 +98,18 @@ const twoFaced = computed({
       <legend class="second">Wear and whose</legend>
       <label class="line"
         >Condition
-        <el-select v-model="p.condition" aria-label="Condition"
-          ><el-option v-for="c in conditions" :key="c" :value="c" /></el-select
-      ></label>
+        <ChoiceField v-model="p.condition" aria-label="Condition"
+          ><option v-for="c in conditions" :key="c" :value="c">{{ c }}</option></ChoiceField
+        ></label
+      >
       <label class="line"
         >Food may touch it
-        <el-select v-model="p.foodContact" :empty-values="[null, undefined]" aria-label="Food may touch it"
-          ><el-option value="" label="nobody knows" /><el-option value="yes" label="yes" /><el-option
-            value="no"
-            label="no" /></el-select
-      ></label>
+        <ChoiceField v-model="p.foodContact" aria-label="Food may touch it"
+          ><option value="">nobody knows</option>
+          <option value="yes">yes</option>
+          <option value="no">no</option></ChoiceField
+        ></label
+      >
       <label class="line"
         >Lent by <el-input v-model="p.loan.from" maxlength="120" aria-label="Lent by" placeholder="one's own"
       /></label>
@@ -145,9 +149,10 @@ const twoFaced = computed({
       >
       <label class="line"
         >Finish
-        <el-select v-model="p.front.finish" aria-label="Finish"
-          ><el-option v-for="f in finishes" :key="f" :value="f" /></el-select
-      ></label>
+        <ChoiceField v-model="p.front.finish" aria-label="Finish"
+          ><option v-for="f in finishes" :key="f" :value="f">{{ f }}</option></ChoiceField
+        ></label
+      >
       <label class="line"
         >Pattern
         <span class="soft">{{ p.front.pattern < 0.1 ? 'plain' : p.front.pattern > 0.5 ? 'loud' : 'quiet' }}</span><input
@@ -162,11 +167,12 @@ const twoFaced = computed({
         >It has another side</el-checkbox
       >
       <label v-if="twoFaced" class="line"
-        >Other side <input v-model="p.back.colour" type="color" aria-label="Colour of the other side" /><el-select
+        >Other side <input v-model="p.back.colour" type="color" aria-label="Colour of the other side" /><ChoiceField
           v-model="p.back.finish"
           aria-label="Finish of the other side"
-          ><el-option v-for="f in finishes" :key="f" :value="f" /></el-select
-      ></label>
+          ><option v-for="f in finishes" :key="f" :value="f">{{ f }}</option></ChoiceField
+        ></label
+      >
       <label class="line">Material <el-input v-model="p.material" maxlength="80" aria-label="Material" /></label>
       <label class="line">Maker <el-input v-model="p.maker" maxlength="120" aria-label="Maker" /></label>
       <label class="line">Price <NumberField v-model="price" :min="0" :fixed="2" aria-label="Price" /></label>
@@ -231,7 +237,7 @@ legend {
   margin-right: auto;
 }
 .line > .el-input,
-.line > .el-select {
+.line > .choice-field {
   width: 170px;
 }
 .line .number-field {

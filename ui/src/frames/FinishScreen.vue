@@ -10,6 +10,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { moment, pictureLong } from '../parts/shown'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
@@ -76,14 +77,14 @@ useKeys([
 <template>
   <ScreenFrame title="Finish" work>
     <template #head>
-      <el-select
+      <ChoiceField
         v-if="rows.length"
         :model-value="shotId"
         class="pick"
         aria-label="Shot"
         @change="router.push({ name: 'finish', params: { shoot, shot: $event } })"
-        ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.doc.title"
-      /></el-select>
+        ><option v-for="r in rows" :key="r.shot.id" :value="r.shot.id">{{ r.shot.doc.title }}</option></ChoiceField
+      >
     </template>
     <ProblemNote :error="error ?? finish.error.value" />
     <EmptyBench v-if="list.data.value && frames.data.value && !rows.length">

@@ -15,6 +15,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { money } from '../parts/shown'
 import DishNav from './DishNav.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 type Terms = Schema['SeriesTerms']
 const route = useRoute()
@@ -228,9 +229,10 @@ const price = (key: 'dayMinor' | 'setupMinor', v: number | undefined) =>
           >
           <label
             >Money
-            <el-select v-model="t.currency" size="small" aria-label="Currency" @change="draft.touch"
-              ><el-option v-for="c in ['GBP', 'EUR', 'USD']" :key="c" :value="c" /></el-select
-          ></label>
+            <ChoiceField v-model="t.currency" size="small" aria-label="Currency" @change="draft.touch"
+              ><option v-for="c in ['GBP', 'EUR', 'USD']" :key="c" :value="c">{{ c }}</option></ChoiceField
+            ></label
+          >
         </form>
         <p class="small soft">
           What is left of a pack at the end of a day is counted as lost. Prices of packs come from Shopping.
@@ -380,7 +382,7 @@ h2.less {
 .terms .number-field {
   width: 82px;
 }
-.terms .el-select {
+.terms .choice-field {
   width: 96px;
 }
 @media (max-width: 720px) {

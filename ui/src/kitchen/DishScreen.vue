@@ -22,6 +22,7 @@ import DishNav from './DishNav.vue'
 import DishPicker from './DishPicker.vue'
 import EatingBox from './EatingBox.vue'
 import { asLines, asMethod } from './typed'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -392,20 +393,15 @@ useKeys([
             <details v-if="amounts" class="weights">
               <summary>By weight</summary>
               <p class="pick">
-                <el-select v-model="scale.region" size="small" aria-label="Whose cups and spoons"
-                  ><el-option v-for="c in cups" :key="c.value" :value="c.value" :label="c.words"
-                /></el-select>
-                <el-select
-                  v-model="scale.base"
-                  :empty-values="[null, undefined]"
-                  size="small"
-                  aria-label="What counts as 100"
-                  ><el-option value="" label="Of the whole" /><el-option
-                    v-for="s in amounts.ratios.shares"
-                    :key="s.item"
-                    :value="s.item"
-                    :label="'Of the ' + s.item"
-                /></el-select>
+                <ChoiceField v-model="scale.region" size="small" aria-label="Whose cups and spoons"
+                  ><option v-for="c in cups" :key="c.value" :value="c.value">{{ c.words }}</option></ChoiceField
+                >
+                <ChoiceField v-model="scale.base" size="small" aria-label="What counts as 100"
+                  ><option value="">Of the whole</option>
+                  <option v-for="s in amounts.ratios.shares" :key="s.item" :value="s.item">
+                    {{ 'Of the ' + s.item }}
+                  </option></ChoiceField
+                >
               </p>
               <table class="shares">
                 <tbody>
@@ -546,9 +542,9 @@ useKeys([
           ><el-input v-model="draft.title" aria-label="Name of the dish" autofocus
         /></el-form-item>
         <el-form-item label="Form, as a camera meets it" label-position="top">
-          <el-select v-model="draft.form" :empty-values="[null, undefined]" aria-label="Form of the dish"
-            ><el-option v-for="f in forms" :key="f.value" :value="f.value" :label="f.words"
-          /></el-select>
+          <ChoiceField v-model="draft.form" aria-label="Form of the dish"
+            ><option v-for="f in forms" :key="f.value" :value="f.value">{{ f.words }}</option></ChoiceField
+          >
         </el-form-item>
         <el-form-item label="Ingredients, a line each" label-position="top"
           ><el-input
@@ -579,14 +575,14 @@ useKeys([
           ><el-input v-model="changing.title" aria-label="What it shows"
         /></el-form-item>
         <el-form-item label="Angle" label-position="top">
-          <el-select v-model="changing.angle" aria-label="Angle"
-            ><el-option v-for="a in angles" :key="a" :value="a"
-          /></el-select>
+          <ChoiceField v-model="changing.angle" aria-label="Angle"
+            ><option v-for="a in angles" :key="a" :value="a">{{ a }}</option></ChoiceField
+          >
         </el-form-item>
         <el-form-item label="Light" label-position="top">
-          <el-select v-model="changing.light" aria-label="Light"
-            ><el-option v-for="a in lights" :key="a" :value="a"
-          /></el-select>
+          <ChoiceField v-model="changing.light" aria-label="Light"
+            ><option v-for="a in lights" :key="a" :value="a">{{ a }}</option></ChoiceField
+          >
         </el-form-item>
         <el-form-item label="In or on" label-position="top"
           ><el-input v-model="changing.vessel" aria-label="In or on"
@@ -662,6 +658,7 @@ useKeys([
   font-size: 13.5px;
   font-weight: 560;
   padding: 8px 6px;
+  align-self: center;
 }
 .many {
   display: flex;

@@ -13,6 +13,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
 import DishNav from './DishNav.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 type Line = Schema['ShoppingLine']
 const route = useRoute()
@@ -387,16 +388,12 @@ useKeys([
             <label>Aisle <el-input v-model="g.aisle" size="small" class="place" aria-label="Aisle" /></label>
             <label
               >Bought
-              <el-select
-                v-model="g.fresh"
-                :empty-values="[null, undefined]"
-                size="small"
-                class="place"
-                aria-label="When it is bought"
-                ><el-option value="" label="as usual" /><el-option value="day" label="on the day" /><el-option
-                  value="keeps"
-                  label="ahead" /></el-select
-            ></label>
+              <ChoiceField v-model="g.fresh" size="small" class="place" aria-label="When it is bought"
+                ><option value="">as usual</option>
+                <option value="day">on the day</option>
+                <option value="keeps">ahead</option></ChoiceField
+              ></label
+            >
             <el-button size="small" native-type="submit">Keep this for every shoot</el-button>
           </form>
         </article>

@@ -18,6 +18,7 @@ import { shortDay } from '../parts/shown'
 import DishNav from './DishNav.vue'
 import DishPicker from './DishPicker.vue'
 import { asLines, asMethod } from './typed'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const shoot = route.params.shoot as string
@@ -145,9 +146,10 @@ useKeys([
         <h2>Side by side, as ratios</h2>
         <label
           >100 is
-          <el-select v-model="base" :empty-values="[null, undefined]" size="small" aria-label="What counts as 100"
-            ><el-option value="" label="the whole" /><el-option v-for="b in c.bases" :key="b" :value="b" :label="b"
-          /></el-select>
+          <ChoiceField v-model="base" size="small" aria-label="What counts as 100"
+            ><option value="">the whole</option>
+            <option v-for="b in c.bases" :key="b" :value="b">{{ b }}</option></ChoiceField
+          >
         </label>
       </header>
       <div class="scroll" tabindex="0" role="region" aria-label="Comparison of recipes">
@@ -328,7 +330,7 @@ useKeys([
   gap: 8px;
   font-size: 14px;
 }
-.card .el-select {
+.card .choice-field {
   width: 170px;
 }
 .scroll {

@@ -19,6 +19,7 @@ import { useKeys } from '../parts/keys'
 import { useSheet } from '../parts/sheet'
 import { angles, kindWords, lights } from '../parts/shown'
 import SketchView from './SketchView.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -238,54 +239,25 @@ useKeys([
         class="find"
       />
       <el-button class="fold" :aria-expanded="sifting" @click="sifting = !sifting">Sift</el-button>
-      <el-select v-model="sieve.dish" size="small" clearable aria-label="Dish" placeholder="Dish" :value-on-clear="''"
-        ><el-option v-for="d in dishes.data.value" :key="d.id" :value="d.id" :label="d.doc.recipe.title"
-      /></el-select>
-      <el-select
-        v-model="sieve.kind"
-        size="small"
-        clearable
-        aria-label="Kind of frame"
-        placeholder="Kind"
-        :value-on-clear="''"
-        ><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w"
-      /></el-select>
-      <el-select
-        v-model="sieve.angle"
-        size="small"
-        clearable
-        aria-label="Angle"
-        placeholder="Angle"
-        :value-on-clear="''"
-        ><el-option v-for="a in sums?.angles" :key="a" :value="a"
-      /></el-select>
-      <el-select
-        v-model="sieve.light"
-        size="small"
-        clearable
-        aria-label="Light"
-        placeholder="Light"
-        :value-on-clear="''"
-        ><el-option v-for="a in sums?.lights" :key="a" :value="a"
-      /></el-select>
-      <el-select
-        v-model="sieve.vessel"
-        size="small"
-        clearable
-        aria-label="Vessel"
-        placeholder="Vessel"
-        :value-on-clear="''"
-        ><el-option v-for="a in sums?.vessels" :key="a" :value="a"
-      /></el-select>
-      <el-select
-        v-model="sieve.hands"
-        size="small"
-        clearable
-        aria-label="Hands"
-        placeholder="Hands"
-        :value-on-clear="''"
-        ><el-option value="more" label="more hands" /><el-option value="none" label="yours alone"
-      /></el-select>
+      <ChoiceField v-model="sieve.dish" size="small" aria-label="Dish" none="Any dish"
+        ><option v-for="d in dishes.data.value" :key="d.id" :value="d.id">{{ d.doc.recipe.title }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.kind" size="small" aria-label="Kind of frame" none="Any kind"
+        ><option v-for="(w, k) in kindWords" :key="k" :value="k">{{ w }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.angle" size="small" aria-label="Angle" none="Any angle"
+        ><option v-for="a in sums?.angles" :key="a" :value="a">{{ a }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.light" size="small" aria-label="Light" none="Any light"
+        ><option v-for="a in sums?.lights" :key="a" :value="a">{{ a }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.vessel" size="small" aria-label="Vessel" none="Any vessel"
+        ><option v-for="a in sums?.vessels" :key="a" :value="a">{{ a }}</option></ChoiceField
+      >
+      <ChoiceField v-model="sieve.hands" size="small" aria-label="Hands" none="Any hands"
+        ><option value="more">more hands</option>
+        <option value="none">yours alone</option></ChoiceField
+      >
     </div>
     <ProblemNote :error="error ?? list.error.value" />
     <ul v-if="wrong.length" class="wrong" aria-label="Lines to mend">
@@ -383,22 +355,24 @@ useKeys([
         <div class="fields">
           <label
             >Angle
-            <el-select
+            <ChoiceField
               :model-value="chosen.shot.doc.angle"
               size="small"
               aria-label="Angle of the shot"
               @change="change(chosen!, { angle: $event })"
-              ><el-option v-for="a in angles" :key="a" :value="a" /></el-select
-          ></label>
+              ><option v-for="a in angles" :key="a" :value="a">{{ a }}</option></ChoiceField
+            ></label
+          >
           <label
             >Light
-            <el-select
+            <ChoiceField
               :model-value="chosen.shot.doc.light"
               size="small"
               aria-label="Light of the shot"
               @change="change(chosen!, { light: $event })"
-              ><el-option v-for="a in lights" :key="a" :value="a" /></el-select
-          ></label>
+              ><option v-for="a in lights" :key="a" :value="a">{{ a }}</option></ChoiceField
+            ></label
+          >
           <label
             >In or on
             <el-input
@@ -418,15 +392,17 @@ useKeys([
         <p class="acts">
           <el-button size="small" :disabled="sifted" @click="nudge(-1)">Move up</el-button
           ><el-button size="small" :disabled="sifted" @click="nudge(1)">Move down</el-button>
-          <el-select
+          <ChoiceField
             v-if="others.length"
             v-model="merging"
             size="small"
             aria-label="Make one frame with"
-            placeholder="Make one with …"
+            none="Make one with …"
             @change="merge"
-            ><el-option v-for="o in others" :key="o.shot.id" :value="o.shot.id" :label="o.shot.doc.title"
-          /></el-select>
+            ><option v-for="o in others" :key="o.shot.id" :value="o.shot.id">
+              {{ o.shot.doc.title }}
+            </option></ChoiceField
+          >
         </p>
         <details>
           <summary>
@@ -452,28 +428,30 @@ useKeys([
       <form novalidate @submit.prevent="sheet.save">
         <SheetNote :sheet="sheet" />
         <el-form-item label="Dish" label-position="top"
-          ><el-select v-model="adding.dish" aria-label="Dish"
-            ><el-option
-              v-for="d in dishes.data.value"
-              :key="d.id"
-              :value="d.id"
-              :label="d.doc.recipe.title" /></el-select
-        ></el-form-item>
+          ><ChoiceField v-model="adding.dish" aria-label="Dish"
+            ><option v-for="d in dishes.data.value" :key="d.id" :value="d.id">
+              {{ d.doc.recipe.title }}
+            </option></ChoiceField
+          ></el-form-item
+        >
         <el-form-item label="What it shows" label-position="top"
           ><el-input v-model="adding.title" aria-label="What it shows" autofocus
         /></el-form-item>
         <el-form-item label="Kind" label-position="top"
-          ><el-select v-model="adding.kind" aria-label="Kind"
-            ><el-option v-for="(w, k) in kindWords" :key="k" :value="k" :label="w" /></el-select
-        ></el-form-item>
+          ><ChoiceField v-model="adding.kind" aria-label="Kind"
+            ><option v-for="(w, k) in kindWords" :key="k" :value="k">{{ w }}</option></ChoiceField
+          ></el-form-item
+        >
         <el-form-item label="Angle" label-position="top"
-          ><el-select v-model="adding.angle" aria-label="Angle"
-            ><el-option v-for="a in angles" :key="a" :value="a" /></el-select
-        ></el-form-item>
+          ><ChoiceField v-model="adding.angle" aria-label="Angle"
+            ><option v-for="a in angles" :key="a" :value="a">{{ a }}</option></ChoiceField
+          ></el-form-item
+        >
         <el-form-item label="Light" label-position="top"
-          ><el-select v-model="adding.light" aria-label="Light"
-            ><el-option v-for="a in lights" :key="a" :value="a" /></el-select
-        ></el-form-item>
+          ><ChoiceField v-model="adding.light" aria-label="Light"
+            ><option v-for="a in lights" :key="a" :value="a">{{ a }}</option></ChoiceField
+          ></el-form-item
+        >
         <el-button type="primary" native-type="submit">Add it</el-button>
       </form>
     </el-dialog>
@@ -658,6 +636,10 @@ summary {
   display: flex;
   gap: 6px;
 }
+.acts .choice-field {
+  flex: 1;
+  min-width: 0;
+}
 .acts .el-button + .el-button {
   margin: 0;
 }
@@ -679,7 +661,7 @@ kbd {
   .sieve .fold {
     display: inline-flex;
   }
-  .sieve:not(.sifting) .el-select {
+  .sieve:not(.sifting) .choice-field {
     display: none;
   }
   .row {

@@ -12,6 +12,7 @@ import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { bytes, moment, pictureLong } from '../parts/shown'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
 const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
@@ -170,13 +171,13 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
   <ScreenFrame title="Out" work>
     <template #head>
       <template v-if="rows.length">
-        <el-select
+        <ChoiceField
           :model-value="shotId"
           class="pick"
           aria-label="Shot"
           @change="router.push({ name: 'out', params: { shoot, shot: $event } })"
-          ><el-option v-for="r in rows" :key="r.shot.id" :value="r.shot.id" :label="r.shot.doc.title"
-        /></el-select>
+          ><option v-for="r in rows" :key="r.shot.id" :value="r.shot.id">{{ r.shot.doc.title }}</option></ChoiceField
+        >
         <el-radio-group v-model="order.outlet" aria-label="Outlet"
           ><el-radio-button v-for="o in outlets.data.value" :key="o.key" :value="o.key"
             >{{ o.name }} {{ o.shape }}</el-radio-button

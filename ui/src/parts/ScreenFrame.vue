@@ -2,10 +2,10 @@
 import { useMediaQuery, useMutationObserver } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 
-/** `work` says that the reading is where the work is done: on a phone its drawer stands open. */
+/** `work` says that the reading is where the work is done: on a phone its drawer stands open, unless it would hide what it is about. */
 const props = defineProps<{ title: string; wide?: boolean; work?: boolean }>()
 const phone = useMediaQuery('(max-width: 720px)')
-const open = ref(props.work)
+const open = ref(props.work && window.innerHeight >= 560)
 const reading = ref<HTMLElement>()
 /** What the shut drawer says of what is in it: its first heading, and how many findings want a look. */
 const told = ref('')

@@ -13,6 +13,7 @@ import { moment } from '../parts/shown'
 import { roleOf, roles, type Role } from './roles'
 import StudioNav from './StudioNav.vue'
 import 'element-plus/es/components/message-box/style/css'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const start = useStart()
 const refresh = useRefresh('people')
@@ -58,13 +59,13 @@ const uninvite = (id: string) => act(() => ask(api.DELETE('/api/invitations/{id}
           ><b>{{ p.name }}<span v-if="p.id === start.data.value?.person?.id" class="you"> · you</span></b
           ><span class="soft">{{ p.email }}</span></span
         >
-        <el-select
+        <ChoiceField
           :model-value="p.role"
           :aria-label="`What ${p.name} may do`"
           class="role"
           @change="(r: Role) => setRole(p, r)"
-          ><el-option v-for="r in roles" :key="r.key" :value="r.key" :label="r.name"
-        /></el-select>
+          ><option v-for="r in roles" :key="r.key" :value="r.key">{{ r.name }}</option></ChoiceField
+        >
         <el-button :disabled="p.id === start.data.value?.person?.id" @click="remove(p)">Take away</el-button>
       </li>
     </ul>

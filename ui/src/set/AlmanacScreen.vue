@@ -227,8 +227,10 @@ useKeys([
         </div>
       </section>
       <p class="key small">
-        <span class="swatch direct" /> sun on the set <span class="swatch soft" /> soft, bright enough
-        <span class="swatch dim" /> daylight, dim <span class="swatch night" /> dark
+        <span class="of"><span class="swatch direct" /> sun on the set</span>
+        <span class="of"><span class="swatch soft" /> soft, bright enough</span>
+        <span class="of"><span class="swatch dim" /> daylight, dim</span>
+        <span class="of"><span class="swatch night" /> dark</span>
         <span class="soft">Hours by the clock on the wall, summer time too. Press a day.</span>
       </p>
       <section v-if="strip.data.value" aria-label="The day" class="strip">
@@ -458,11 +460,16 @@ useKeys([
   margin: 0;
   padding-left: 26px;
 }
+.key .of {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  margin-right: 8px;
+}
 .swatch {
   width: 14px;
   height: 14px;
   display: inline-block;
-  margin-left: 8px;
   border: 1px solid var(--fl-hair);
 }
 .swatch.direct {
@@ -484,6 +491,7 @@ useKeys([
 }
 .strip header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 6px;
   font-size: 13.5px;
@@ -495,7 +503,8 @@ useKeys([
   min-height: 34px;
 }
 .strip .day-field {
-  width: 190px;
+  flex: none;
+  width: 180px;
 }
 .strip svg {
   width: 100%;

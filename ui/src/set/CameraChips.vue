@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import ChipButton from '../parts/ChipButton.vue'
 import { theDesk } from './desk'
 import { useEdits } from './edits'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** What must be sharp, the angle in a word, and cameras kept to come back to. */
 const angles = defineModel<boolean>('angles', { required: true })
@@ -24,24 +25,25 @@ const sharpChoices = computed(() => [
   <div class="chips">
     <label class="pickone"
       >Sharp must be
-      <el-select
+      <ChoiceField
         :model-value="set?.camera.sharp || 'dish'"
         size="small"
         class="adder wide"
         aria-label="What must be sharp"
         @change="sharpen"
-        ><el-option v-for="c in sharpChoices" :key="c.value" :value="c.value" :label="c.words" /></el-select
-    ></label>
+        ><option v-for="c in sharpChoices" :key="c.value" :value="c.value">{{ c.words }}</option></ChoiceField
+      ></label
+    >
     <ChipButton v-for="(v, i) in set?.views ?? []" :key="i" @click="takeView(i)">{{ v.name }}</ChipButton>
-    <el-select
+    <ChoiceField
       :model-value="report?.angle ?? ''"
       size="small"
       class="adder"
       aria-label="Angle in a word"
       @change="turnTo"
-      ><el-option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word" :label="a.word"
-        >{{ a.word }} <span class="soft mono">{{ a.deg }}°</span></el-option
-      ></el-select
+      ><option v-for="a in report?.angles ?? []" :key="a.word" :value="a.word">
+        {{ a.word }} {{ a.deg }}°
+      </option></ChoiceField
     >
     <el-button size="small" @click="keepView">Keep this camera</el-button
     ><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>

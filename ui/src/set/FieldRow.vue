@@ -5,6 +5,7 @@ import NumberField from '../parts/NumberField.vue'
 import { startColour } from '../theme/drawn'
 import type { SceneSet } from '../api/client'
 import { read, write, type Field } from './fields'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 const props = defineProps<{ set: SceneSet; field: Field; error: string }>()
 const emit = defineEmits<{ change: []; lay: [] }>()
@@ -20,15 +21,15 @@ function put(v: unknown) {
 <template>
   <div class="field" :class="{ bad: error, day: field.day }">
     <label :for="id">{{ field.label }}</label>
-    <el-select
+    <ChoiceField
       v-if="field.choices"
       :id="id"
       :model-value="String(read(set, field.path))"
       size="small"
       :aria-label="field.label"
       @change="put"
-      ><el-option v-for="c in field.choices" :key="c.value" :value="c.value" :label="c.words"
-    /></el-select>
+      ><option v-for="c in field.choices" :key="c.value" :value="c.value">{{ c.words }}</option></ChoiceField
+    >
     <el-switch
       v-else-if="field.flag"
       :id="id"

@@ -5,6 +5,7 @@ import { api, ask, type Finding, type Report, type SceneSet, type Schema } from 
 import { limits } from '../api/words'
 import NumberField from '../parts/NumberField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** Which lenses of the kit show what must be seen, and from where. */
 const props = defineProps<{ set: SceneSet; report?: Report }>()
@@ -61,17 +62,16 @@ async function look() {
     <p v-if="habits.data.value" class="ask school">
       <label
         >School
-        <el-select
+        <ChoiceField
           :model-value="habits.data.value.lensSchool || 'none'"
           size="small"
           class="which"
           aria-label="School of lenses"
           @change="choose($event === 'none' ? '' : $event)"
-          ><el-option
-            v-for="x in habits.data.value.schools ?? []"
-            :key="x.key"
-            :value="x.key || 'none'"
-            :label="x.words" /></el-select></label
+          ><option v-for="x in habits.data.value.schools ?? []" :key="x.key" :value="x.key || 'none'">
+            {{ x.words }}
+          </option></ChoiceField
+        ></label
       ><span class="soft">{{ school?.why }}</span>
     </p>
     <ProblemNote :error="error" />

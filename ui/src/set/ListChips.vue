@@ -7,6 +7,7 @@ import ChipButton from '../parts/ChipButton.vue'
 import { theDesk } from './desk'
 import { useEdits } from './edits'
 import { lightKinds, thingKinds } from './fields'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** The lights, the cards or the things of the set: which is chosen, one more, one less. */
 const props = defineProps<{ kind: 'light' | 'card' | 'thing' }>()
@@ -23,7 +24,7 @@ const cupboard = useQuery({
   queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined),
 })
 const blanks = useBlanks()
-const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? blanks.data.value?.card })
+const addCard = (at: string) => add({ card: owned.data.value?.[Number(at)] ?? blanks.data.value?.card })
 </script>
 
 <template>
@@ -36,17 +37,17 @@ const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? blanks.dat
     >
       <span aria-hidden="true">{{ x.on ? '●' : '○' }}</span> {{ x.name || x.kind }}
     </ChipButton>
-    <el-select
+    <ChoiceField
       v-if="kind === 'light'"
       :key="'l' + listed.length"
       model-value=""
-      placeholder="Add a light"
+      none="Add a light"
       aria-label="Add a light"
       size="small"
       class="adder"
       @change="add({ light: $event })"
-      ><el-option v-for="k in lightKinds" :key="k.value" :value="k.value" :label="k.words"
-    /></el-select>
+      ><option v-for="k in lightKinds" :key="k.value" :value="k.value">{{ k.words }}</option></ChoiceField
+    >
     <template v-else-if="kind === 'thing'">
       <el-select
         :key="'t' + listed.length"
@@ -72,20 +73,18 @@ const addCard = (at: number) => add({ card: owned.data.value?.[at] ?? blanks.dat
         ><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name"
       /></el-select>
     </template>
-    <el-select
+    <ChoiceField
       v-else
       :key="'c' + listed.length"
       model-value=""
-      placeholder="Add a card"
+      none="Add a card"
       aria-label="Add a card"
       size="small"
       class="adder"
       @change="addCard"
-      ><el-option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i" :label="c.name" /><el-option
-        v-if="!owned.data.value?.length"
-        :value="-1"
-        :label="blanks.data.value?.card.name"
-    /></el-select>
+      ><option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i">{{ c.name }}</option>
+      <option v-if="!owned.data.value?.length" :value="-1">{{ blanks.data.value?.card.name }}</option></ChoiceField
+    >
     <el-button v-if="listed.length" size="small" @click="takeAway">Take away</el-button>
   </div>
 </template>

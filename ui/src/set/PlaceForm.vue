@@ -5,6 +5,7 @@ import { useBlanks } from '../api/queries'
 import { words } from '../api/words'
 import { copy } from '../parts/copy'
 import PlaceField from './PlaceField.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** Where the studio is, one of its windows, and what stands outside it. */
 const place = defineModel<Schema['AlmanacPlace']>({ required: true })
@@ -101,9 +102,9 @@ function dropWindow() {
     </fieldset>
     <fieldset v-for="(o, i) in w?.outside ?? []" :key="i">
       <legend>Outside it, {{ o.kind }}</legend>
-      <el-select v-model="o.kind" size="small" aria-label="Kind" @change="changed"
-        ><el-option v-for="k in kinds" :key="k" :value="k" :label="k"
-      /></el-select>
+      <ChoiceField v-model="o.kind" size="small" aria-label="Kind" @change="changed"
+        ><option v-for="k in kinds" :key="k" :value="k">{{ k }}</option></ChoiceField
+      >
       <PlaceField
         v-model="o.awayMm"
         label="Distance"

@@ -13,6 +13,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import LightMap from './LightMap.vue'
 import { drawn } from './drawn'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** The same set lit from all round: each frame stands where its light would. */
 const route = useRoute()
@@ -152,20 +153,17 @@ useKeys([
   <ScreenFrame title="Light round">
     <template #nav><SetNav /></template>
     <template #head>
-      <el-select
+      <ChoiceField
         v-if="list.data.value?.length"
         :model-value="shotId"
         class="pick"
         aria-label="Shot"
         @change="router.push({ name: 'round', params: { shoot, shot: $event } })"
       >
-        <el-option
-          v-for="(r, i) in list.data.value"
-          :key="r.shot.id"
-          :value="r.shot.id"
-          :label="`${i + 1}. ${r.shot.doc.title}`"
-        />
-      </el-select>
+        <option v-for="(r, i) in list.data.value" :key="r.shot.id" :value="r.shot.id">
+          {{ `${i + 1}. ${r.shot.doc.title}` }}
+        </option>
+      </ChoiceField>
     </template>
     <ProblemNote :error="planned.error.value ?? error" />
     <EmptyBench v-if="list.data.value && !list.data.value.length">

@@ -3,6 +3,7 @@ import type { Schema } from '../api/client'
 import CompareBox from './CompareBox.vue'
 import { theDesk } from './desk'
 import { useEdits } from './edits'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** What the set stands beside: another variant of it, paper, and the sets of the series. */
 defineProps<{ shots: Schema['ListedShot'][] }>()
@@ -22,20 +23,19 @@ const { follow } = useEdits(desk)
       </p>
       <label class="pickone"
         >Camera and light as in
-        <el-select
+        <ChoiceField
           :key="shotId + set.follows"
           :model-value="set.follows"
-          placeholder="no other"
+          none="no other"
           size="small"
           class="adder wide"
           aria-label="Keep the camera and light of"
           @change="follow"
-          ><el-option
-            v-for="x in shots.filter((r) => r.shot.id !== shotId)"
-            :key="x.shot.id"
-            :value="x.shot.id"
-            :label="x.shot.doc.title" /></el-select
-      ></label>
+          ><option v-for="x in shots.filter((r) => r.shot.id !== shotId)" :key="x.shot.id" :value="x.shot.id">
+            {{ x.shot.doc.title }}
+          </option></ChoiceField
+        ></label
+      >
     </div>
   </details>
 </template>

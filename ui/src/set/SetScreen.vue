@@ -34,6 +34,7 @@ import { useDesk } from './desk'
 import { useEdits } from './edits'
 import { fieldsOf, part, tabs } from './fields'
 import { usePictures } from './pictures'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** A shot's set: from above, through the lens and from the side, its fields, and what is read of it. */
 const route = useRoute()
@@ -171,19 +172,16 @@ useKeys([
     <template #nav><SetNav /></template>
     <template #head>
       <template v-if="row">
-        <el-select
+        <ChoiceField
           :model-value="shotId"
           class="pick"
           aria-label="Shot"
           @change="router.push({ name: 'set', params: { shoot, shot: $event } })"
         >
-          <el-option
-            v-for="(r, i) in list.data.value"
-            :key="r.shot.id"
-            :value="r.shot.id"
-            :label="`${i + 1}. ${r.shot.doc.title}`"
-          />
-        </el-select>
+          <option v-for="(r, i) in list.data.value" :key="r.shot.id" :value="r.shot.id">
+            {{ `${i + 1}. ${r.shot.doc.title}` }}
+          </option>
+        </ChoiceField>
         <LadderMark :mark="row.mark" />
       </template>
     </template>
@@ -340,16 +338,17 @@ useKeys([
           <ThreeQuestions :answers="set.answers" @answer="desk.change((s) => (s.answers = $event))" />
           <label class="pickone"
             >Advice on composition
-            <el-select
+            <ChoiceField
               :model-value="set.advice || 'loud'"
               size="small"
               class="adder"
               aria-label="How much advice on composition"
               @change="desk.change((s) => (s.advice = $event))"
-              ><el-option value="loud" label="Loud" /><el-option value="quiet" label="Quiet" /><el-option
-                value="off"
-                label="Off" /></el-select
-          ></label>
+              ><option value="loud">Loud</option>
+              <option value="quiet">Quiet</option>
+              <option value="off">Off</option></ChoiceField
+            ></label
+          >
         </section>
         <SeriesBox :shots="list.data.value ?? []" />
         <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.doc.dishId" />

@@ -4,6 +4,7 @@ import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
 import { limits } from '../api/words'
 import NumberField from '../parts/NumberField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 
 /** Looks for light that does what is wanted, and puts an answer in place. */
 const props = defineProps<{ set: SceneSet; wish: Schema['Goal'] }>()
@@ -93,9 +94,9 @@ onBeforeUnmount(() => {
     </div>
     <div class="row">
       <label for="solve-from">Light from</label
-      ><el-select id="solve-from" v-model="goal.fromClock" size="small" aria-label="Light from" class="from"
-        ><el-option v-for="c in clocks" :key="c.value" :value="c.value" :label="c.words"
-      /></el-select>
+      ><ChoiceField id="solve-from" v-model="goal.fromClock" size="small" aria-label="Light from" class="from"
+        ><option v-for="c in clocks" :key="c.value" :value="c.value">{{ c.words }}</option></ChoiceField
+      >
     </div>
     <el-checkbox v-model="goal.foodBrightest">Brightest on the food</el-checkbox>
     <el-checkbox v-model="goal.noGlare">No glare on the table</el-checkbox>
