@@ -6,7 +6,9 @@ import (
 
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
+	"github.com/lucasb-eyer/go-colorful"
 )
 
 // The start values of the checks, all of our own unless said: shares of the frame, CIE
@@ -524,6 +526,7 @@ func (f *Frame) object(key string) *scene.Object {
 const (
 	plateClips = 0.8
 	foodBlocks = 0.11
+	tooFar     = 7 // times as bright as the food
 )
 
 // tooWide: plate and food do not fit one exposure (handbook E3).
@@ -533,13 +536,17 @@ func tooWide(f *Frame) []finding.Finding {
 		return nil
 	}
 	plate, dish := luminance(vessel.L), luminance(food.L)
-	if plate < plateClips && dish > foodBlocks || dish <= 0 || plate/dish < 7 {
+	if plate < plateClips && dish > foodBlocks || dish <= 0 || plate/dish < tooFar {
 		return nil
 	}
+	// A vessel that much darker is in reach, and no lighter than a plain grey one.
+	c := light.OfColour(f.Set.Vessel.Colour)
+	k := math.Min(0.19/math.Max(c.Lux(), 1e-6), 0.85*tooFar*dish/plate)
+	darker := colorful.LinearRgb(0.98*k*c.Lux(), 0.96*k*c.Lux(), 0.88*k*c.Lux()).Clamped().Hex()
 	return one(finding.Finding{Code: "range-wide", Severity: finding.Care, Subject: "Plate and food",
-		Measure: fmt.Sprintf("%.1f stops apart", math.Log2(plate/dish)), Limit: fmt.Sprintf("%.1f stops", math.Log2(7)),
+		Measure: fmt.Sprintf("%.1f stops apart", math.Log2(plate/dish)), Limit: fmt.Sprintf("%.1f stops", math.Log2(tooFar)),
 		Because: "Dark food and a bright plate do not fit one exposure: the plate clips, or the food blocks up.",
-		Try:     []finding.Try{finding.Press("Plan a darker vessel", finding.SetText("vessel.colour", "#7d786e")), finding.Hands("Swap the plate for a greyer one, or fill the food's side")}})
+		Try:     []finding.Try{finding.Press("Plan a darker vessel", finding.SetText("vessel.colour", darker)), finding.Hands("Swap the plate for a greyer one, or fill the food's side")}})
 }
 
 // luminance is Y, 0 to 1, of a lightness L* (CIE 15).

@@ -162,6 +162,7 @@ func ground(o *scene.Object) bool {
 // measure gathers what is seen of each object and how bright it comes out.
 func (f *Frame) measure() {
 	W, H := f.size()
+	hero := f.Set.Hero()
 	top := r3.Vec{X: f.Set.Vessel.XMm, Y: f.Set.Vessel.YMm, Z: f.Set.TopMm() + 1}
 	f.lux = math.Max(f.light.At(top, r3.Vec{Z: 1}).Total(), 1e-6)
 	n := len(f.Objects)
@@ -191,7 +192,11 @@ func (f *Frame) measure() {
 		}
 		o := &f.Objects[i]
 		mid := r3.Scale(0.5, r3.Add(o.Lo, o.Hi))
-		above[i] = f.light.At(r3.Vec{X: mid.X, Y: mid.Y, Z: o.Hi.Z + 1}, r3.Vec{Z: 1}).Total()
+		over := r3.Vec{X: mid.X, Y: mid.Y, Z: o.Hi.Z + 1}
+		if math.Hypot(over.X-hero.Foot.X, over.Y-hero.Foot.Y) < hero.RadiusMm { // food stands higher than its vessel
+			over.Z = math.Max(over.Z, hero.Foot.Z+hero.HeightMm+1)
+		}
+		above[i] = f.light.At(over, r3.Vec{Z: 1}).Total()
 		if toward[i] = above[i]; o.Hi.Z-o.Lo.Z < 15 { // a flat thing shows its top
 			return
 		}

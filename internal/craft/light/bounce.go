@@ -30,10 +30,11 @@ func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	if f.dead || f.fronts.side(eye.p) <= 0.02 {
 		return RGB{}
 	}
+	sum := e.fromCells(eye, f, nil).Plus(e.fromSunny(eye, f, nil))
 	if f.mirror {
-		return e.fromMirror(eye, f).Plus(e.fromCells(eye, f, nil))
+		sum = sum.Plus(e.fromMirror(eye, f))
 	}
-	return e.fromCells(eye, f, nil)
+	return sum
 }
 
 // fromCells is what the cells of a face send to the receptor, all of it or only what
@@ -141,10 +142,10 @@ func (e *Engine) fromMirror(eye *receptor, f *face) RGB {
 	// Cards, diffusers and the table, seen in it.
 	for k := range e.faces {
 		if d := &e.faces[k]; !d.dead && d.panel != f.panel && d.fronts.side(over.p) > 0.02 {
-			sum = sum.Plus(e.fromCells(over, d, portal))
+			sum = sum.Plus(e.fromCells(over, d, portal)).Plus(e.fromSunny(over, d, portal))
 		}
 	}
-	sum = sum.Plus(e.fromTable(over, portal))
+	sum = sum.Plus(e.fromTable(over, portal)).Plus(e.fromRoom(over, portal))
 	if s := e.set.Sun; s != nil {
 		if x, ok := f.crossed(over.p, s.Toward); ok && r3.Dot(f.fronts.n, s.Toward) > 0 {
 			to := unit(r3.Sub(x, eye.p))

@@ -28,23 +28,6 @@ func (e *Engine) sunAt(eye *receptor) RGB {
 	return e.set.Sun.Lux.Times(cos * e.beam(eye.p, e.set.Sun.Toward))
 }
 
-// sunOn is the sun's mean light on a small rectangle that faces n: a third of its
-// cells across may lie in it, the rest out.
-func (e *Engine) sunOn(q Rect, n r3.Vec) RGB {
-	s := e.set.Sun
-	if s == nil || r3.Dot(n, s.Toward) <= 0 {
-		return RGB{}
-	}
-	const looks = 4
-	share := 0.0
-	for j := range looks {
-		for i := range looks {
-			share += e.beam(r3.Add(q.cell(i, j, looks, looks).Centre, r3.Scale(0.01, n)), s.Toward)
-		}
-	}
-	return s.Lux.Times(r3.Dot(n, s.Toward) * share / (looks * looks))
-}
-
 // beam is the share of the sun that reaches p along toward, past what stands in
 // the way.
 func (e *Engine) beam(p, toward r3.Vec) float64 {
@@ -107,6 +90,3 @@ func roomLight(s *Set) RGB {
 	}
 	return flux.Times(s.Room.Reflectance / (s.Room.SurfaceM2 * (1 - math.Min(s.Room.Reflectance, 0.95))))
 }
-
-// Ambient is what a room's walls send to every place of it, lux.
-func Ambient(s Set) RGB { return roomLight(&s) }

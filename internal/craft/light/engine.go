@@ -8,13 +8,6 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// Enclosure is the box the set stands in, as far as it matters to fill: its inside
-// surface and how much of the light those surfaces return.
-type Enclosure struct {
-	SurfaceM2   float64 // walls, floor and ceiling, m²
-	Reflectance float64 // area-weighted, 0 to 1
-}
-
 // Table is the horizontal top at z = 0.
 type Table struct {
 	WidthMm, DepthMm float64 // x and y extent, from the origin
@@ -42,6 +35,9 @@ type Detail struct {
 	Skip        float64 // a face that gives less than this share of what is usual is passed over
 	Passes      int     // how often cards and table are asked again: bounces after the first
 	GlossSees   bool    // whether glossy faces show table and cards, or only what shines by itself
+	RoomCells   int     // what comes to each of the room's surfaces by way of other things is known in so many cells a side
+	RoomFine    int     // and what comes straight, in so many: a window throws hard edges, walls do not; both powers of two
+	RoomHidden  float64 // the share of the room's light that may be hidden from a receptor asked in passing
 	TableLeafMm float64 // the smallest part of the table summed on its own
 	Facets      int     // upright faces round the hero
 	MapCells    int     // a light map's first grid has cells of so many steps
@@ -51,14 +47,14 @@ type Detail struct {
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
-	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
-	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, RoomCells: 2, RoomFine: 4, RoomHidden: 0.9, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
+	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, RoomCells: 1, RoomFine: 2, RoomHidden: 0.9, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
 // Fair is Fine for a set so full that Fine would take half a minute: key to fill comes
 // out within about 0.05 stops of it.
-var Fair = Detail{SkyStrips: 3, PanelLevels: 2, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+var Fair = Detail{SkyStrips: 3, PanelLevels: 2, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 
 // mostFine is how many pairs of something that shines and a card Fine is used for.
 const mostFine = 12
@@ -78,7 +74,7 @@ type Parts struct {
 	Sun    RGB // straight from the sun
 	Card   RGB // by way of cards, boards and diffusers
 	Table  RGB // by way of the table
-	Room   RGB // from the room's walls
+	Room   RGB // from the room's walls, ceiling and floor
 }
 
 // Sum is all of it.
@@ -95,9 +91,15 @@ type Engine struct {
 	blockers []blocker
 	faces    []face
 	top      tabletop
-	patches  []patch // the sun on the table, which top leaves out
-	room     RGB
-	usual    float64 // light on the table at its brightest, straight, lux: a scale
+	patches  []patch     // the sun on the table, which top leaves out
+	around   *Room       // nil for none
+	feet     []foot      // what stands on the table
+	openings []Rect      // what hides the room's surfaces and nothing else
+	onWalls  []RGB       // what each cell of the room gets straight, lux
+	wallSees [][]float64 // the view factor from each cell to each other
+	over     grid        // what the room sends to the table with nothing in the way, lux
+	shaded   grid        // and past what stands there, where a few places will do
+	usual    float64     // light on the table at its brightest, straight, lux: a scale
 	until    context.Context
 }
 
@@ -112,7 +114,11 @@ func NewEngine(s Set, d Detail) *Engine { return NewEngineUntil(context.Backgrou
 func NewEngineUntil(ctx context.Context, s Set, d Detail) *Engine {
 	e := &Engine{set: s, detail: d, faces: facesOf(s.Panels), until: ctx}
 	e.blockers = blockersOf(&e.set)
-	e.room = roomLight(&s)
+	e.feet = feetOf(&e.set)
+	e.openings = openingsOf(&e.set)
+	if low, high, ok := s.Room.Within(&s); ok && d.RoomCells > 0 {
+		e.around = &Room{low: low, high: high, walls: axisWalls(low, high, s.Room), side: d.RoomFine}
+	}
 	e.usual = e.scale()
 	e.light()
 	return e
@@ -128,10 +134,11 @@ func (e *Engine) each(n int, f func(int)) { _ = cores.Each(e.until, n, f) }
 // what shines.
 func (e *Engine) scale() float64 {
 	most := 1e-9
+	room := roomLight(&e.set).Lux() // about
 	top := Rect{Centre: r3.Vec{X: e.set.Table.WidthMm / 2, Y: e.set.Table.DepthMm / 2, Z: 0.01}, U: r3.Vec{X: e.set.Table.WidthMm / 3}, V: r3.Vec{Y: e.set.Table.DepthMm / 3}}
 	for i := range 9 {
 		eye := e.look(top.At(float64(i%3)-1, float64(i/3)-1), r3.Vec{Z: 1})
-		most = math.Max(most, e.direct(eye, nil).Lux()+e.room.Lux())
+		most = math.Max(most, e.direct(eye, nil).Lux()+room)
 		eye.done()
 	}
 	return most
@@ -167,6 +174,7 @@ func (e *Engine) light() {
 			}
 		}
 	}
+	e.sunOnFaces()
 	place := func(c cell) (p, n r3.Vec) {
 		f := &e.faces[c.face]
 		n = f.fronts.n
@@ -195,10 +203,9 @@ func (e *Engine) light() {
 			f := &e.faces[c.face]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			sun := e.sunOn(f.cell(c.i, c.j, side, side), n)
-			lux := e.room.Plus(e.direct(eye, nil)).Plus(e.fromFaces(eye)).Plus(sun)
+			lux := e.direct(eye, nil).Plus(e.fromFaces(eye))
 			if f.surface.Lobe > 0 {
-				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, sun)
+				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, side, side), n))
 			}
 			eye.done()
 			got[c.face][c.j*side+c.i] = lux
@@ -210,8 +217,13 @@ func (e *Engine) light() {
 	send(false)
 	e.patches = e.sunlit()
 	e.top = e.lightTable()
+	e.lightRoom()
 	e.relight()
 	if len(e.faces) == 0 {
+		if e.detail.Passes > 1 && e.around != nil {
+			e.lightRoom()
+			e.relight()
+		}
 		return
 	}
 	all := append(diffusers, others...)
@@ -219,12 +231,22 @@ func (e *Engine) light() {
 	for at, c := range all {
 		seconds[at] = len(e.faces[c.face].glossy[c.j*side+c.i])
 	}
+	room, was := make([]RGB, len(all)), RGB{} // what the room sends each cell, and how bright it was then
+	if e.around != nil {
+		was = e.around.mean
+	}
 	for pass := 1; ; pass++ {
 		e.each(len(all), func(at int) {
 			c := all[at]
 			p, n := place(c)
 			eye := e.glance(p, n)
 			more := e.fromTableCoarsely(eye)
+			if e.around != nil {
+				if pass == 1 {
+					room[at] = e.fromRoom(eye, nil)
+				}
+				more = more.Plus(room[at].Through(e.around.mean.over(was)))
+			}
 			k := c.j*side + c.i
 			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
 				f.glossy[k] = append(f.glossy[k][:seconds[at]], e.secondGlows(eye, f.surface.Lobe)...)
@@ -242,6 +264,7 @@ func (e *Engine) light() {
 		if pass >= e.detail.Passes {
 			return
 		}
+		e.lightRoom()
 		e.relight()
 	}
 }
@@ -249,7 +272,7 @@ func (e *Engine) light() {
 // At returns the light on a receptor at p facing n (unit), by origin.
 func (e *Engine) At(p, n r3.Vec) Parts {
 	eye := e.look(p, n)
-	out := Parts{Direct: e.direct(eye, nil), Sun: e.sunAt(eye), Card: e.fromFaces(eye), Table: e.fromTable(eye, nil), Room: e.room}
+	out := Parts{Direct: e.direct(eye, nil), Sun: e.sunAt(eye), Card: e.fromFaces(eye), Table: e.fromTable(eye, nil), Room: e.fromRoom(eye, nil)}
 	eye.done()
 	return out
 }

@@ -111,6 +111,21 @@ func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 			}
 		}
 	}
+	for k := range e.faces {
+		f := &e.faces[k]
+		if f.fronts.side(eye.p) <= 0.02 {
+			continue
+		}
+		for i := range f.sunny {
+			var o outline
+			if !eye.flatPart(f.sunny[i].corners, &o) {
+				continue
+			}
+			for _, part := range eye.past(&o, f.fronts) {
+				keep(&part, f.sunny[i].light)
+			}
+		}
+	}
 	if s := e.set.Sun; s != nil && sun.Lux() > 0 {
 		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
 	}
@@ -172,6 +187,39 @@ func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool)
 	return out
 }
 
+// How a part of the table is divided for a gloss: while it is larger than its distance, and
+// than so many mm, and its light differs by more than a share of its mean.
+const (
+	glowMm    = 80
+	glowApart = 0.4
+)
+
+// tableGlows keeps the parts of a rectangle of the table.
+func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(Rect, half, RGB)) {
+	// What stands on the table hides what is under it.
+	var l RGB
+	bare, low, high := 0.0, math.Inf(1), 0.0
+	for k := range 9 {
+		p := q.At(float64(k%3-1)*2/3, float64(k/3-1)*2/3)
+		if got := e.top.at(p.X, p.Y); got != (RGB{}) {
+			l, bare = l.Plus(got), bare+1
+			low, high = math.Min(low, got.Lux()), math.Max(high, got.Lux())
+		}
+	}
+	if bare == 0 {
+		return
+	}
+	l = l.Times(1 / bare)
+	size := 2 * math.Max(q.U.X, q.V.Y)
+	if size > glowMm && size > q.away(eye.p) && high-low > glowApart*l.Lux() {
+		for k := range 4 {
+			e.tableGlows(eye, q.cell(k%2, k/2, 2, 2), keep)
+		}
+		return
+	}
+	keep(q, half{r3.Vec{Z: 1}, 0}, l)
+}
+
 // secondGlows is what a cell sees of the table, in a few parts, and of cards.
 func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 	var out []glow
@@ -203,24 +251,26 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 			}
 		}
 	}
+	if m := e.around; m != nil {
+		for i := range m.walls {
+			w := &m.walls[i]
+			if w.returned == 0 || w.fronts.side(eye.p) <= 0 {
+				continue
+			}
+			if w.levels == nil {
+				continue
+			}
+			for at, l := range w.levels[1] {
+				keep(w.cell(at%2, at/2, 2, 2), w.fronts, l)
+			}
+		}
+	}
 	if e.top.n > 0 {
 		top := Rect{Centre: r3.Vec{X: e.top.w / 2, Y: e.top.d / 2}, U: r3.Vec{X: e.top.w / 2}, V: r3.Vec{Y: e.top.d / 2}}
 		const parts = 4
 		for j := range parts {
 			for i := range parts {
-				q := top.cell(i, j, parts, parts)
-				// What stands on the table hides what is under it.
-				var l RGB
-				bare := 0.0
-				for k := range 9 {
-					p := q.At(float64(k%3-1)*2/3, float64(k/3-1)*2/3)
-					if got := e.top.at(p.X, p.Y); got != (RGB{}) {
-						l, bare = l.Plus(got), bare+1
-					}
-				}
-				if bare > 0 {
-					keep(q, half{r3.Vec{Z: 1}, 0}, l.Times(1/bare))
-				}
+				e.tableGlows(eye, top.cell(i, j, parts, parts), keep)
 			}
 		}
 		for i := range e.patches {

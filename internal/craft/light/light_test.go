@@ -101,7 +101,7 @@ func TestKeyToFillAgainstAMillionRays(t *testing.T) {
 	for _, card := range []bool{false, true} {
 		s, h := sampleSet(card, 270)
 		k := Ratio(NewEngine(s, Fine).Facets(h, toCamera))
-		rays := &tracer{s: s, room: RoomLux(s), rng: rand.New(rand.NewPCG(7, 11))}
+		rays := traces(s, 7, 11)
 		for _, f := range []Facet{k.Key, k.Fill} {
 			p, n := facetAt(h, f.Deg)
 			want := rays.lux(p, n, 1_000_000)
@@ -181,7 +181,7 @@ func TestNoLightIsMade(t *testing.T) {
 			arrives := func(c Rect, n r3.Vec) float64 {
 				eye := e.glance(r3.Add(c.Centre, r3.Scale(0.01, n)), n)
 				defer eye.done()
-				return e.room.Plus(e.direct(eye, nil)).Plus(e.sunOn(c, n)).Plus(e.fromFaces(eye)).Plus(e.fromTableCoarsely(eye)).Lux()
+				return e.direct(eye, nil).Plus(e.fromRoom(eye, nil)).Plus(e.sunOn(c, n)).Plus(e.fromFaces(eye)).Plus(e.fromTableCoarsely(eye)).Lux()
 			}
 			in, out := 0.0, 0.0
 			for j := range side {

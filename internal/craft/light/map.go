@@ -151,7 +151,7 @@ func (e *Engine) tableLux(p r3.Vec) float64 {
 	}
 	p.Z = 0.01
 	eye := e.glance(p, r3.Vec{Z: 1})
-	lux := e.room.Plus(e.direct(eye, nil)).Plus(e.sunAt(eye)).Plus(e.fromFaces(eye))
+	lux := e.direct(eye, nil).Plus(e.sunAt(eye)).Plus(e.fromFaces(eye)).Plus(e.fromRoom(eye, nil))
 	eye.done()
 	return lux.Lux()
 }

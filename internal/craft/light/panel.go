@@ -53,7 +53,8 @@ type face struct {
 	glossy  [][]glow // the same cells: what each finest cell can see, for its lobe
 	enough  int      // the level beyond which cells hardly differ
 	most    float64  // brightest it can look, as lux over a whole hemisphere
-	dead    bool     // sends nothing worth counting
+	sunny   []sunPatch
+	dead    bool // sends nothing worth counting
 }
 
 // glow is a part of a source as seen from a cell of a face, or the sun.
@@ -98,7 +99,7 @@ func (f *face) settle(finest []RGB, even, usual float64) {
 		f.levels = append([][]RGB{next}, f.levels...)
 	}
 	mean := f.levels[0][0].Lux()
-	f.dead = mean < 1e-6 && f.surface.Gloss.Lux() == 0
+	f.dead = mean < 1e-6 && f.surface.Gloss.Lux() == 0 && len(f.sunny) == 0
 	f.most = 0
 	last := len(f.levels) - 1
 	for _, l := range finest {

@@ -17,9 +17,16 @@ import (
 // A tracer is a second, slow way to light a set: it shoots rays and follows them
 // from surface to surface. It shares nothing with the engine but the types.
 type tracer struct {
-	s    Set
-	room float64
-	rng  *rand.Rand
+	s         Set
+	low, high r3.Vec // the room's box
+	room      bool
+	rng       *rand.Rand
+}
+
+func traces(s Set, seed, stream uint64) *tracer {
+	t := &tracer{s: s, rng: rand.New(rand.NewPCG(seed, stream))}
+	t.low, t.high, t.room = s.Room.Within(&s)
+	return t
 }
 
 // about returns a direction at polar angle arccos c from z, at a random turn.
@@ -46,7 +53,7 @@ func (t *tracer) lux(p, n r3.Vec, rays int) float64 {
 			sum += t.found(p, d, 4)
 		}
 	}
-	return math.Pi*sum/float64(side*side) + t.room + t.sun(p, n)
+	return math.Pi*sum/float64(side*side) + t.sun(p, n)
 }
 
 func (t *tracer) sun(p, n r3.Vec) float64 {
@@ -78,6 +85,7 @@ type landing struct {
 	front  bool
 	table  bool
 	window *Window
+	wall   float64 // share of light returned, of a surface of the room
 	any    bool
 }
 
@@ -136,12 +144,12 @@ func (t *tracer) nearest(p, d r3.Vec) landing {
 			h.panel, h.front = &t.s.Panels[i], front
 		}
 	}
-	if d.Z < 0 && p.Z > 0 {
+	if d.Z != 0 {
 		k := -p.Z / d.Z
 		x := r3.Add(p, r3.Scale(k, d))
 		if k > 1e-3 && k < best && x.X > 0 && x.X < t.s.Table.WidthMm && x.Y > 0 && x.Y < t.s.Table.DepthMm {
 			best = k
-			h = landing{at: x, n: up, table: true, any: true}
+			h = landing{at: x, n: up, table: d.Z < 0, any: true} // black from below
 		}
 	}
 	for _, c := range t.s.Solids {
@@ -149,12 +157,45 @@ func (t *tracer) nearest(p, d r3.Vec) landing {
 			return landing{} // the dish is black in these sets
 		}
 	}
+	if !h.any && t.room {
+		return t.walls(p, d)
+	}
 	return h
+}
+
+// walls is where a ray leaves the room.
+func (t *tracer) walls(p, d r3.Vec) landing {
+	best, n := math.Inf(1), r3.Vec{}
+	for _, w := range []struct {
+		low, high, p, d float64
+		n               r3.Vec
+	}{{t.low.X, t.high.X, p.X, d.X, r3.Vec{X: 1}}, {t.low.Y, t.high.Y, p.Y, d.Y, r3.Vec{Y: 1}}, {t.low.Z, t.high.Z, p.Z, d.Z, r3.Vec{Z: 1}}} {
+		if k := (w.low - w.p) / w.d; w.d < 0 && k < best {
+			best, n = k, w.n
+		}
+		if k := (w.high - w.p) / w.d; w.d > 0 && k < best {
+			best, n = k, r3.Scale(-1, w.n)
+		}
+	}
+	is := t.s.Room.Reflectance
+	switch {
+	case n.Z < 0 && t.s.Room.Ceiling > 0:
+		is = t.s.Room.Ceiling
+	case n.Z > 0 && t.s.Room.Floor > 0:
+		is = t.s.Room.Floor
+	}
+	return landing{at: r3.Add(p, r3.Scale(best, d)), n: n, wall: is, any: true}
 }
 
 // found is the luminance that a ray meets.
 func (t *tracer) found(p, d r3.Vec, depth int) float64 {
 	h := t.nearest(p, d)
+	if h.wall > 0 { // followed as far as chance lets it, whatever the depth
+		if t.rng.Float64() >= h.wall {
+			return 0
+		}
+		return t.onto(h.at, h.n, max(depth, 3)) / math.Pi
+	}
 	if !h.any || depth == 0 {
 		return h.lum
 	}
@@ -205,7 +246,7 @@ func (t *tracer) found(p, d r3.Vec, depth int) float64 {
 // not, and one more ray for what other surfaces send.
 func (t *tracer) onto(x, n r3.Vec, depth int) float64 {
 	from := r3.Add(x, r3.Scale(0.01, n))
-	sum := t.room + t.sun(from, n)
+	sum := t.sun(from, n)
 	to := func(q Rect) {
 		y := q.At(2*t.rng.Float64()-1, 2*t.rng.Float64()-1)
 		d := r3.Sub(y, from)
@@ -215,7 +256,7 @@ func (t *tracer) onto(x, n r3.Vec, depth int) float64 {
 		if r3.Dot(w, n) <= 0 || k <= 0 {
 			return
 		}
-		if h := t.nearest(from, w); h.panel == nil && !h.table && r3.Norm(r3.Sub(h.at, y)) < 0.01 {
+		if h := t.nearest(from, w); h.panel == nil && !h.table && h.wall == 0 && r3.Norm(r3.Sub(h.at, y)) < 0.01 {
 			sum += h.lum * k / r2 * q.AreaMm2()
 		}
 	}
@@ -226,7 +267,7 @@ func (t *tracer) onto(x, n r3.Vec, depth int) float64 {
 		to(w.Opening())
 	}
 	w := t.about(n, math.Sqrt(t.rng.Float64()))
-	if h := t.nearest(from, w); h.panel != nil || h.table {
+	if h := t.nearest(from, w); h.panel != nil || h.table || h.wall > 0 {
 		sum += math.Pi * t.found(from, w, depth-1)
 	}
 	return sum
@@ -409,7 +450,7 @@ func TestAgainstRays(t *testing.T) {
 		}
 		// Compared against the brightest face: on a face that is all but unlit a share
 		// of nothing says nothing.
-		tr := &tracer{s: c.s, room: RoomLux(c.s), rng: rand.New(rand.NewPCG(uint64(i), 9))}
+		tr := traces(c.s, uint64(i), 9)
 		want := tr.lux(p, n, rays)
 		off[i] = math.Abs(e.At(p, n).Total()-want) / math.Max(want, brightest(e, c.h)/8)
 	})

@@ -91,6 +91,9 @@ type receptor struct {
 	sky          []bright
 	outs, nexts  []passed
 	rough        bool // asked for a bounce or a map, where less will do
+	opened       bool // whether openings are known
+	openings     []outline
+	hidden       []shade
 	grid         []pt
 }
 
@@ -99,7 +102,7 @@ var receptors = sync.Pool{New: func() any { return new(receptor) }}
 // look makes a receptor ready. Give it back with done.
 func (e *Engine) look(p, n r3.Vec) *receptor {
 	eye := receptors.Get().(*receptor)
-	eye.view, eye.rough = newView(p, n), false
+	eye.view, eye.rough, eye.opened = newView(p, n), false, false
 	eye.take(e.blockers, nil)
 	return eye
 }
@@ -107,7 +110,7 @@ func (e *Engine) look(p, n r3.Vec) *receptor {
 // glance is look for a bounce or a map, where less will do.
 func (e *Engine) glance(p, n r3.Vec) *receptor {
 	eye := receptors.Get().(*receptor)
-	eye.view, eye.rough = newView(p, n), true
+	eye.view, eye.rough, eye.opened = newView(p, n), true, false
 	eye.arc = inPassing
 	eye.take(e.blockers, nil)
 	return eye
@@ -147,7 +150,7 @@ func (eye *receptor) turnedOver(e *Engine, f *face) *receptor {
 	out := receptors.Get().(*receptor)
 	over := func(v r3.Vec) r3.Vec { return r3.Sub(v, r3.Scale(2*r3.Dot(v, f.fronts.n), f.fronts.n)) }
 	out.view = view{p: r3.Sub(eye.p, r3.Scale(2*f.fronts.side(eye.p), f.fronts.n)), a: over(eye.a), b: over(eye.b), n: over(eye.n), arc: eye.arc}
-	out.rough = eye.rough
+	out.rough, out.opened = eye.rough, false
 	out.take(e.blockers, &f.fronts)
 	return out
 }
@@ -278,14 +281,18 @@ func (eye *receptor) window(w *Window, strips int, through []outline, each func(
 	across := 1
 	if _, even := w.Sky.(EvenSky); even {
 		strips = 1
-	} else if strips > 4 && len(w.Outside) > 0 {
-		across = 3 // the sky beside a wall is another sky than that over it
+	} else if strips > 4 && (len(w.Outside) > 0 || 2*length(open.U) > 0.7*open.away(eye.p)) {
+		across = 3 // the sky beside a wall is another sky than that over it, and a far edge looks lower than a near one
 	}
 	eye.sky = eye.sky[:0]
+	horizon, below := open.level(eye.p.Z), 0
+	if horizon > 0 && horizon < 1 && strips > 1 { // sky and ground are never taken together
+		below = min(max(int(math.Round(horizon*float64(strips))), 1), strips-1)
+	}
 	for at := range strips * across {
 		q := open
 		if strips > 1 {
-			q = open.cell(at%across, at/across, across, strips)
+			q = open.strip(at/across, strips, below, horizon).cell(at%across, 0, across, 1)
 		}
 		b := bright{light: eye.meanSky(w, &q)}
 		if strips > 1 && !eye.rect(&q, &b.outline) {
@@ -308,6 +315,31 @@ func (eye *receptor) window(w *Window, strips int, through []outline, each func(
 		}
 		eye.outside(w, seen, walls, each)
 	})
+}
+
+// level is how far up an upright rectangle, from 0 to 1, a height is; 0 when it does not
+// stand upright.
+func (q Rect) level(z float64) float64 {
+	if math.Abs(q.U.Z) > 1e-9*length(q.U) || q.V.Z <= 0 {
+		return 0
+	}
+	return ((z-q.Centre.Z)/q.V.Z + 1) / 2
+}
+
+// strip is one of n parts of a rectangle, from below. So many of them lie below a share of
+// its height, and the others above; none for parts of one height.
+func (q Rect) strip(i, n, below int, share float64) Rect {
+	from, to := float64(i)/float64(n), float64(i+1)/float64(n)
+	if below > 0 {
+		place := func(i int) float64 {
+			if i <= below {
+				return share * float64(i) / float64(below)
+			}
+			return share + (1-share)*float64(i-below)/float64(n-below)
+		}
+		from, to = place(i), place(i+1)
+	}
+	return Rect{Centre: q.At(0, from+to-1), U: q.U, V: r3.Scale(to-from, q.V)}
 }
 
 // bright is a part of the sky and how bright it is.

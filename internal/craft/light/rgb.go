@@ -19,3 +19,15 @@ func (a RGB) Times(k float64) RGB { return RGB{a[0] * k, a[1] * k, a[2] * k} }
 
 // Through returns the light after a surface or a filter, part by part.
 func (a RGB) Through(b RGB) RGB { return RGB{a[0] * b[0], a[1] * b[1], a[2] * b[2]} }
+
+// over is by how much each part is more than another light's; 1 where that has none.
+func (a RGB) over(b RGB) RGB {
+	for i := range a {
+		if b[i] > 0 {
+			a[i] /= b[i]
+		} else {
+			a[i] = 1
+		}
+	}
+	return a
+}

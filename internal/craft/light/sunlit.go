@@ -72,28 +72,7 @@ func (e *Engine) sunlit() []patch {
 		if whole.n < 3 || !whole.within(&top, &cut) {
 			continue
 		}
-		parts := []passed{{cut, w.Glass}}
-		for k := range w.Outside {
-			var o outline
-			if !flat(&w.Outside[k].Rect, &o) {
-				continue
-			}
-			var next []passed
-			for _, p := range parts {
-				var in outline
-				if !p.within(&o, &in) {
-					next = append(next, p)
-					continue
-				}
-				if t := w.Outside[k].Through; t > 0 {
-					next = append(next, passed{in, p.share * t})
-				}
-				for _, rest := range p.less(&o, nil) {
-					next = append(next, passed{rest, p.share})
-				}
-			}
-			parts = next
-		}
+		parts := pastOutside(passed{cut, w.Glass}, w, flat)
 		for _, p := range parts {
 			open := []outline{p.outline}
 			for k := range shadows {

@@ -16,11 +16,63 @@ type tabletop struct {
 
 // grid is brightness at even nodes over a rectangle of the table.
 type grid struct {
-	n          int     // cells a side; n+1 nodes
-	x, y, w, d float64 // near left corner and extent, mm
-	straight   []RGB   // lux at each node, row by row, cards left out
-	lum        []RGB   // cd/m² at each node
-	bare       []bool  // whether a node is clear of things standing on it
+	n, m       int      // cells along and across; one node more
+	x, y, w, d float64  // near left corner and extent, mm
+	cos, sin   float64  // of the turn of its sides about that corner
+	straight   []RGB    // lux at each node, row by row, cards left out
+	lum        []RGB    // cd/m² at each node
+	bare       []bool   // whether a node is clear of things standing on it
+	room, open []RGB    // what each node gets from the room, and would with nothing in the way, as first worked out
+	rest       []RGB    // what each node gets by way of cards and room, lux
+	narrow     bool     // a strip along a foot: by way of cards and room it gets what the grid under it does
+	feet       [][]foot // what stands across each cell: light is not the same on its two sides
+}
+
+// foot is the line on which a card stands, in plan.
+type foot struct{ a, b pt }
+
+// standing is how low a card's lower edge must be to part the light on the table, mm.
+const standing = 40
+
+func feetOf(s *Set) []foot {
+	var out []foot
+	for i := range s.Panels {
+		c := s.Panels[i].corners()
+		for k := range c {
+			if a, b := c[k], c[(k+1)%4]; math.Max(math.Abs(a.Z), math.Abs(b.Z)) < standing && math.Max(c[(k+2)%4].Z, c[(k+3)%4].Z) > standing {
+				out = append(out, foot{pt{a.X, a.Y}, pt{b.X, b.Y}})
+			}
+		}
+	}
+	return out
+}
+
+// parts reports whether it stands between a place and a node, or the node is right under it,
+// where the light is that of neither side.
+func (f *foot) parts(p, q pt) bool {
+	side := func(a, b, c pt) float64 { return (b.x-a.x)*(c.y-a.y) - (c.x-a.x)*(b.y-a.y) }
+	dx, dy := f.b.x-f.a.x, f.b.y-f.a.y
+	l := math.Hypot(dx, dy)
+	if along := ((q.x-f.a.x)*dx + (q.y-f.a.y)*dy) / l; math.Abs(side(f.a, f.b, q)) < l && along > -1 && along < l+1 {
+		return true // within 1 mm
+	}
+	return side(f.a, f.b, p)*side(f.a, f.b, q) < 0 && side(p, q, f.a)*side(p, q, f.b) < 0
+}
+
+// meets reports whether some of it may lie in a rectangle of the table.
+func (f *foot) meets(x0, y0, x1, y1 float64) bool {
+	if math.Max(f.a.x, f.b.x) < x0 || math.Min(f.a.x, f.b.x) > x1 || math.Max(f.a.y, f.b.y) < y0 || math.Min(f.a.y, f.b.y) > y1 {
+		return false
+	}
+	left, right := false, false
+	for _, q := range [4]pt{{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}} {
+		if (f.b.x-f.a.x)*(q.y-f.a.y)-(q.x-f.a.x)*(f.b.y-f.a.y) > 0 {
+			left = true
+		} else {
+			right = true
+		}
+	}
+	return left && right
 }
 
 func (e *Engine) lightTable() tabletop {
@@ -28,7 +80,14 @@ func (e *Engine) lightTable() tabletop {
 	if s.Diffuse.Lux() <= 0 || n < 1 || s.WidthMm <= 0 || s.DepthMm <= 0 {
 		return tabletop{}
 	}
-	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(0, 0, s.WidthMm, s.DepthMm, n)}
+	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(grid{n: n, m: n, w: s.WidthMm, d: s.DepthMm, cos: 1})}
+	if e.detail.GlossSees {
+		for _, f := range e.feet {
+			if g, ok := f.strip(); ok {
+				t.near = append(t.near, e.lightGrid(g))
+			}
+		}
+	}
 	if m := e.detail.NearCells; m > 0 {
 		for _, c := range e.set.Solids {
 			if c.Foot.Z > 1 {
@@ -38,37 +97,97 @@ func (e *Engine) lightTable() tabletop {
 			x0, y0 := math.Max(0, c.Foot.X-reach), math.Max(0, c.Foot.Y-reach)
 			x1, y1 := math.Min(s.WidthMm, c.Foot.X+reach), math.Min(s.DepthMm, c.Foot.Y+reach)
 			if x1-x0 > 1 && y1-y0 > 1 {
-				t.near = append(t.near, e.lightGrid(x0, y0, x1-x0, y1-y0, m))
+				t.near = append(t.near, e.lightGrid(grid{n: m, m: m, x: x0, y: y0, w: x1 - x0, d: y1 - y0, cos: 1}))
 			}
 		}
 	}
 	return t
 }
 
-func (e *Engine) lightGrid(x, y, w, d float64, n int) grid {
-	nodes := (n + 1) * (n + 1)
-	g := grid{n: n, x: x, y: y, w: w, d: d, straight: make([]RGB, nodes), lum: make([]RGB, nodes), bare: make([]bool, nodes)}
+// strip is a narrow grid along a foot: under a card that stands on clips light comes through
+// a gap, and beside it lies the card's own shadow.
+func (f *foot) strip() (grid, bool) {
+	const beside, along, across = 60.0, 40.0, 15 // mm each way; odd, so that the foot lies within a cell
+	dx, dy := f.b.x-f.a.x, f.b.y-f.a.y
+	l := math.Hypot(dx, dy)
+	if l < 10 {
+		return grid{}, false
+	}
+	cos, sin := dx/l, dy/l
+	return grid{n: int(math.Ceil(l/along)) + 2, m: across, x: f.a.x - along*cos + beside*sin, y: f.a.y - along*sin - beside*cos, w: l + 2*along, d: 2 * beside, cos: cos, sin: sin, narrow: true}, true
+}
+
+// lightGrid works out what comes straight to a grid's nodes.
+func (e *Engine) lightGrid(g grid) grid {
+	nodes := (g.n + 1) * (g.m + 1)
+	g.straight, g.lum, g.bare, g.room, g.open, g.rest = make([]RGB, nodes), make([]RGB, nodes), make([]bool, nodes), make([]RGB, nodes), make([]RGB, nodes), make([]RGB, nodes)
+	if len(e.feet) > 0 {
+		g.feet = make([][]foot, g.n*g.m)
+		for k := range g.feet {
+			i, j := k%g.n, k/g.n
+			x0, y0, x1, y1 := math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)
+			for c := range 4 {
+				p := g.place((j+c/2)*(g.n+1) + i + c%2)
+				x0, y0, x1, y1 = math.Min(x0, p.X), math.Min(y0, p.Y), math.Max(x1, p.X), math.Max(y1, p.Y)
+			}
+			for _, f := range e.feet {
+				if f.meets(x0, y0, x1, y1) {
+					g.feet[k] = append(g.feet[k], f)
+				}
+			}
+		}
+	}
 	e.each(nodes, func(k int) {
 		p := g.place(k)
 		if g.bare[k] = !e.covered(p); g.bare[k] {
 			p.Z = 0.01
 			eye := e.glance(p, r3.Vec{Z: 1})
-			g.straight[k] = e.room.Plus(e.direct(eye, nil))
+			g.straight[k] = e.direct(eye, nil)
+			g.lum[k] = g.straight[k].Through(e.set.Table.Diffuse).Times(1 / math.Pi)
 			eye.done()
 		}
 	})
 	return g
 }
 
-func (t *grid) place(k int) r3.Vec {
-	return r3.Vec{X: t.x + t.w*float64(k%(t.n+1))/float64(t.n), Y: t.y + t.d*float64(k/(t.n+1))/float64(t.n)}
+// fromRoom is what the room sends to a node. The room changes little from pass to pass: later
+// ones take its first light and scale it.
+func (t *grid) fromRoom(e *Engine, eye *receptor, k int) RGB {
+	if e.around == nil || e.around.usual == 0 {
+		return RGB{}
+	}
+	if !e.detail.GlossSees {
+		return e.shaded.at(eye.p.X, eye.p.Y)
+	}
+	open := e.over.at(eye.p.X, eye.p.Y)
+	if t.open[k] == (RGB{}) {
+		t.room[k], t.open[k] = e.fromRoom(eye, nil), open
+		return t.room[k]
+	}
+	return t.room[k].Through(open.over(t.open[k]))
 }
 
-// relight adds what cards send to what the table gets straight.
+// own is a place along the grid's sides.
+func (t *grid) own(x, y float64) (u, v float64) {
+	x, y = x-t.x, y-t.y
+	return t.cos*x + t.sin*y, t.cos*y - t.sin*x
+}
+
+// place is where a node is.
+func (t *grid) place(k int) r3.Vec {
+	u, v := t.w*float64(k%(t.n+1))/float64(t.n), t.d*float64(k/(t.n+1))/float64(t.m)
+	return r3.Vec{X: t.x + t.cos*u - t.sin*v, Y: t.y + t.sin*u + t.cos*v}
+}
+
+// relight adds what cards and the room send to what the table gets straight.
 func (e *Engine) relight() {
 	e.relightGrid(&e.top.grid)
-	for i := range e.top.near {
-		e.relightGrid(&e.top.near[i])
+	for _, narrow := range [2]bool{false, true} {
+		for i := range e.top.near {
+			if e.top.near[i].narrow == narrow {
+				e.relightGrid(&e.top.near[i])
+			}
+		}
 	}
 }
 
@@ -77,38 +196,70 @@ func (e *Engine) relightGrid(g *grid) {
 		if !g.bare[k] {
 			return
 		}
-		lux := g.straight[k]
-		if len(e.faces) > 0 {
-			p := g.place(k)
-			p.Z = 0.01
+		p := g.place(k)
+		p.Z = 0.01
+		switch {
+		case g.narrow:
+			g.rest[k] = e.top.under(p.X, p.Y)
+		case len(e.faces) > 0 || e.around != nil:
 			eye := e.glance(p, r3.Vec{Z: 1})
-			lux = lux.Plus(e.fromFaces(eye))
+			g.rest[k] = e.fromFaces(eye).Plus(g.fromRoom(e, eye, k))
 			eye.done()
 		}
-		g.lum[k] = lux.Through(e.set.Table.Diffuse).Times(1 / math.Pi)
+		g.lum[k] = g.straight[k].Plus(g.rest[k]).Through(e.set.Table.Diffuse).Times(1 / math.Pi)
 	})
+}
+
+// under is what a place gets by way of cards and room, from the finest grid that holds it and
+// is no strip.
+func (t *tabletop) under(x, y float64) RGB {
+	g := &t.grid
+	for i := range t.near {
+		if u, v := t.near[i].own(x, y); !t.near[i].narrow && u >= 0 && v >= 0 && u <= t.near[i].w && v <= t.near[i].d {
+			g = &t.near[i]
+			break
+		}
+	}
+	return g.of(g.rest, x, y)
 }
 
 // at returns the brightness at a place, from the finest grid that holds it.
 func (t *tabletop) at(x, y float64) RGB {
 	for i := range t.near {
-		if g := &t.near[i]; x >= g.x && y >= g.y && x <= g.x+g.w && y <= g.y+g.d {
+		g := &t.near[i]
+		if u, v := g.own(x, y); u >= 0 && v >= 0 && u <= g.w && v <= g.d {
 			return g.at(x, y)
 		}
 	}
 	return t.grid.at(x, y)
 }
 
-// at returns the brightness at x, y between the nodes that are bare.
-func (t *grid) at(x, y float64) RGB {
-	fx, fy := (x-t.x)/t.w*float64(t.n), (y-t.y)/t.d*float64(t.n)
-	i, j := min(int(fx), t.n-1), min(int(fy), t.n-1)
+// at returns the brightness at x, y between the nodes that are bare and on the same side of
+// what stands there.
+func (t *grid) at(x, y float64) RGB { return t.of(t.lum, x, y) }
+
+// of is at for any value of the nodes.
+func (t *grid) of(values []RGB, x, y float64) RGB {
+	u, v := t.own(x, y)
+	// A card may stand over the table's edge, and its strip reach beyond it.
+	fx, fy := math.Min(math.Max(u/t.w, 0), 1)*float64(t.n), math.Min(math.Max(v/t.d, 0), 1)*float64(t.m)
+	i, j := min(int(fx), t.n-1), min(int(fy), t.m-1)
 	fx, fy = fx-float64(i), fy-float64(j)
 	var sum RGB
 	weight := 0.0
+	var across []foot
+	if t.feet != nil {
+		across = t.feet[j*t.n+i]
+	}
+	here := pt{x, y}
 	add := func(i, j int, w float64) {
 		if k := j*(t.n+1) + i; t.bare[k] {
-			sum = sum.Plus(t.lum[k].Times(w))
+			for f := range across {
+				if p := t.place(k); across[f].parts(here, pt{p.X, p.Y}) {
+					w *= 1e-6 // taken only when nothing else is there
+				}
+			}
+			sum = sum.Plus(values[k].Times(w))
 			weight += w
 		}
 	}
@@ -154,19 +305,48 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 	}
 	size := 2 * math.Max(hw, hd)
 	gap := math.Hypot(math.Hypot(math.Max(0, math.Abs(eye.p.X-x)-hw), math.Max(0, math.Abs(eye.p.Y-y)-hd)), eye.p.Z)
-	if size > near*gap && size > leaf || size > e.top.w/3 {
+	if size > near*gap && size > leaf || size > e.top.w/3 || f > footShare && size > footMm && (!eye.rough || size > 0.3*gap) && e.stands(x-hw, y-hd, x+hw, y+hd) {
 		hw, hd := hw/2, hd/2
 		return e.tablePart(eye, through, leaf, near, x-hw, y-hd, hw, hd).Plus(e.tablePart(eye, through, leaf, near, x+hw, y-hd, hw, hd)).
 			Plus(e.tablePart(eye, through, leaf, near, x-hw, y+hd, hw, hd)).Plus(e.tablePart(eye, through, leaf, near, x+hw, y+hd, hw, hd))
 	}
-	l := e.top.at(x, y)
-	if l == (RGB{}) {
-		return RGB{}
-	}
 	// What stands on this part of the table hides it; the table's own top does not.
-	seen := 0.0
-	eye.cutThrough(&o, half{r3.Vec{Z: 1}, 0}, through, func(part *outline) { seen += part.factor() })
-	return l.Times(math.Pi * seen)
+	var sum RGB
+	eye.cutThrough(&o, half{r3.Vec{Z: 1}, 0}, through, func(part *outline) {
+		px, py := x, y
+		if e.detail.GlossSees && len(e.feet) > 0 { // the middle of what is seen, not of what is hidden
+			px, py = 0, 0
+			for _, q := range part.p[:part.n] {
+				d := eye.direction(q)
+				k := -eye.p.Z / math.Min(d.Z, -1e-9)
+				px += math.Min(math.Max(eye.p.X+k*d.X, x-hw), x+hw) / float64(part.n)
+				py += math.Min(math.Max(eye.p.Y+k*d.Y, y-hd), y+hd) / float64(part.n)
+			}
+		}
+		sum = sum.Plus(e.top.at(px, py).Times(math.Pi * part.factor()))
+	})
+	return sum
+}
+
+// A part of the table on which something stands is divided down to footMm while it gives
+// more than footShare of a hemisphere.
+const (
+	footMm    = 18
+	footShare = 2e-4
+)
+
+// stands reports whether a card stands in a rectangle of the table; readings ask, not what
+// only needs to be quick.
+func (e *Engine) stands(x0, y0, x1, y1 float64) bool {
+	if !e.detail.GlossSees {
+		return false
+	}
+	for i := range e.feet {
+		if e.feet[i].meets(x0, y0, x1, y1) {
+			return true
+		}
+	}
+	return false
 }
 
 // covered reports whether a solid stands on the point, so that it neither gets

@@ -235,7 +235,7 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 	for ; depth < longest; depth++ {
 		h, ok := s.meet(o, d, math.Inf(1))
 		if !ok {
-			return sum.Plus(s.room.Through(through))
+			return sum.Plus(s.beyond(o, d).Through(through))
 		}
 		through = dim(through, absorb, h.t)
 		if h.part.lamp > 0 {
@@ -485,7 +485,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 	for step := range 10 {
 		h, ok := s.meet(o, d, math.Inf(1))
 		if !ok {
-			f.clean = f.clean.Plus(s.room.Through(through))
+			f.clean = f.clean.Plus(s.beyond(o, d).Through(through))
 			if step == 0 {
 				f.object = -2
 				f.n = r3.Scale(-1, d)

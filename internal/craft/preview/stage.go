@@ -47,7 +47,8 @@ type stage struct {
 	cards []light.Rect // both faces send light that is worth looking for
 	sun   *light.Sun
 	set   light.Set
-	room  light.RGB // what a ray that leaves the set sees, cd/m²
+	room  light.RGB   // what a ray that leaves the set sees all round, cd/m²
+	walls *light.Room // and what it sees of the room it stands in
 	tris  []triangle
 	flats []flat // large rectangles, met one by one: in the tree they would overlap everything
 }
@@ -61,7 +62,7 @@ type flat struct {
 // emptyStage has only light.
 func emptyStage(set light.Set) *stage {
 	s := &stage{set: set, sun: set.Sun}
-	s.room = light.Ambient(set).Times(1 / math.Pi)
+	s.walls = light.RoomOf(set)
 	for i := range s.set.Sources {
 		src := &s.set.Sources[i]
 		s.shine(lamp{Rect: src.Rect, source: src, mean: src.Luminance.Lux()})
@@ -82,6 +83,9 @@ func emptyStage(set light.Set) *stage {
 	}
 	return s
 }
+
+// beyond is what a ray sees that meets nothing of the set.
+func (s *stage) beyond(o, d r3.Vec) light.RGB { return s.room.Plus(s.walls.Shows(o, d)) }
 
 func (s *stage) shine(l lamp) {
 	l.n, l.area = l.Normal(), l.AreaMm2()

@@ -70,6 +70,10 @@ func (s Set) Check() []finding.FieldProblem {
 	within("room.depthMm", s.Room.DepthMm, 1000, 50000, "mm")
 	within("room.heightMm", s.Room.HeightMm, 1500, 20000, "mm")
 	within("room.reflectance", s.Room.Reflectance, 0, 0.9, "(share of light)")
+	within("room.ceiling", s.Room.Ceiling, 0, 0.9, "(share of light)")
+	within("room.floor", s.Room.Floor, 0, 0.9, "(share of light)")
+	within("room.leftMm", s.Room.LeftMm, 0, math.Max(0, s.Room.WidthMm-s.Table.WidthMm), "mm")
+	within("room.behindMm", s.Room.BehindMm, 0, math.Max(0, s.Room.DepthMm-s.Table.DepthMm), "mm")
 	return out
 }
 

@@ -358,3 +358,26 @@ func TestAPlaceThatNobodyWroteDownIsSaid(t *testing.T) {
 	assert.Contains(t, codes(0), "no-place")
 	assert.NotContains(t, codes(0.1), "no-place")
 }
+
+// The room's box: a window is in its wall, else the table is in the middle, and where the
+// table is said to stand goes before both.
+func TestWhereTheTableStandsInTheRoom(t *testing.T) {
+	s := Start()
+	s.Room = Room{WidthMm: 6000, DepthMm: 5000, HeightMm: 2800, Reflectance: 0.5, Floor: 0.2}
+	s.Lights[0].XMm, s.Lights[0].FacingDeg = -700, 90
+	box := s.Lighting().Room
+	assert.InDelta(t, -700, box.Low.X, 1e-6)
+	assert.InDelta(t, 5300, box.High.X, 1e-6)
+	assert.InDelta(t, s.Table.DepthMm/2, (box.Low.Y+box.High.Y)/2, 1e-6)
+	assert.InDelta(t, 2800, box.High.Z-box.Low.Z, 1e-6)
+	assert.Equal(t, 0.2, box.Floor)
+	s.Lights[0].XMm, s.Lights[0].FacingDeg = 2500, 270
+	assert.InDelta(t, 2500, s.Lighting().Room.High.X, 1e-6)
+	s.Room.LeftMm, s.Room.BehindMm = 1200, 400
+	box = s.Lighting().Room
+	assert.InDelta(t, -1200, box.Low.X, 1e-6)
+	assert.InDelta(t, s.Table.DepthMm+400, box.High.Y, 1e-6)
+	assert.InDelta(t, 5000, box.High.Y-box.Low.Y, 1e-6)
+	s.Room.BehindMm = 4900
+	assert.Equal(t, "room.behindMm", s.Check()[0].Path)
+}

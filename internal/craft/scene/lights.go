@@ -214,10 +214,8 @@ func (s Set) obstruction(l Light, o Outside, sky light.Sky, beam *light.Sun) lig
 // Lighting is the set as the light engine sees it.
 func (s Set) Lighting() light.Set {
 	h := s.Hero()
-	w, d, t := s.Room.WidthMm/1000, s.Room.DepthMm/1000, s.Room.HeightMm/1000
 	out := light.Set{
 		Table:  light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Diffuse: tinted(s.Table.Colour, s.Table.Reflectance)},
-		Room:   light.Enclosure{SurfaceM2: 2 * (w*d + w*t + d*t), Reflectance: s.Room.Reflectance},
 		Solids: []light.Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 	}
 	var dome *sun.Dome
@@ -249,6 +247,7 @@ func (s Set) Lighting() light.Set {
 		}
 		out.Windows = append(out.Windows, win)
 	}
+	out.Room = s.enclosure(out.Windows)
 	for _, c := range s.Cards {
 		if c.On {
 			out.Panels = append(out.Panels, c.Panel())

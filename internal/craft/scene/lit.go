@@ -92,7 +92,7 @@ func (r *reader) light(d light.Detail) {
 		reading.Line{Words: "On a flat receptor on top of the food, looking up. Straight from windows and lamps", Formula: "E = ∫ L cosθ₁ cosθ₂ / r² dA over what is seen", Shown: lux(r.lux.Direct.Lux())},
 		reading.Line{Words: "Straight from the sun", Formula: "E · sin h where its beam comes in", Shown: lux(r.lux.Sun.Lux())},
 		reading.Line{Words: "By way of cards and diffusers", Formula: "L = ρ E / π or τ E / π, then the same sum", Shown: lux(r.lux.Card.Lux())},
-		reading.Line{Words: "From the room's walls", Formula: "Φ ρ / (A (1 − ρ))", Shown: lux(r.lux.Room.Lux())},
+		reading.Line{Words: "From walls, ceiling and floor, past what stands in the way", Formula: "L = ρ E / π, all bounces in the room's box", Shown: lux(r.lux.Room.Lux())},
 		reading.Line{Words: "Sum", Formula: "", Shown: lux(r.lux.Total())}))
 	ev := evOf(r.lux.Total())
 	r.add(reading.New("ev100", "Light value", ev, "EV 100", 1, srcExposure,

@@ -101,14 +101,6 @@ type Camera struct {
 	SlowestS       float64 `json:"slowestS" doc:"Slowest shutter you trust on this support, s"`
 }
 
-// Room is what the rest of the room gives back.
-type Room struct {
-	WidthMm     float64 `json:"widthMm" doc:"Wall to wall"`
-	DepthMm     float64 `json:"depthMm" doc:"Wall to wall, the other way"`
-	HeightMm    float64 `json:"heightMm" doc:"Floor to ceiling"`
-	Reflectance float64 `json:"reflectance" doc:"Mean share of light its surfaces return, 0 to 1"`
-}
-
 // TopMm is the height of the highest thing on the dish above the table.
 func (s Set) TopMm() float64 { return s.Vessel.HeightMm + math.Max(0, s.Food.AboveMm) }
 

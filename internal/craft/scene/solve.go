@@ -74,6 +74,9 @@ type plan struct {
 	quarter  int // quarter turns of the set
 }
 
+// aims is how often an answer that turns out beside the goal is searched for again.
+const aims = 2
+
 // looks is how many sets a plan may light.
 const looks = 46
 
@@ -132,19 +135,28 @@ func Solve(ctx context.Context, s Set, g Goal, own []Owned, seed uint64, progres
 			a := &out.Answers[i]
 			coarse := a.FillStops
 			a.judge(ctx, g, light.Fine)
-			if off := a.FillStops - coarse; a.FillStops < noFill && math.Abs(a.FillStops-g.FillStops) > fillWithin/2 && math.Abs(off) > fillWithin/4 {
-				aim := g
-				aim.FillStops = math.Max(0, g.FillStops-off)
-				if b, n := search(ctx, s, aim, plans[a.plan], rand.New(rand.NewPCG(seed, uint64(1000+a.plan)))); b != nil {
-					b.plan = a.plan
-					b.judge(ctx, g, light.Fine)
-					if b.score < a.score {
-						*a = *b
-					}
-					mu.Lock()
-					out.Tried += n
-					mu.Unlock()
+			aim, missed := g, a.FillStops-g.FillStops
+			if off := a.FillStops - coarse; math.Abs(off) <= fillWithin/4 {
+				return
+			}
+			for again := range aims {
+				if a.FillStops >= noFill || math.Abs(missed) <= fillWithin/2 || a.Meets {
+					return
 				}
+				aim.FillStops = math.Max(0, aim.FillStops-missed)
+				b, n := search(ctx, s, aim, plans[a.plan], rand.New(rand.NewPCG(seed, uint64(1000*(again+1)+a.plan))))
+				if b == nil {
+					return
+				}
+				b.plan = a.plan
+				b.judge(ctx, g, light.Fine)
+				missed = b.FillStops - g.FillStops
+				if b.score < a.score {
+					*a = *b
+				}
+				mu.Lock()
+				out.Tried += n
+				mu.Unlock()
 			}
 		})
 	}

@@ -5662,9 +5662,24 @@ export interface components {
         Room: {
             /**
              * Format: double
+             * @description From the table's far edge to the wall behind; 0 as leftMm
+             */
+            behindMm: number;
+            /**
+             * Format: double
+             * @description Share that the ceiling returns; 0 for as the walls
+             */
+            ceiling: number;
+            /**
+             * Format: double
              * @description Wall to wall, the other way
              */
             depthMm: number;
+            /**
+             * Format: double
+             * @description Share that the floor returns; 0 for as the walls
+             */
+            floor: number;
             /**
              * Format: double
              * @description Floor to ceiling
@@ -5672,7 +5687,12 @@ export interface components {
             heightMm: number;
             /**
              * Format: double
-             * @description Mean share of light its surfaces return, 0 to 1
+             * @description From the table's left edge to the wall on the left; 0 for by the windows, else the table in the middle
+             */
+            leftMm: number;
+            /**
+             * Format: double
+             * @description Share of light that the walls return, 0 to 1
              */
             reflectance: number;
             /**

@@ -1,0 +1,601 @@
+package light
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Enclosure is the room that the set stands in: a box whose walls, ceiling and floor return
+// light evenly. A room that returns nothing is none.
+type Enclosure struct {
+	// Low and High are opposite corners of the box, mm in the set's frame. Where they are
+	// the same, the box is made round the table from SurfaceM2. Either way it is widened
+	// until everything that is in the set lies in it.
+	Low, High   r3.Vec
+	SurfaceM2   float64 // walls, floor and ceiling, m²; for a box that is not given
+	Reflectance float64 // share of light that the walls return, 0 to 1
+	Ceiling     float64 // the same for the ceiling; 0 for as the walls
+	Floor       float64 // and for the floor
+}
+
+// mostReturned is what a room's surface returns at the most: beyond it nothing settles.
+const mostReturned = 0.95
+
+// returned is what a surface of the room returns, 0 to 0.95; z is its normal's.
+func (r Enclosure) returned(z float64) float64 {
+	is := r.Reflectance
+	if z < -0.5 && r.Ceiling > 0 {
+		is = r.Ceiling
+	} else if z > 0.5 && r.Floor > 0 {
+		is = r.Floor
+	}
+	return math.Min(math.Max(is, 0), mostReturned)
+}
+
+// aboutM is how far a table top stands above the floor of a room that is not given, mm.
+const aboutM = 750
+
+// Within is the room's box: the one that is given, or one of its surface, two and a quarter
+// times as wide and deep as high, with the table in its middle; widened to hold all of the
+// set. It reports false for no room.
+func (r Enclosure) Within(s *Set) (low, high r3.Vec, ok bool) {
+	if max(r.Reflectance, r.Ceiling, r.Floor) <= 0 || (r.Low == r.High && r.SurfaceM2 <= 0) {
+		return low, high, false
+	}
+	low, high = r.Low, r.High
+	if low == high {
+		// 2(a² + 2ah) with a = 2.25 h.
+		h := 1000 * math.Sqrt(r.SurfaceM2/(2*(2.25*2.25+2*2.25)))
+		a := 2.25 * h
+		low = r3.Vec{X: s.Table.WidthMm/2 - a/2, Y: s.Table.DepthMm/2 - a/2, Z: -aboutM}
+		high = r3.Vec{X: low.X + a, Y: low.Y + a, Z: low.Z + h}
+	}
+	const air = 2 // mm between what the room holds and its walls
+	hold := func(q r3.Vec) {
+		low = r3.Vec{X: math.Min(low.X, q.X-air), Y: math.Min(low.Y, q.Y-air), Z: math.Min(low.Z, q.Z-air)}
+		high = r3.Vec{X: math.Max(high.X, q.X+air), Y: math.Max(high.Y, q.Y+air), Z: math.Max(high.Z, q.Z+air)}
+	}
+	flat := func(q Rect) {
+		for _, c := range q.corners() {
+			hold(c)
+		}
+	}
+	hold(r3.Vec{})
+	hold(r3.Vec{X: s.Table.WidthMm, Y: s.Table.DepthMm})
+	for i := range s.Windows {
+		flat(s.Windows[i].Rect)
+	}
+	for i := range s.Sources {
+		flat(s.Sources[i].Rect)
+	}
+	for i := range s.Panels {
+		flat(s.Panels[i].Rect)
+	}
+	for _, c := range s.Solids {
+		hold(r3.Vec{X: c.Foot.X - c.RadiusMm, Y: c.Foot.Y - c.RadiusMm, Z: c.Foot.Z})
+		hold(r3.Vec{X: c.Foot.X + c.RadiusMm, Y: c.Foot.Y + c.RadiusMm, Z: c.Foot.Z + c.HeightMm})
+	}
+	return low, high, true
+}
+
+// roomAlone is the detail for a room when nothing else is asked of the engine.
+var roomAlone = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 2, TableCells: 10, RoomCells: 4, RoomFine: 16, RoomHidden: 0.9, TableLeafMm: 40, Facets: 8, MapCells: 8, Bend: 0.025}
+
+// RoomOf is the light that the surfaces of a set's room send back; nil for no room.
+func RoomOf(s Set) *Room {
+	if _, _, ok := s.Room.Within(&s); !ok {
+		return nil
+	}
+	return NewEngine(s, roomAlone).around
+}
+
+// Room is the light that a room's own surfaces send back into it.
+type Room struct {
+	low, high r3.Vec
+	walls     []wall
+	side      int     // each wall is known in side × side cells
+	mean      RGB     // of all walls, by area; a scale
+	usual     float64 // about how bright its brightest wall is, cd/m²; 0 before it is known
+}
+
+// wall is one of the six surfaces of a room, facing inward.
+type wall struct {
+	Rect
+	fronts   half
+	returned float64
+	levels   [][]RGB     // cd/m²: levels[k] has 2^k × 2^k cells, row by row
+	spread   [][]float64 // by how much the finest cells in each differ, cd/m²
+}
+
+// finest is the brightness of each of the smallest cells.
+func (w *wall) finest() []RGB { return w.levels[len(w.levels)-1] }
+
+// axisWalls are the six walls of a box, in the order −x, +x, −y, +y, floor, ceiling.
+func axisWalls(low, high r3.Vec, r Enclosure) []wall {
+	c := r3.Scale(0.5, r3.Add(low, high))
+	h := r3.Scale(0.5, r3.Sub(high, low))
+	x, y, z := r3.Vec{X: h.X}, r3.Vec{Y: h.Y}, r3.Vec{Z: h.Z}
+	out := []wall{
+		{Rect: Rect{r3.Sub(c, x), y, z}},
+		{Rect: Rect{r3.Add(c, x), z, y}},
+		{Rect: Rect{r3.Sub(c, y), z, x}},
+		{Rect: Rect{r3.Add(c, y), x, z}},
+		{Rect: Rect{r3.Sub(c, z), x, y}},
+		{Rect: Rect{r3.Add(c, z), y, x}},
+	}
+	for i := range out {
+		out[i].fronts = out[i].front()
+		out[i].returned = r.returned(out[i].fronts.n.Z)
+	}
+	return out
+}
+
+// Shows is how bright the room is where a ray from p along dir meets it, cd/m²; between the
+// middles of its cells. Nothing for no room.
+func (m *Room) Shows(p, dir r3.Vec) RGB {
+	if m == nil || m.usual == 0 {
+		return RGB{}
+	}
+	best, at := math.Inf(1), -1
+	try := func(low, high, p, d float64, first int) {
+		switch {
+		case d < 0:
+			if t := (low - p) / d; t < best {
+				best, at = t, first
+			}
+		case d > 0:
+			if t := (high - p) / d; t < best {
+				best, at = t, first+1
+			}
+		}
+	}
+	try(m.low.X, m.high.X, p.X, dir.X, 0)
+	try(m.low.Y, m.high.Y, p.Y, dir.Y, 2)
+	try(m.low.Z, m.high.Z, p.Z, dir.Z, 4)
+	if at < 0 || best < 0 {
+		return RGB{}
+	}
+	w := &m.walls[at]
+	d := r3.Sub(r3.Add(p, r3.Scale(best, dir)), w.Centre)
+	return w.at(m.side, r3.Dot(d, w.U)/r3.Norm2(w.U), r3.Dot(d, w.V)/r3.Norm2(w.V))
+}
+
+// at is the brightness at s, t ∈ [−1, 1] along the half edges.
+func (w *wall) at(side int, s, t float64) RGB { return between(w.finest(), side, s, t) }
+
+// between is the value at s, t ∈ [−1, 1] between the middles of side × side cells.
+func between(v []RGB, side int, s, t float64) RGB {
+	if side == 1 {
+		return v[0]
+	}
+	fx, fy, top := (s+1)/2*float64(side)-0.5, (t+1)/2*float64(side)-0.5, float64(side-1)
+	fx, fy = math.Min(math.Max(fx, 0), top), math.Min(math.Max(fy, 0), top)
+	i, j := min(int(fx), side-2), min(int(fy), side-2)
+	fx, fy = fx-float64(i), fy-float64(j)
+	k := j*side + i
+	return v[k].Times((1 - fx) * (1 - fy)).Plus(v[k+1].Times(fx * (1 - fy))).Plus(v[k+side].Times((1 - fx) * fy)).Plus(v[k+side+1].Times(fx * fy))
+}
+
+// settle keeps the brightness of the finest cells and the means of larger ones.
+func (w *wall) settle(finest []RGB, side int) {
+	w.levels, w.spread = [][]RGB{finest}, [][]float64{make([]float64, len(finest))}
+	low, high := make([]float64, len(finest)), make([]float64, len(finest))
+	for k, l := range finest {
+		low[k], high[k] = l.Lux(), l.Lux()
+	}
+	for ; side > 1; side /= 2 {
+		half, fine := side/2, w.levels[0]
+		next, spread := make([]RGB, half*half), make([]float64, half*half)
+		lows, highs := make([]float64, half*half), make([]float64, half*half)
+		for j := range half {
+			for i := range half {
+				k, lo, hi := j*half+i, math.Inf(1), 0.0
+				for _, at := range [4]int{2*j*side + 2*i, 2*j*side + 2*i + 1, (2*j+1)*side + 2*i, (2*j+1)*side + 2*i + 1} {
+					next[k] = next[k].Plus(fine[at].Times(0.25))
+					lo, hi = math.Min(lo, low[at]), math.Max(hi, high[at])
+				}
+				lows[k], highs[k], spread[k] = lo, hi, hi-lo
+			}
+		}
+		w.levels, w.spread = append([][]RGB{next}, w.levels...), append([][]float64{spread}, w.spread...)
+		low, high = lows, highs
+	}
+}
+
+// lightRoom works out what the room's surfaces send: each cell gets what windows, lamps and
+// the sun send it, what cards and table do as they are now, and what the others do, past what
+// stands in the way. The sum is solved as it stands, for all bounces (radiosity: Goral et al.,
+// Modeling the interaction of light between diffuse surfaces, 1984).
+func (e *Engine) lightRoom() {
+	m := e.around
+	if m == nil {
+		return
+	}
+	n, fine := e.detail.RoomCells, m.side
+	cells, fines := n*n, fine*fine
+	first := e.onWalls == nil
+	if first {
+		e.onWalls, e.wallSees = make([]RGB, 6*fines), make([][]float64, 6*cells)
+		e.each(len(e.onWalls), func(k int) {
+			w := &m.walls[k/fines]
+			q := w.cell(k%fines%fine, k%fines/fine, fine, fine)
+			eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+			e.onWalls[k] = e.direct(eye, nil).Plus(e.sunOn(q, w.fronts.n))
+			eye.done()
+		})
+	}
+	more, table := make([]RGB, 6*cells), make([]RGB, 6*cells)
+	e.each(len(more), func(k int) {
+		w := &m.walls[k/cells]
+		q := w.cell(k%cells%n, k%cells/n, n, n)
+		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+		if first {
+			e.wallSees[k] = e.seesOfRoom(eye, k/cells, n)
+		}
+		more[k], table[k] = e.fromFaces(eye), e.fromTableCoarsely(eye)
+		eye.done()
+	})
+	near := e.nearTable(table)
+	if e.Err() != nil {
+		return
+	}
+	straight := make([]RGB, 6*cells) // the mean over each cell
+	for k, l := range e.onWalls {
+		i, j := k%fines%fine*n/fine, k%fines/fine*n/fine
+		at := k/fines*cells + j*n + i
+		straight[at] = straight[at].Plus(l.Times(float64(n*n) / float64(fines)))
+	}
+	lux, indirect := append([]RGB{}, straight...), make([]RGB, 6*cells)
+	// Gauss and Seidel's way: each cell from what is known of the others by now.
+	for range 60 {
+		off, most := 0.0, 1e-12
+		for k := range lux {
+			sum := more[k].Plus(table[k])
+			for j, f := range e.wallSees[k] {
+				if f > 0 {
+					sum = sum.Plus(lux[j].Times(f * m.walls[j/cells].returned))
+				}
+			}
+			indirect[k] = sum.Plus(table[k].Times(-1))
+			sum = sum.Plus(straight[k])
+			off, most = math.Max(off, math.Abs(sum.Lux()-lux[k].Lux())), math.Max(most, sum.Lux())
+			lux[k] = sum
+		}
+		if off < 1e-4*most {
+			break
+		}
+	}
+	for i := range m.walls {
+		w := &m.walls[i]
+		lum := make([]RGB, fines)
+		for k := range lum {
+			s, t := (2*float64(k%fine)+1)/float64(fine)-1, (2*float64(k/fine)+1)/float64(fine)-1
+			l := e.onWalls[i*fines+k].Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
+			if top, ok := near[i*fines+k]; ok {
+				l = l.Plus(top)
+			} else {
+				l = l.Plus(between(table[i*cells:(i+1)*cells], n, s, t))
+			}
+			lum[k] = l.Times(w.returned / math.Pi)
+		}
+		w.settle(lum, fine)
+	}
+	m.usual, m.mean = 0, RGB{}
+	for i := range m.walls {
+		l := m.walls[i].levels[0][0]
+		m.usual, m.mean = math.Max(m.usual, l.Lux()), m.mean.Plus(l.Times(m.walls[i].AreaMm2()))
+	}
+	e.overTable()
+}
+
+// nearTable works out what the table sends to parts of the room that lie close to it, where
+// the middle of a cell does not stand for all of it, and puts their mean into table.
+func (e *Engine) nearTable(table []RGB) map[int]RGB {
+	m, n, fine := e.around, e.detail.RoomCells, e.around.side
+	cells, fines, step := n*n, fine*fine, fine/n
+	top := Rect{Centre: r3.Vec{X: e.set.Table.WidthMm / 2, Y: e.set.Table.DepthMm / 2}, U: r3.Vec{X: e.set.Table.WidthMm / 2}, V: r3.Vec{Y: e.set.Table.DepthMm / 2}}
+	if e.top.n == 0 || step < 2 || !e.detail.GlossSees {
+		return nil
+	}
+	var close, at []int
+	for k := range table {
+		q := m.walls[k/cells].cell(k%cells%n, k%cells/n, n, n)
+		if q.Normal().Z > 0.5 || top.away(q.Centre) > 1.5*(length(q.U)+length(q.V)) {
+			continue // the floor sees only the underside
+		}
+		close = append(close, k)
+		for c := range step * step {
+			at = append(at, k/cells*fines+(k%cells/n*step+c/step)*fine+k%cells%n*step+c%step)
+		}
+	}
+	got := make([]RGB, len(at))
+	e.each(len(at), func(i int) {
+		k := at[i]
+		w := &m.walls[k/fines]
+		q := w.cell(k%fines%fine, k%fines/fine, fine, fine)
+		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+		got[i] = e.fromTableCoarsely(eye)
+		eye.done()
+	})
+	out := map[int]RGB{}
+	for i, k := range at {
+		out[k] = got[i]
+	}
+	for i, k := range close {
+		table[k] = RGB{}
+		for _, l := range got[i*step*step : (i+1)*step*step] {
+			table[k] = table[k].Plus(l.Times(1 / float64(step*step)))
+		}
+	}
+	return out
+}
+
+// seesOfRoom is the view factor from a receptor in one wall to each cell of the others, past
+// what stands in the way.
+func (e *Engine) seesOfRoom(eye *receptor, own, n int) []float64 {
+	m := e.around
+	out := make([]float64, 6*n*n)
+	if !e.detail.GlossSees { // what is hidden is taken to be hidden of all alike
+		open := 1.0
+		for k := range eye.shades {
+			open -= eye.shades[k].factor()
+		}
+		for at := range out {
+			w := &m.walls[at/(n*n)]
+			q := w.cell(at%(n*n)%n, at%(n*n)/n, n, n)
+			var o outline
+			if at/(n*n) != own && eye.rect(&q, &o) {
+				out[at] = o.factor() * math.Max(open, 0)
+			}
+		}
+		return out
+	}
+	for i := range m.walls {
+		if i == own {
+			continue
+		}
+		w := &m.walls[i]
+		pieces := eye.ofWall(e, w, nil)
+		for at := range n * n {
+			q := w.cell(at%n, at/n, n, n)
+			var o outline
+			if len(pieces) > 0 && eye.rect(&q, &o) {
+				out[i*n*n+at] = seenOf(&o, pieces)
+			}
+		}
+	}
+	return out
+}
+
+// seenOf is the view factor of the parts of an outline that lie in the pieces.
+func seenOf(o *outline, pieces []outline) float64 {
+	seen := 0.0
+	var cut outline
+	for k := range pieces {
+		if !o.apart(&pieces[k]) && o.within(&pieces[k], &cut) {
+			seen += cut.factor()
+		}
+	}
+	return seen
+}
+
+// ofWall is what is seen of a wall past what stands in the way and beside windows and lamps
+// that shine before it. It is good until the next call.
+func (eye *receptor) ofWall(e *Engine, w *wall, through []outline) []outline {
+	var whole outline
+	if w.fronts.side(eye.p) <= 0 || !eye.rect(&w.Rect, &whole) {
+		return nil
+	}
+	if !eye.opened {
+		eye.opened = true
+		eye.openings = eye.openings[:0]
+		for i := range e.openings {
+			var o outline
+			if q := &e.openings[i]; q.front().side(eye.p) > 0 && eye.rect(q, &o) {
+				eye.openings = append(eye.openings, o)
+			}
+		}
+	}
+	pieces := eye.pieces[:0]
+	eye.cutThrough(&whole, w.fronts, through, func(part *outline) { pieces = append(pieces, *part) })
+	for i := range eye.openings {
+		next := eye.sides[:0]
+		for k := range pieces {
+			next = pieces[k].less(&eye.openings[i], next)
+		}
+		pieces, eye.sides = append(pieces[:0], next...), next
+	}
+	eye.pieces = pieces
+	return pieces
+}
+
+// fromRoom is what the room's surfaces send to the receptor, all of it or only what is seen
+// through the given outlines.
+func (e *Engine) fromRoom(eye *receptor, through []outline) RGB {
+	m := e.around
+	if m == nil || m.usual == 0 {
+		return RGB{}
+	}
+	if (eye.rough || !e.detail.GlossSees) && through == nil {
+		if sum, ok := e.fromRoomRoughly(eye); ok {
+			return sum
+		}
+	}
+	var sum RGB
+	for i := range m.walls {
+		w := &m.walls[i]
+		if w.returned == 0 {
+			continue
+		}
+		if pieces := eye.ofWall(e, w, through); len(pieces) > 0 {
+			sum = sum.Plus(eye.ofCells(w, pieces, m.usual*eye.careless(), 0, 0, 0))
+		}
+	}
+	return sum
+}
+
+// careless is the share of a room's usual light that does not matter in one of its cells.
+func (eye *receptor) careless() float64 {
+	if eye.rough {
+		return 0.01
+	}
+	return 0.002
+}
+
+// ofCells is what one cell of a wall sends to the receptor, or its quarters where they differ
+// by more than matters; pieces is what is seen of the wall, nil for all.
+func (eye *receptor) ofCells(w *wall, pieces []outline, matters float64, level, i, j int) RGB {
+	side := 1 << level
+	q := w.cell(i, j, side, side)
+	var o outline
+	if !eye.rect(&q, &o) {
+		return RGB{}
+	}
+	at := j*side + i
+	seen := o.factor()
+	if level == len(w.levels)-1 || w.spread[level][at]*seen < matters {
+		if pieces != nil {
+			seen = seenOf(&o, pieces)
+		}
+		return w.levels[level][at].Times(math.Pi * seen)
+	}
+	i, j = 2*i, 2*j
+	return eye.ofCells(w, pieces, matters, level+1, i, j).Plus(eye.ofCells(w, pieces, matters, level+1, i+1, j)).
+		Plus(eye.ofCells(w, pieces, matters, level+1, i, j+1)).Plus(eye.ofCells(w, pieces, matters, level+1, i+1, j+1))
+}
+
+// openRoom is what the room would send to the receptor with nothing in the way.
+func (e *Engine) openRoom(eye *receptor) RGB {
+	var sum RGB
+	for i := range e.around.walls {
+		if w := &e.around.walls[i]; w.returned > 0 && w.fronts.side(eye.p) > 0 {
+			sum = sum.Plus(eye.ofCells(w, nil, e.around.usual*eye.careless(), 0, 0, 0))
+		}
+	}
+	return sum
+}
+
+// fromRoomRoughly is what the room would send with nothing in the way, less what each thing
+// in the way hides of it. It reports false where so much is hidden that the difference would
+// be of nothing but faults.
+func (e *Engine) fromRoomRoughly(eye *receptor) (RGB, bool) {
+	var sum, less RGB
+	if eye.n.Z == 1 && eye.p.Z < 1 && e.over.n > 0 {
+		sum = e.over.at(eye.p.X, eye.p.Y)
+	} else {
+		sum = e.openRoom(eye)
+	}
+	hidden := eye.hidden[:0]
+	hide := func(o outline) {
+		if !e.detail.GlossSees && o.factor() < 0.01 {
+			return
+		}
+		lo, hi := o.bounds()
+		eye.parts = append(eye.parts[:0], o)
+		for i := range hidden {
+			h := &hidden[i]
+			if h.lo.x >= hi.x || h.lo.y >= hi.y || h.hi.x <= lo.x || h.hi.y <= lo.y {
+				continue
+			}
+			eye.spare = eye.spare[:0]
+			for k := range eye.parts {
+				eye.spare = eye.parts[k].less(&h.outline, eye.spare)
+			}
+			eye.parts, eye.spare = eye.spare, eye.parts
+		}
+		for k := range eye.parts {
+			less = less.Plus(e.behind(eye, &eye.parts[k]))
+		}
+		hidden = append(hidden, shade{outline: o, lo: lo, hi: hi})
+	}
+	for k := range eye.shades {
+		hide(eye.shades[k].outline)
+	}
+	for i := range e.openings {
+		var o outline
+		if q := &e.openings[i]; q.front().side(eye.p) > 0 && eye.rect(q, &o) {
+			hide(o)
+		}
+	}
+	eye.hidden = hidden
+	return sum.Plus(less.Times(-1)), less.Lux() < e.detail.RoomHidden*sum.Lux()
+}
+
+// behind is what the room would send to the receptor from behind an outline.
+func (e *Engine) behind(eye *receptor, o *outline) RGB {
+	const small = 0.02 // as a view factor
+	f := o.factor()
+	var middle r3.Vec
+	var dirs [mostCorners]r3.Vec
+	for i, q := range o.p[:o.n] {
+		dirs[i] = unit(eye.direction(q))
+		middle = r3.Add(middle, dirs[i])
+	}
+	if f < small || !e.detail.GlossSees {
+		return e.around.Shows(eye.p, middle).Times(math.Pi * f)
+	}
+	// A fan of triangles about its middle: what reaches to the horizon is large.
+	z := r3.Dot(middle, eye.n)
+	c := pt{r3.Dot(middle, eye.a) / z, r3.Dot(middle, eye.b) / z}
+	middle = unit(middle)
+	var sum RGB
+	for i := range o.n {
+		k := (i + 1) % o.n
+		fan := outline{n: 3}
+		fan.p[0], fan.p[1], fan.p[2] = c, o.p[i], o.p[k]
+		sum = sum.Plus(e.around.Shows(eye.p, r3.Add(middle, r3.Add(dirs[i], dirs[k]))).Times(math.Pi * fan.factor()))
+	}
+	return sum
+}
+
+// overTable is what the room sends to the table with nothing in the way, on a grid: it
+// changes slowly, and the table asks most.
+func (e *Engine) overTable() {
+	s := e.set.Table
+	if s.WidthMm <= 0 || s.DepthMm <= 0 {
+		return
+	}
+	n := min(max(e.detail.TableCells/4, 2), 6)
+	nodes := (n + 1) * (n + 1)
+	g := grid{n: n, m: n, cos: 1, w: s.WidthMm, d: s.DepthMm, lum: make([]RGB, nodes), bare: make([]bool, nodes)}
+	e.each(nodes, func(k int) {
+		p := g.place(k)
+		p.Z = 0.01
+		eye := receptors.Get().(*receptor)
+		eye.view, eye.rough = newView(p, r3.Vec{Z: 1}), false
+		g.lum[k], g.bare[k] = e.openRoom(eye), true
+		eye.done()
+	})
+	e.over = g
+	if e.detail.GlossSees {
+		return
+	}
+	past := g
+	past.lum = make([]RGB, nodes)
+	e.each(nodes, func(k int) {
+		p := g.place(k)
+		p.Z = 0.01
+		eye := e.glance(p, r3.Vec{Z: 1})
+		past.lum[k] = e.fromRoom(eye, nil)
+		eye.done()
+	})
+	e.shaded = past
+}
+
+// openingsOf is what shines before the room's walls and hides them without being in the way
+// of other light.
+func openingsOf(s *Set) []Rect {
+	var out []Rect
+	for i := range s.Windows {
+		if q := s.Windows[i].Opening(); q.AreaMm2() >= 1 {
+			out = append(out, q)
+		}
+	}
+	for i := range s.Sources {
+		if !s.Sources[i].Solid {
+			out = append(out, s.Sources[i].Rect)
+		}
+	}
+	return out
+}
