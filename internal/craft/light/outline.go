@@ -94,15 +94,6 @@ func (o *outline) cut(a, b pt, left bool, out *outline) bool {
 	return out.n >= 3
 }
 
-// middle is the mean of its corners.
-func (o *outline) middle() pt {
-	var m pt
-	for _, q := range o.p[:o.n] {
-		m.x, m.y = m.x+q.x/float64(o.n), m.y+q.y/float64(o.n)
-	}
-	return m
-}
-
 // bounds returns the box round the outline.
 func (o *outline) bounds() (lo, hi pt) {
 	lo, hi = o.p[0], o.p[0]
