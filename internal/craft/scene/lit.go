@@ -110,7 +110,7 @@ func (r *reader) light(d light.Detail) {
 	r.background()
 	r.steaming(top)
 	if !quick {
-		r.cardEffects()
+		r.cardEffects(d)
 	}
 	r.out.Lit.SunPatch = r.sunPatch()
 }
@@ -355,12 +355,16 @@ func (r *reader) brightest() {
 	r.add(x)
 }
 
-// cardEffects is the key to fill with each card in and out. Both are worked out
-// coarsely, and their difference is put to the finer figure.
-func (r *reader) cardEffects() {
+// cardEffects is the key to fill with each card in and out. Both are worked out less finely
+// than the figure itself, and their difference is put to it.
+func (r *reader) cardEffects(of light.Detail) {
 	r.out.Lit.Cards = []CardEffect{}
+	d := light.Coarse
+	if of == light.Fine {
+		d = light.Effect
+	}
 	ratio := func(s Set) float64 {
-		return light.Ratio(r.lightOf(s, light.Coarse).Facets(s.Hero(), s.ToCamera())).Stops
+		return light.Ratio(r.lightOf(s, d).Facets(s.Hero(), s.ToCamera())).Stops
 	}
 	if len(r.s.Cards) == 0 {
 		return
