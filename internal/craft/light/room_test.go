@@ -117,7 +117,7 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 func TestInARoomAgainstRays(t *testing.T) {
 	sets, rays, seed := 4, 50_000, 5000 // the engine was tuned on these
 	if os.Getenv("FIGLADDER_RAYS") != "" {
-		sets, rays = 50, 100_000
+		sets, rays = 30, 100_000
 	}
 	if v, err := strconv.Atoi(os.Getenv("FIGLADDER_RAYS_SEED")); err == nil {
 		seed = v

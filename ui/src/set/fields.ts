@@ -144,10 +144,10 @@ const plain: Record<string, Field[]> = {
     { path: 'room.depthMm', label: 'Depth', ...long },
     { path: 'room.heightMm', label: 'Height', ...long },
     { path: 'room.reflectance', label: 'Walls return', step: 0.01 },
-    { path: 'room.ceiling', label: 'Ceiling returns, 0 as the walls', step: 0.01 },
-    { path: 'room.floor', label: 'Floor returns, 0 as the walls', step: 0.01 },
-    { path: 'room.leftMm', label: 'Table to the left wall, 0 by the windows', ...long },
-    { path: 'room.behindMm', label: 'Table to the wall behind, 0 by the windows', ...long },
+    { path: 'room.ceiling', label: 'Ceiling, 0 as walls', step: 0.01 },
+    { path: 'room.floor', label: 'Floor, 0 as walls', step: 0.01 },
+    { path: 'room.leftMm', label: 'Wall on the left, 0 usual', ...long },
+    { path: 'room.behindMm', label: 'Wall behind, 0 usual', ...long },
   ],
 }
 
