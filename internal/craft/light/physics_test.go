@@ -149,3 +149,31 @@ func TestGridFallsOffItsAxis(t *testing.T) {
 	r2 := x*x + 2000*2000
 	assert.InEpsilon(t, on*math.Pow(math.Cos(12.3*math.Pi/180), 31)*2000*2000/r2, e.At(off, toward).Total(), 0.005)
 }
+
+// A beamed lamp on its axis and off it, near and far, against four hundred cells each way.
+func TestABeamedLampAgainstManySmallOnes(t *testing.T) {
+	for _, beam := range []float64{1, 8, 30} {
+		s := Source{Rect: Upright(r3.Vec{Y: 0, Z: 300}, 600, 400, 0, 0), Luminance: White(1000), Beam: beam}
+		e := NewEngine(Set{Sources: []Source{s}}, Fine)
+		most := 0.0
+		for _, p := range []r3.Vec{{Y: 400, Z: 300}, {Y: 1000, Z: 300}, {X: 250, Y: 600, Z: 250}, {X: 500, Y: 900, Z: 100}} {
+			n := unit(r3.Sub(s.Centre, p))
+			want := 0.0
+			const cells = 400
+			for j := range cells {
+				for i := range cells {
+					d := r3.Sub(p, s.cell(i, j, cells, cells).Centre)
+					r2 := r3.Norm2(d)
+					cos := r3.Dot(d, s.Normal()) / math.Sqrt(r2)
+					want += 1000 * math.Pow(math.Max(0, cos), beam+1) * -r3.Dot(d, n) / math.Sqrt(r2) / r2 * s.AreaMm2() / (cells * cells)
+				}
+			}
+			most = math.Max(most, want)
+			assert.InDelta(t, want, e.At(p, n).Total(), 0.02*math.Max(want, most/8), "cos^%v at %v", beam, p)
+		}
+		at := r3.Add(s.Centre, r3.Scale(1000, s.Normal()))
+		assert.InEpsilon(t, e.At(at, r3.Scale(-1, s.Normal())).Total(), 1000*s.AtMetre(), 0.01)
+	}
+	even := Source{Rect: Upright(r3.Vec{}, 900, 900, 0, 0)}
+	assert.InEpsilon(t, 0.789*0.81, even.AtMetre(), 0.002, "a softbox of 90 cm gives a fifth less at a metre than a point would")
+}

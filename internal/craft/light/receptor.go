@@ -213,8 +213,9 @@ func (eye *receptor) lamp(s *Source, through []outline, each func(*outline, RGB)
 	}
 	cells := 1
 	if s.Beam > 0 {
-		away := max(s.away(eye.p), 1)
-		for size := 2 * max(length(s.U), length(s.V)); cells < 8 && size > 0.4*away; size /= 2 {
+		// A cell spans at most a fourth of the angle at which the beam falls to half.
+		limit := math.Sqrt(2*math.Ln2/s.Beam) / 4 * max(s.away(eye.p), 1)
+		for size := 2 * max(length(s.U), length(s.V)); cells < 16 && size > limit; size /= 2 {
 			cells *= 2
 		}
 	}

@@ -19,6 +19,26 @@ func (s Source) Lumens() float64 {
 	return 2 * math.Pi / (s.Beam + 2) * s.Luminance.Lux() * s.AreaMm2() / 1e6
 }
 
+// AtMetre is the light that the source gives one metre before its middle, for each cd/m² along
+// its normal, lux. A large face is not a point there: some of it is farther, and looks away.
+func (s Source) AtMetre() float64 {
+	n := s.Normal()
+	p := r3.Add(s.Centre, r3.Scale(1000, n))
+	if s.Beam == 0 {
+		return math.Pi * Factor(p, r3.Scale(-1, n), s.Rect)
+	}
+	const cells = 24
+	sum := 0.0
+	for j := range cells {
+		for i := range cells {
+			d := r3.Sub(p, s.cell(i, j, cells, cells).Centre)
+			r2 := r3.Norm2(d)
+			sum += math.Pow(1000/math.Sqrt(r2), s.Beam+2) / r2 // cosines at both ends are alike
+		}
+	}
+	return sum * s.AreaMm2() / (cells * cells)
+}
+
 // Sky says how bright it is outside in a direction (unit, in the set's own frame,
 // z up), cd/m². Below the horizon it is the ground.
 type Sky interface {

@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/light"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // low is a set with a lamp, off, and a black card and a diffuser at hand.
@@ -380,4 +381,17 @@ func TestWhereTheTableStandsInTheRoom(t *testing.T) {
 	assert.InDelta(t, 5000, box.High.Y-box.Low.Y, 1e-6)
 	s.Room.BehindMm = 4900
 	assert.Equal(t, "room.behindMm", s.Check()[0].Path)
+}
+
+// What a lamp is said to give at a metre it gives there, however large its face.
+func TestALampGivesAtAMetreWhatIsSaid(t *testing.T) {
+	for _, l := range []Light{{Kind: "softbox", WidthMm: 900, HeightMm: 900}, {Kind: "bulb", WidthMm: 60, HeightMm: 60}, {Kind: "LED panel", WidthMm: 500, HeightMm: 300}} {
+		l.On, l.LuxAt1m, l.Kelvin, l.YMm, l.ZMm, l.FacingDeg = true, 1000, 5600, 2000, 800, 180
+		s := Start()
+		s.Lights = []Light{l}
+		lit := s.Lighting()
+		lit.Room, lit.Panels, lit.Solids, lit.Table = light.Enclosure{}, nil, nil, light.Table{}
+		got := light.NewEngine(lit, light.Fine).At(r3.Vec{X: l.XMm, Y: 1000, Z: 800}, r3.Vec{Y: 1})
+		assert.InEpsilon(t, 1000, got.Total(), 0.01, string(l.Kind))
+	}
 }

@@ -122,7 +122,7 @@ func (l Light) Luminance() float64 {
 	case l.Flash():
 		return 2.5 * l.Guide() * l.Guide() / m2 / SyncSeconds
 	case !l.Window() && l.LuxAt1m > 0:
-		return l.LuxAt1m / m2
+		return l.LuxAt1m / light.Source{Rect: l.Rect(), Beam: beams[l.Kind]}.AtMetre()
 	}
 	return l.LuminanceCdM2
 }
