@@ -152,11 +152,19 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 	for i := range q.places {
 		t := 2*(float64(i)+q.u)/float64(q.places) - 1
 		cos := nRow + t*nU
-		if cos <= 0 || gRow+t*gU <= 0 {
+		if cos <= 0 {
 			continue
 		}
 		d2 := rr + t*(ru+t*uu)
 		k := size * cos * back / (d2 * d2)
+		if gRow+t*gU <= 0 { // above the shading's horizon, but behind the facet: hidden for sure
+			if f.makes == nil {
+				for c := range sum {
+					sum[c] -= l.usual[c] * k * f.flat[c]
+				}
+			}
+			continue
+		}
 		shows, makes := l.usual, f.flat
 		if !l.steady || f.makes != nil {
 			inv := 1 / math.Sqrt(d2)

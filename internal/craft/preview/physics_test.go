@@ -223,3 +223,29 @@ func TestGlassBendsAndShadowsLetLightThrough(t *testing.T) {
 	bare := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{Z: 1000}, 10, 1e6)}}).done()
 	assert.InEpsilon(t, 0.96*0.96, lit.lux(r3.Vec{}, upward, 500)/bare.lux(r3.Vec{}, upward, 500), 0.01)
 }
+
+// Where shading is smoother than the facets, what of a lamp lies behind the facet gives
+// nothing, though the shading's normal looks at it: at the terminator of a round food.
+func TestWhatLiesBehindTheFacetGivesNothing(t *testing.T) {
+	l := light.Source{Rect: light.Upright(r3.Vec{X: -900, Z: 100}, 600, 900, 90, 0), Luminance: light.White(1000)}
+	s := emptyStage(light.Set{Sources: []light.Source{l}}).done()
+	n, g := unit(r3.Vec{X: -0.3, Z: 1}), unit(r3.Vec{X: 0.12, Z: 1})
+	want := 0.0
+	const cells = 600
+	for j := range cells {
+		for i := range cells {
+			d := l.At((2*float64(i)+1)/cells-1, (2*float64(j)+1)/cells-1)
+			r2 := r3.Norm2(d)
+			if r3.Dot(d, g) > 0 && r3.Dot(d, n) > 0 {
+				want += 1000 * r3.Dot(d, n) * -r3.Dot(d, l.Normal()) / (r2 * r2) * l.AreaMm2() / (cells * cells)
+			}
+		}
+	}
+	sum := 0.0
+	const draws = 40_000
+	for k := range draws {
+		d := newDice(1, k, 5)
+		sum += s.straight(r3.Vec{}, n, g, light.RGB{}, &d, surface{flat: light.White(1)}).Lux() / draws
+	}
+	assert.InEpsilon(t, want, sum, 0.01)
+}
