@@ -258,7 +258,7 @@ useKeys([
               :key="t.key"
               role="tab"
               :aria-selected="kind === t.key"
-              aria-controls="adjust"
+              :aria-controls="settled || readError ? 'adjust' : undefined"
               :tabindex="kind === t.key ? 0 : -1"
               @click="pick(t.key)"
             >
