@@ -69,7 +69,9 @@ lint: build
 
 test: testtools build lint
 	cd ui && npm test --silent
-	bin/figladder with-database -- go test -vet=off -count=1 -timeout 40m -skip '$(ALONE)' ./...
+	bin/figladder with-database -- go test -vet=off -count=1 -timeout 40m -skip '$(ALONE)' $$(go list ./... | grep -v /e2e)
+	@echo "A browser that shares its cores with every other test waits in vain."
+	bin/figladder with-database -- go test -vet=off -count=1 -timeout 40m ./e2e
 	@echo "What holds bounds in time and memory runs by itself."
 	bin/figladder with-database -- go test -vet=off -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
 
