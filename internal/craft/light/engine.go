@@ -96,7 +96,7 @@ type Engine struct {
 	faces    []face
 	top      tabletop
 	patches  []patch     // the sun on the table, which top leaves out
-	around   *Room       // nil for none
+	around   *Walls      // nil for none
 	feet     []foot      // what stands on the table
 	openings []Rect      // what hides the room's surfaces and nothing else
 	onWalls  []RGB       // what each cell of the room gets straight, lux
@@ -121,7 +121,7 @@ func NewEngineUntil(ctx context.Context, s Set, d Detail) *Engine {
 	e.feet = feetOf(&e.set)
 	e.openings = openingsOf(&e.set)
 	if low, high, ok := s.Room.Within(&s); ok && d.RoomCells > 0 {
-		e.around = &Room{low: low, high: high, walls: axisWalls(low, high, s.Room), side: d.RoomFine}
+		e.around = &Walls{low: low, high: high, walls: axisWalls(low, high, s.Room), side: d.RoomFine}
 	}
 	e.usual = e.scale()
 	e.light()
@@ -221,11 +221,11 @@ func (e *Engine) light() {
 	send(false)
 	e.patches = e.sunlit()
 	e.top = e.lightTable()
-	e.lightRoom()
+	e.solveWalls()
 	e.relight()
 	if len(e.faces) == 0 {
 		if e.detail.Passes > 1 && e.around != nil {
-			e.lightRoom()
+			e.solveWalls()
 			e.relight()
 		}
 		return
@@ -268,7 +268,7 @@ func (e *Engine) light() {
 		if pass >= e.detail.Passes {
 			return
 		}
-		e.lightRoom()
+		e.solveWalls()
 		e.relight()
 	}
 }

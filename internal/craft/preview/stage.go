@@ -47,8 +47,8 @@ type stage struct {
 	cards []light.Rect // both faces send light that is worth looking for
 	sun   *light.Sun
 	set   light.Set
-	room  light.RGB   // what a ray that leaves the set sees all round, cd/m²
-	walls *light.Room // and what it sees of the room it stands in
+	room  light.RGB    // what a ray that leaves the set sees all round, cd/m²
+	walls *light.Walls // and what it sees of the room it stands in
 	tris  []triangle
 	flats []flat // large rectangles, met one by one: in the tree they would overlap everything
 }
@@ -62,7 +62,7 @@ type flat struct {
 // emptyStage has only light.
 func emptyStage(set light.Set) *stage {
 	s := &stage{set: set, sun: set.Sun}
-	s.walls = light.RoomOf(set)
+	s.walls = light.WallsOf(set)
 	for i := range s.set.Sources {
 		src := &s.set.Sources[i]
 		s.shine(lamp{Rect: src.Rect, source: src, mean: src.Luminance.Lux()})

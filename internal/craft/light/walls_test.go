@@ -181,8 +181,8 @@ func TestTheRoomHoldsTheSet(t *testing.T) {
 	s.Room.Reflectance = 0
 	_, _, ok = s.Room.Within(&s)
 	assert.False(t, ok)
-	assert.Nil(t, RoomOf(s))
-	assert.Zero(t, RoomOf(s).Shows(r3.Vec{}, r3.Vec{X: 1}))
+	assert.Nil(t, WallsOf(s))
+	assert.Zero(t, WallsOf(s).Shows(r3.Vec{}, r3.Vec{X: 1}))
 }
 
 // A card that stands on the table parts its light: the engine knows no more of it from across

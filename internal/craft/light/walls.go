@@ -82,16 +82,16 @@ func (r Enclosure) Within(s *Set) (low, high r3.Vec, ok bool) {
 // roomAlone is the detail for a room when nothing else is asked of the engine.
 var roomAlone = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 2, TableCells: 10, RoomCells: 4, RoomFine: 16, RoomHidden: 0.9, TableLeafMm: 40, Facets: 8, MapCells: 8, Bend: 0.025}
 
-// RoomOf is the light that the surfaces of a set's room send back; nil for no room.
-func RoomOf(s Set) *Room {
+// WallsOf is the light that the surfaces of a set's room send back; nil for no room.
+func WallsOf(s Set) *Walls {
 	if _, _, ok := s.Room.Within(&s); !ok {
 		return nil
 	}
 	return NewEngine(s, roomAlone).around
 }
 
-// Room is the light that a room's own surfaces send back into it.
-type Room struct {
+// Walls is the light that a room's own surfaces send back into it.
+type Walls struct {
 	low, high r3.Vec
 	walls     []wall
 	side      int     // each wall is known in side × side cells
@@ -133,7 +133,7 @@ func axisWalls(low, high r3.Vec, r Enclosure) []wall {
 
 // Shows is how bright the room is where a ray from p along dir meets it, cd/m²; between the
 // middles of its cells. Nothing for no room.
-func (m *Room) Shows(p, dir r3.Vec) RGB {
+func (m *Walls) Shows(p, dir r3.Vec) RGB {
 	if m == nil || m.usual == 0 {
 		return RGB{}
 	}
@@ -203,11 +203,11 @@ func (w *wall) settle(finest []RGB, side int) {
 	}
 }
 
-// lightRoom works out what the room's surfaces send: each cell gets what windows, lamps and
+// solveWalls works out what the room's surfaces send: each cell gets what windows, lamps and
 // the sun send it, what cards and table do as they are now, and what the others do, past what
 // stands in the way. The sum is solved as it stands, for all bounces (radiosity: Goral et al.,
 // Modeling the interaction of light between diffuse surfaces, 1984).
-func (e *Engine) lightRoom() {
+func (e *Engine) solveWalls() {
 	m := e.around
 	if m == nil {
 		return
