@@ -110,4 +110,28 @@ func TestNothingTypedIsLost(t *testing.T) {
 	p.sees("The brief so far")
 	assert.Equal(t, before+1, p.leaving.Load(), "it asked before the wrong number was lost")
 	p.saved()
+
+	// A number that is still being typed: loaded again, left for another screen, a sheet shut by Escape.
+	finals := func() float64 {
+		return asked[float64](p, "'/api/shoots/' + location.pathname.split('/')[2]", "got.doc.brief.deliverables[0].count")
+	}
+	p.type_("input[aria-label='Deliverable 1: finals']", "7")
+	p.do(chromedp.Reload())
+	p.sees("The brief so far")
+	p.saved()
+	assert.Equal(t, "7", eval[string](p, "document.querySelector(\"input[aria-label='Deliverable 1: finals']\").value"))
+	assert.EqualValues(t, 7, finals())
+	p.type_("input[aria-label='Deliverable 1: finals']", "9")
+	eval[any](p, "history.back()")
+	p.sees("No dishes yet")
+	time.Sleep(700 * time.Millisecond)
+	assert.EqualValues(t, 9, finals())
+	p.go_("/cupboard")
+	p.sees("The shelves are empty")
+	p.press("n")
+	p.type_(".el-dialog input[aria-label='Count']", "6")
+	p.key(kb.Escape)
+	p.closed()
+	p.press("n")
+	p.until("document.querySelector(\".el-dialog input[aria-label='Count']\")?.value === '6'", "the number in the sheet")
 }

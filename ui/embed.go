@@ -25,6 +25,7 @@ func Handler() http.Handler {
 	if err != nil {
 		panic(err) // the folder is compiled in
 	}
+	faces, of := typefaces(files), screens(files)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
 		h.Set("Content-Security-Policy", "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; font-src 'self' data:; frame-ancestors 'none'")
@@ -34,6 +35,7 @@ func Handler() http.Handler {
 		}
 		if st, err := fs.Stat(files, name); name == "" || err != nil || st.IsDir() {
 			name = "index.html"
+			h.Set("Link", ahead(faces, of, r.URL.Path))
 		}
 		if strings.HasPrefix(name, "assets/") {
 			h.Set("Cache-Control", "public, max-age=31536000, immutable")

@@ -11,6 +11,7 @@ export default defineConfig({
     // A request costs a slow machine more than a few kilobytes: one style sheet, and one chunk
     // for what most screens share.
     cssCodeSplit: false,
+    manifest: 'manifest.json', // ahead.go reads it
     rolldownOptions: {
       output: { codeSplitting: { groups: [{ name: 'shared', test: /node_modules|src/, minShareCount: 6 }] } },
     },

@@ -7,9 +7,11 @@ import './theme/theme.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
+import { askAhead } from './api/ahead'
 import { Problem } from './api/client'
 import App from './App.vue'
 import { focusFirstField } from './parts/firstField'
+import { leaveTheField } from './parts/leaving'
 import { router } from './router'
 
 /** What may pass by itself is asked for again every few seconds, so that the page goes on when the studio does. */
@@ -22,4 +24,6 @@ const queries = new QueryClient({
 })
 
 focusFirstField()
+leaveTheField(router)
+askAhead(router, queries)
 createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

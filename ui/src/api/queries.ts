@@ -3,57 +3,36 @@ import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { api, ask, type Angle, type Direction } from './client'
 
 type Id = MaybeRefOrGetter<string>
-const by = (id: Id) => ({ params: { path: { id: toValue(id) } } })
+const by = (id: string) => ({ params: { path: { id } } })
 const now = (id: Id) => computed(() => toValue(id))
 const known = (id: Id) => computed(() => toValue(id) !== '')
 
-export const useStart = () => useQuery({ queryKey: ['start'], queryFn: () => ask(api.GET('/api/start')) })
-export const useShoots = () => useQuery({ queryKey: ['shoots'], queryFn: () => ask(api.GET('/api/shoots')) })
-export const useShoot = (id: Id) =>
-  useQuery({
-    queryKey: ['shoot', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}', by(id))),
-  })
-export const useBriefReading = (id: Id) =>
-  useQuery({
-    queryKey: ['brief', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/brief', by(id))),
-  })
-export const useLadder = (id: Id) =>
-  useQuery({
-    queryKey: ['ladder', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/ladder', by(id))),
-  })
-export const useDeeds = (id: Id) =>
-  useQuery({
-    queryKey: ['deeds', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/deeds', by(id))),
-  })
-export const useDishes = (id: Id) =>
-  useQuery({
-    queryKey: ['dishes', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/dishes', by(id))),
-  })
-export const useMined = (id: Id) =>
-  useQuery({
-    queryKey: ['mined', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/dishes/{id}/mined', by(id))),
-  })
+/** An answer of its own for each id: for a part of the page (`useShoot(id)`), or asked for before
+ * the part stands (`useShoot.ahead(id)`, for askAhead). */
+const byId = <T>(key: string, get: (id: string) => Promise<T>) =>
+  Object.assign(
+    (id: Id) => useQuery({ queryKey: [key, now(id)], enabled: known(id), queryFn: () => get(toValue(id)) }),
+    { ahead: (id: string) => ({ queryKey: [key, id], queryFn: () => get(id) }) },
+  )
+/** An answer that there is one of. */
+const one = <T>(key: string, get: () => Promise<T>, more: { staleTime?: number } = {}) => {
+  const asked = { queryKey: [key], queryFn: get, ...more }
+  return Object.assign(() => useQuery(asked), { ahead: () => asked })
+}
+
+export const useStart = one('start', () => ask(api.GET('/api/start')))
+export const useShoots = one('shoots', () => ask(api.GET('/api/shoots')))
+export const useShoot = byId('shoot', (id) => ask(api.GET('/api/shoots/{id}', by(id))))
+export const useBriefReading = byId('brief', (id) => ask(api.GET('/api/shoots/{id}/brief', by(id))))
+export const useLadder = byId('ladder', (id) => ask(api.GET('/api/shoots/{id}/ladder', by(id))))
+export const useDeeds = byId('deeds', (id) => ask(api.GET('/api/shoots/{id}/deeds', by(id))))
+export const useDishes = byId('dishes', (id) => ask(api.GET('/api/shoots/{id}/dishes', by(id))))
+export const useMined = byId('mined', (id) => ask(api.GET('/api/dishes/{id}/mined', by(id))))
 /** The first shots of a list, for the screens that go through them one by one. */
-export const useShots = (id: Id) =>
-  useQuery({
-    queryKey: ['shots', now(id)],
-    enabled: known(id),
-    queryFn: async () =>
-      (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id: toValue(id) }, query: { limit: 500 } } })))
-        .rows,
-  })
+export const useShots = byId('shots', async (id) => {
+  const query = { limit: 500 }
+  return (await ask(api.GET('/api/shoots/{id}/shots', { params: { path: { id }, query } }))).rows
+})
 export type Sieve = {
   words: string
   dish: string
@@ -78,55 +57,20 @@ export const useList = (id: Id, sieve: Sieve) =>
     getNextPageParam: (last) => last.next || undefined,
     placeholderData: (before) => before,
   })
-export const useListSums = (id: Id) =>
-  useQuery({
-    queryKey: ['sums', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/shots/sums', by(id))),
-  })
-export const useListCheck = (id: Id) =>
-  useQuery({
-    queryKey: ['check', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/shots/check', by(id))),
-  })
+export const useListSums = byId('sums', (id) => ask(api.GET('/api/shoots/{id}/shots/sums', by(id))))
+export const useListCheck = byId('check', (id) => ask(api.GET('/api/shoots/{id}/shots/check', by(id))))
 export const useGrouping = (id: Id) =>
   useQuery({
     queryKey: ['grouping', now(id)],
     enabled: known(id),
     retry: false,
-    queryFn: () => ask(api.GET('/api/shoots/{id}/shots/grouping', by(id))),
+    queryFn: () => ask(api.GET('/api/shoots/{id}/shots/grouping', by(toValue(id)))),
   })
-export const useAsides = (id: Id) =>
-  useQuery({
-    queryKey: ['asides', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/asides', by(id))),
-  })
-export const useReferences = (id: Id) =>
-  useQuery({
-    queryKey: ['references', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/references', by(id))),
-  })
-export const useTrials = (id: Id) =>
-  useQuery({
-    queryKey: ['trials', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/dishes/{id}/trials', by(id))),
-  })
-export const useColours = (id: Id) =>
-  useQuery({
-    queryKey: ['colours', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/dishes/{id}/colours', by(id))),
-  })
-export const useEating = (id: Id) =>
-  useQuery({
-    queryKey: ['eating', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/dishes/{id}/eating', by(id))),
-  })
+export const useAsides = byId('asides', (id) => ask(api.GET('/api/shoots/{id}/asides', by(id))))
+export const useReferences = byId('references', (id) => ask(api.GET('/api/shoots/{id}/references', by(id))))
+export const useTrials = byId('trials', (id) => ask(api.GET('/api/dishes/{id}/trials', by(id))))
+export const useColours = byId('colours', (id) => ask(api.GET('/api/dishes/{id}/colours', by(id))))
+export const useEating = byId('eating', (id) => ask(api.GET('/api/dishes/{id}/eating', by(id))))
 export type PropSieve = {
   words: string
   group: 'things' | 'grounds'
@@ -148,63 +92,25 @@ export const useProps = (sieve: PropSieve) =>
     getNextPageParam: (last) => last.next || undefined,
     placeholderData: (before) => before,
   })
-export const useProp = (id: Id) =>
-  useQuery({ queryKey: ['prop', now(id)], enabled: known(id), queryFn: () => ask(api.GET('/api/props/{id}', by(id))) })
-export const usePropKinds = () =>
-  useQuery({ queryKey: ['prop-kinds'], staleTime: Infinity, queryFn: () => ask(api.GET('/api/prop-kinds')) })
-export const useSuited = (id: Id) =>
-  useQuery({
-    queryKey: ['suited', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/dishes/{id}/props', by(id))),
-  })
-export const usePulls = (id: Id) =>
-  useQuery({
-    queryKey: ['pulls', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/pulls', by(id))),
-  })
-export const usePack = (id: Id) =>
-  useQuery({
-    queryKey: ['pack', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/pack', by(id))),
-  })
-export const useBlanks = () =>
-  useQuery({ queryKey: ['blanks'], staleTime: Infinity, queryFn: () => ask(api.GET('/api/blanks')) })
-export const useKit = () => useQuery({ queryKey: ['kit'], queryFn: () => ask(api.GET('/api/kit')) })
-export const useLacking = () =>
-  useQuery({ queryKey: ['lacking'], queryFn: () => ask(api.GET('/api/cupboard/lacking')) })
-export const useShopping = (id: Id) =>
-  useQuery({
-    queryKey: ['shopping', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/shopping', by(id))),
-  })
-export const useSeries = (id: Id) =>
-  useQuery({
-    queryKey: ['series', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/series', by(id))),
-  })
-export const useFrames = (id: Id) =>
-  useQuery({
-    queryKey: ['frames', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/frames', by(id))),
-  })
-export const useFinish = (id: Id) =>
-  useQuery({
-    queryKey: ['finish', now(id)],
-    enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shots/{id}/finish', by(id))),
-  })
-export const useOutlets = () => useQuery({ queryKey: ['outlets'], queryFn: () => ask(api.GET('/api/outlets')) })
+export const useProp = byId('prop', (id) => ask(api.GET('/api/props/{id}', by(id))))
+export const usePropKinds = one('prop-kinds', () => ask(api.GET('/api/prop-kinds')), { staleTime: Infinity })
+export const useSuited = byId('suited', (id) => ask(api.GET('/api/dishes/{id}/props', by(id))))
+export const usePulls = byId('pulls', (id) => ask(api.GET('/api/shoots/{id}/pulls', by(id))))
+export const usePack = byId('pack', (id) => ask(api.GET('/api/shoots/{id}/pack', by(id))))
+export const useBlanks = one('blanks', () => ask(api.GET('/api/blanks')), { staleTime: Infinity })
+export const useKit = one('kit', () => ask(api.GET('/api/kit')))
+export const useLacking = one('lacking', () => ask(api.GET('/api/cupboard/lacking')))
+export const useShopping = byId('shopping', (id) => ask(api.GET('/api/shoots/{id}/shopping', by(id))))
+export const useSeries = byId('series', (id) => ask(api.GET('/api/shoots/{id}/series', by(id))))
+export const useSet = byId('set', (id) => ask(api.GET('/api/shots/{id}/set', by(id))))
+export const useFrames = byId('frames', (id) => ask(api.GET('/api/shoots/{id}/frames', by(id))))
+export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))
+export const useOutlets = one('outlets', () => ask(api.GET('/api/outlets')))
 export const usePublications = (id: Id) =>
   useQuery({
     queryKey: ['publications', now(id)],
     enabled: known(id),
-    queryFn: () => ask(api.GET('/api/shoots/{id}/publications', by(id))),
+    queryFn: () => ask(api.GET('/api/shoots/{id}/publications', by(toValue(id)))),
     // While something is on its way, look again.
     refetchInterval: (q) => (q.state.data?.some((p) => p.state === 'waiting') ? 400 : false),
   })

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { api, ask } from '../api/client'
 import { useBlanks } from '../api/queries'
 import ChipButton from '../parts/ChipButton.vue'
 import { theDesk } from './desk'
 import { useEdits } from './edits'
-import { lightKinds, thingKinds } from './fields'
+import { lightKinds } from './fields'
 import ChoiceField from '../parts/ChoiceField.vue'
 
+/** Searching a list takes code that nothing else of the set needs. */
+const ThingAdders = defineAsyncComponent(() => import('./ThingAdders.vue'))
 /** The lights, the cards or the things of the set: which is chosen, one more, one less. */
 const props = defineProps<{ kind: 'light' | 'card' | 'thing' }>()
 const desk = theDesk()
@@ -19,10 +21,6 @@ const listed = computed(
 )
 const called = { light: 'Lights of this set', card: 'Cards of this set', thing: 'Things on this set' }
 const owned = useQuery({ queryKey: ['cards'], queryFn: () => ask(api.GET('/api/cards')) })
-const cupboard = useQuery({
-  queryKey: ['props-for-sets'],
-  queryFn: () => ask(api.GET('/api/props', { params: { query: { limit: 60 } as never } })).catch(() => undefined),
-})
 const blanks = useBlanks()
 const addCard = (at: string) => add({ card: owned.data.value?.[Number(at)] ?? blanks.data.value?.card })
 </script>
@@ -48,31 +46,7 @@ const addCard = (at: string) => add({ card: owned.data.value?.[Number(at)] ?? bl
       @change="add({ light: $event })"
       ><option v-for="k in lightKinds" :key="k.value" :value="k.value">{{ k.words }}</option></ChoiceField
     >
-    <template v-else-if="kind === 'thing'">
-      <el-select
-        :key="'t' + listed.length"
-        model-value=""
-        placeholder="Add a thing"
-        aria-label="Add a thing"
-        size="small"
-        class="adder"
-        filterable
-        @change="add({ thing: $event })"
-        ><el-option v-for="k in thingKinds" :key="k.value" :value="k.value" :label="k.words"
-      /></el-select>
-      <el-select
-        v-if="cupboard.data.value?.rows?.length"
-        :key="'p' + listed.length"
-        model-value=""
-        placeholder="From the cupboard"
-        aria-label="Add a prop from the cupboard"
-        size="small"
-        class="adder wide"
-        filterable
-        @change="add({ prop: $event })"
-        ><el-option v-for="p in cupboard.data.value.rows" :key="p.id" :value="p.id" :label="p.prop.name"
-      /></el-select>
-    </template>
+    <ThingAdders v-else-if="kind === 'thing'" :key="'t' + listed.length" @add="add" />
     <ChoiceField
       v-else
       :key="'c' + listed.length"

@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/vue-query'
 import { useThrottleFn } from '@vueuse/core'
 import { computed, inject, provide, ref, watch, type InjectionKey, type Ref } from 'vue'
 import { api, ask, Problem, type Report, type SceneSet, type Schema } from '../api/client'
+import { useSet } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import { copy } from '../parts/copy'
 import { useDraft } from '../parts/draft'
@@ -12,11 +12,7 @@ import { type Thing } from './fields'
  * Every part of the Set screen works on the same one. */
 export function useDesk(shotId: Ref<string>) {
   const refresh = useRefresh('set')
-  const planned = useQuery({
-    queryKey: ['set', shotId],
-    enabled: () => shotId.value !== '',
-    queryFn: () => ask(api.GET('/api/shots/{id}/set', { params: { path: { id: shotId.value } } })),
-  })
+  const planned = useSet(shotId)
   const draft = useDraft<SceneSet>({
     kind: 'set',
     save: async (set, version, of) => {
