@@ -102,6 +102,9 @@ func (p *page) openToAll(name string) {
 		p.do(chromedp.EmulateViewport(size[0], size[1]))
 		time.Sleep(150 * time.Millisecond)
 		assert.LessOrEqual(p.t, eval[float64](p, "document.documentElement.scrollWidth - innerWidth"), 0.0, "%s at %d is wider than the screen", name, size[0])
+		if size[0] == 390 {
+			assert.Empty(p.t, eval[[]string](p, "[...document.querySelectorAll('.typed-field button, [role=group] > .fl-chip')].filter(b => b.getClientRects().length && (b.offsetHeight < 40 || b.offsetWidth < 36)).map(b => b.offsetWidth + ' x ' + b.offsetHeight + ' ' + b.innerText)"), "%s: too small for a thumb", name)
+		}
 		if size[0] == 1024 {
 			continue // drawn by the same rules as the laptop
 		}

@@ -448,5 +448,8 @@ kbd {
   .form label {
     flex-wrap: wrap;
   }
+  .form .number-field {
+    margin-left: auto;
+  }
 }
 </style>

@@ -257,7 +257,7 @@ code {
 }
 @media (max-width: 720px) {
   .pulls li {
-    grid-template-columns: 52px 116px minmax(0, 1fr) auto;
+    grid-template-columns: 52px 144px minmax(0, 1fr) auto;
     gap: 6px 8px;
     padding: 6px 8px 6px 0;
   }
@@ -275,7 +275,7 @@ code {
   .pulls .number-field {
     grid-column: 2;
     grid-row: 2;
-    width: 116px;
+    width: 144px;
   }
   .pulls .choice-field {
     grid-column: 3 / -1;

@@ -452,13 +452,18 @@ useKeys([
             ><option v-for="a in lights" :key="a" :value="a">{{ a }}</option></ChoiceField
           ></el-form-item
         >
-        <el-button type="primary" native-type="submit">Add it</el-button>
+        <p class="foot"><el-button type="primary" native-type="submit">Add it</el-button></p>
       </form>
     </el-dialog>
   </ScreenFrame>
 </template>
 
 <style scoped>
+.foot {
+  display: flex;
+  justify-content: flex-end;
+  margin: 0;
+}
 .sieve {
   display: grid;
   grid-template-columns: 1.6fr repeat(6, 1fr);

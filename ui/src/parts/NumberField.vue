@@ -67,7 +67,7 @@ const press = (n: number) =>
   <TypedField
     ref="field"
     class="number-field"
-    :class="size"
+    :class="[size, { stepped: controls }]"
     :model-value="modelValue"
     :read="read"
     :write="write"
@@ -133,6 +133,9 @@ button:disabled {
   button,
   .small button {
     width: 44px;
+  }
+  .stepped {
+    min-width: 144px;
   }
 }
 </style>

@@ -108,7 +108,8 @@ input {
   padding: 0 6px;
   font-size: 13px;
 }
-.box :deep(button) {
+/* As light as can be, so that who puts a button in says how wide it is. */
+:where(.box) :deep(:where(button)) {
   all: unset;
   flex: none;
   display: grid;
