@@ -112,19 +112,35 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.key(kb.Escape)
 }
 
-// The shortest way from an empty studio to a picture at an outlet, by mouse. It was 85
-// clicks and 92 seconds.
+// The shortest way from an empty studio to a picture at an outlet, by mouse and by thumb. It
+// was 85 clicks and 92 seconds.
 func TestTheShortestWay(t *testing.T) {
 	t.Parallel()
+	t.Run("laptop", func(t *testing.T) { theShortestWay(t, 1280, 800, 30) })
+	t.Run("phone", func(t *testing.T) { theShortestWay(t, 390, 844, 36) })
+}
+
+func theShortestWay(t *testing.T, width, height int64, most int) {
 	s := start(t, "serve", storetest.URL(t), t.TempDir())
-	p := open(t, s.URL, 1280, 800)
+	p := open(t, s.URL, width, height)
 	p.owner()
 	clicks, began := 0, time.Now()
+	// On a phone what is asked for may lie in the drawer.
+	unfold := func(find string) {
+		t.Helper()
+		shown := "[...document.querySelectorAll('button, a, label, summary, textarea, input')].some(e => e.getClientRects().length && (" + find + "))"
+		p.until("document.querySelector('.handle[aria-expanded=false]') || "+shown, find)
+		if !eval[bool](p, shown) {
+			clicks++
+			eval[any](p, "document.querySelector('.handle').click()")
+		}
+	}
 	click := func(words, sees string) {
 		t.Helper()
+		unfold("(e.innerText ?? '').trim().startsWith(" + quote(words) + ")")
 		clicks++
 		p.click(words)
-		p.sees(sees)
+		p.until("document.body.textContent.includes("+quote(sees)+")", "“"+sees+"”") // in the drawer, too
 	}
 	click("New shoot", "")
 	p.until("document.activeElement?.getAttribute('aria-label') === 'Name of the shoot'", "the focus")
@@ -156,10 +172,12 @@ func TestTheShortestWay(t *testing.T) {
 		eval[any](p, "document.querySelectorAll('.steps input')["+itoa(i-1)+"].click()")
 		p.until("document.querySelectorAll('.steps .done').length === "+itoa(i), "step "+itoa(i))
 	}
+	unfold("e.ariaLabel === 'Who says yes'")
 	clicks++
 	p.type_("input[aria-label='Who says yes']", "The bar"+kb.Enter)
 	p.sees("✓ Approved")
 	click("Climb to Out", "Alt text")
+	unfold("e.name === 'alt'")
 	clicks++
 	p.type_("textarea[name=alt]", "A toddy in a handled glass")
 	p.until("!document.querySelector('[data-finding=alt]')", "nothing against them")
@@ -167,6 +185,7 @@ func TestTheShortestWay(t *testing.T) {
 	clicks++
 	p.reply("Send it")
 	p.sees("✓ accepted")
-	t.Logf("the shortest way: %d clicks, %.0f s, %d of them the steps of the finish", clicks, time.Since(began).Seconds(), n)
-	assert.LessOrEqual(t, clicks, 30)
+	t.Logf("the shortest way at %d: %d clicks, %.0f s, %d of them the steps of the finish", width, clicks, time.Since(began).Seconds(), n)
+	assert.LessOrEqual(t, clicks, most)
+	assert.LessOrEqual(t, eval[int](p, "document.documentElement.scrollWidth - innerWidth"), 0)
 }
