@@ -30,7 +30,7 @@ func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	if f.dead || f.fronts.side(eye.p) <= 0.02 {
 		return RGB{}
 	}
-	sum := e.fromCells(eye, f, nil).Plus(e.fromSunny(eye, f, nil))
+	sum := e.fromCells(eye, f, nil).Plus(e.fromSunny(eye, f.sunny, f.fronts, nil))
 	if f.mirror {
 		sum = sum.Plus(e.fromMirror(eye, f))
 	}
@@ -54,19 +54,12 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if len(pieces) == 0 {
 		return RGB{}
 	}
-	level := min(f.level(eye.p), f.enough)
-	if f.surface.Lobe > 0 {
-		level = min(2, len(f.levels)-1)
-		if e.detail.GlossSees && !eye.rough {
-			level = len(f.levels) - 1
-		}
+	if f.surface.Lobe == 0 {
+		return eye.ofCells(&f.lit, pieces, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
 	}
-	if level == 0 && f.surface.Lobe == 0 {
-		seen := 0.0
-		for i := range pieces {
-			seen += pieces[i].factor()
-		}
-		return f.levels[0][0].Times(math.Pi * seen)
+	level := min(2, len(f.levels)-1)
+	if e.detail.GlossSees && !eye.rough {
+		level = len(f.levels) - 1
 	}
 	open := len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
 	side := 1 << level
@@ -98,13 +91,21 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 				continue
 			}
 			l := f.levels[level][j*side+i]
-			if f.surface.Lobe > 0 && seen*f.most > 0.1*e.detail.Skip*e.usual {
+			if seen*f.most > 0.1*e.detail.Skip*e.usual {
 				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.glossy[(j*step+step/2)*side*step+i*step+step/2]))
 			}
 			sum = sum.Plus(l.Times(math.Pi * seen))
 		}
 	}
 	return sum
+}
+
+// hasty is how much of what may be skipped of a face may be off in one of its cells.
+func (eye *receptor) hasty() float64 {
+	if eye.rough {
+		return 0.5
+	}
+	return 0.1
 }
 
 // gridOf projects the corners of a rectangle's side × side cells, and reports
@@ -142,7 +143,7 @@ func (e *Engine) fromMirror(eye *receptor, f *face) RGB {
 	// Cards, diffusers and the table, seen in it.
 	for k := range e.faces {
 		if d := &e.faces[k]; !d.dead && d.panel != f.panel && d.fronts.side(over.p) > 0.02 {
-			sum = sum.Plus(e.fromCells(over, d, portal)).Plus(e.fromSunny(over, d, portal))
+			sum = sum.Plus(e.fromCells(over, d, portal)).Plus(e.fromSunny(over, d.sunny, d.fronts, portal))
 		}
 	}
 	sum = sum.Plus(e.fromTable(over, portal)).Plus(e.fromRoom(over, portal))

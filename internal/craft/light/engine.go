@@ -28,7 +28,8 @@ type Set struct {
 // Detail is how finely areas are divided.
 type Detail struct {
 	SkyStrips   int     // a window is cut into so many, each with the sky's mean
-	PanelLevels int     // a panel into at most 4^PanelLevels cells
+	PanelLevels int     // a panel into 4^PanelLevels cells
+	PanelEdges  int     // and where the light on it has edges, each of them into 4^PanelEdges
 	TableCells  int     // the table's brightness is known at (TableCells+1)² nodes
 	NearCells   int     // and round each solid on a finer grid of so many cells a side; 0 for none
 	Even        float64 // cells whose light differs by less than this share are taken together
@@ -47,18 +48,18 @@ type Detail struct {
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, RoomCells: 2, RoomFine: 4, RoomHidden: 0.9, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
 	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, RoomCells: 1, RoomFine: 2, RoomHidden: 0.9, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
 // Fair is Fine for a set so full that Fine would take half a minute: key to fill comes
 // out within about 0.05 stops of it.
-var Fair = Detail{SkyStrips: 3, PanelLevels: 2, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+var Fair = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 
 // Effect is for what a card does to key to fill: its difference with and without comes out
 // within about 0.1 stops of Fine's.
-var Effect = Detail{SkyStrips: 3, PanelLevels: 2, Even: 0.08, Skip: 1e-3, Passes: 1, GlossSees: true, TableCells: 12, NearCells: 10, RoomCells: 4, RoomFine: 8, RoomHidden: 0.9, TableLeafMm: 20, Facets: 24, MapCells: 8, Bend: 0.025}
+var Effect = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.08, Skip: 1e-3, Passes: 1, GlossSees: true, TableCells: 12, NearCells: 10, RoomCells: 4, RoomFine: 8, RoomHidden: 0.9, TableLeafMm: 20, Facets: 24, MapCells: 8, Bend: 0.025}
 
 // mostFine is how many pairs of something that shines and a card Fine is used for.
 const mostFine = 12
@@ -99,7 +100,9 @@ type Engine struct {
 	around   *Walls      // nil for none
 	feet     []foot      // what stands on the table
 	openings []Rect      // what hides the room's surfaces and nothing else
-	onWalls  []RGB       // what each cell of the room gets straight, lux
+	onWalls  []RGB       // what each cell of the room gets straight from windows and lamps, lux
+	sharp    [][]RGB     // the same of each wall, finer where it has edges
+	sunWalls []RGB       // and from the sun
 	wallSees [][]float64 // the view factor from each cell to each other
 	over     grid        // what the room sends to the table with nothing in the way, lux
 	shaded   grid        // and past what stands there, where a few places will do
@@ -121,7 +124,7 @@ func NewEngineUntil(ctx context.Context, s Set, d Detail) *Engine {
 	e.feet = feetOf(&e.set)
 	e.openings = openingsOf(&e.set)
 	if low, high, ok := s.Room.Within(&s); ok && d.RoomCells > 0 {
-		e.around = &Walls{low: low, high: high, walls: axisWalls(low, high, s.Room), side: d.RoomFine}
+		e.around = &Walls{low: low, high: high, walls: axisWalls(low, high, s.Room), side: d.RoomFine << d.PanelEdges}
 	}
 	e.usual = e.scale()
 	e.light()
@@ -163,10 +166,17 @@ func (e *Engine) light() {
 	var diffusers, others []cell
 	got := make([][]RGB, len(e.faces))  // light on each cell, the first bounce
 	late := make([][]RGB, len(e.faces)) // and the second
+	edges := func(k int) int {          // how much finer the first is known
+		if e.faces[k].surface.Lobe > 0 || e.faces[k^1].surface.Lobe > 0 {
+			return 1
+		}
+		return 1 << e.detail.PanelEdges
+	}
 	for k := range e.faces {
 		f := &e.faces[k]
 		f.dead = true
-		got[k], late[k] = make([]RGB, side*side), make([]RGB, side*side)
+		fine := side * edges(k)
+		got[k], late[k] = make([]RGB, fine*fine), make([]RGB, side*side)
 		f.glossy = make([][]glow, side*side)
 		for j := range side {
 			for i := range side {
@@ -190,30 +200,44 @@ func (e *Engine) light() {
 			if (f.through.Lux() > 0) != through {
 				continue
 			}
-			out := make([]RGB, side*side)
+			fine := side * edges(k)
+			out := make([]RGB, fine*fine)
 			for at, lux := range got[k] {
 				// The other side's cells run the other way across.
-				i, j := at%side, at/side
-				over := j*side + side - 1 - i
-				out[at] = lux.Plus(late[k][at]).Through(f.surface.Diffuse).Plus(got[k^1][over].Plus(late[k^1][over]).Through(f.through)).
-					Plus(late[k][at].Through(evenly(f))).Times(1 / math.Pi)
+				i, j := at%fine, at/fine
+				s, t := (2*float64(i)+1)/float64(fine)-1, (2*float64(j)+1)/float64(fine)-1
+				more := between(late[k], side, s, t)
+				out[at] = lux.Plus(more).Through(f.surface.Diffuse)
+				if through {
+					out[at] = out[at].Plus(got[k^1][j*fine+fine-1-i].Plus(between(late[k^1], side, -s, t)).Through(f.through))
+				}
+				out[at] = out[at].Plus(more.Through(evenly(f))).Times(1 / math.Pi)
 			}
 			f.settle(out, e.detail.Even, e.usual)
 		}
 	}
 	first := func(cells []cell) {
+		firsts := make([]RGB, len(cells))
 		e.each(len(cells), func(at int) {
 			c := cells[at]
 			f := &e.faces[c.face]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			lux := e.direct(eye, nil).Plus(e.fromFaces(eye))
+			firsts[at] = e.direct(eye, nil).Plus(e.fromFaces(eye))
 			if f.surface.Lobe > 0 {
 				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, side, side), n))
 			}
 			eye.done()
-			got[c.face][c.j*side+c.i] = lux
 		})
+		for at := 0; at < len(cells); at += side * side { // the cells of one face follow one another
+			k := cells[at].face
+			f := &e.faces[k]
+			got[k] = e.sharpened(f.Rect, firsts[at:at+side*side], side, edges(k), func(cell Rect) RGB {
+				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
+				defer eye.done()
+				return e.direct(eye, nil).Plus(e.fromFaces(eye))
+			})
+		}
 	}
 	first(diffusers)
 	send(true)

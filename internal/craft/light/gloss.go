@@ -263,6 +263,14 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 			for at, l := range w.levels[1] {
 				keep(w.cell(at%2, at/2, 2, 2), w.fronts, l)
 			}
+			for k := range w.sunny {
+				var o outline
+				if eye.flatPart(w.sunny[k].corners, &o) {
+					for _, part := range eye.past(&o, w.fronts) {
+						out = eye.glow(out, &part, w.sunny[k].light, power, false)
+					}
+				}
+			}
 		}
 	}
 	if e.top.n > 0 {

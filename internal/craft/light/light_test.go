@@ -203,7 +203,7 @@ func TestNoLightIsMade(t *testing.T) {
 func TestLobesMakeNoLight(t *testing.T) {
 	for _, kind := range []words.CardFace{"dull foil", "silver", "gold"} {
 		for _, height := range []float64{3, 10, 30, 60, 90} {
-			f := face{Rect: level(1, 1, 0, true), surface: Surfaces[kind]}
+			f := face{lit: lit{Rect: level(1, 1, 0, true)}, surface: Surfaces[kind]}
 			f.V = r3.Scale(-1, f.V)
 			f.fronts = f.front()
 			sin, cos := math.Sincos(height * math.Pi / 180)

@@ -1,9 +1,10 @@
 package light
 
 import (
-	"figladder/internal/craft/words"
 	"math"
+	"slices"
 
+	"figladder/internal/craft/words"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -42,14 +43,13 @@ type Panel struct {
 
 // face is one side of a panel as it sends light out.
 type face struct {
-	Rect
+	lit
 	panel   int
 	surface Surface
 	through RGB
 	mirror  bool
 	fronts  half
 	areaMm2 float64
-	levels  [][]RGB  // diffuse luminance, cd/m²: levels[k] has 2^k × 2^k cells, row by row
 	glossy  [][]glow // the same cells: what each finest cell can see, for its lobe
 	enough  int      // the level beyond which cells hardly differ
 	most    float64  // brightest it can look, as lux over a whole hemisphere
@@ -75,7 +75,7 @@ func facesOf(panels []Panel) []face {
 			if k == 1 {
 				s = p.Back
 			}
-			out = append(out, face{Rect: q, panel: i, surface: s, through: p.Through, fronts: q.front(), areaMm2: q.AreaMm2(),
+			out = append(out, face{lit: lit{Rect: q}, panel: i, surface: s, through: p.Through, fronts: q.front(), areaMm2: q.AreaMm2(),
 				mirror: s.Lobe == 0 && s.Gloss.Lux() > 0})
 		}
 	}
@@ -86,18 +86,7 @@ func facesOf(panels []Panel) []face {
 // Cells that differ by less than the share even of the mean need not be told apart.
 func (f *face) settle(finest []RGB, even, usual float64) {
 	side := int(math.Round(math.Sqrt(float64(len(finest)))))
-	f.levels = [][]RGB{finest}
-	for ; side > 1; side /= 2 {
-		half, fine := side/2, f.levels[0]
-		next := make([]RGB, half*half)
-		for j := range half {
-			for i := range half {
-				a, b := fine[2*j*side+2*i].Plus(fine[2*j*side+2*i+1]), fine[(2*j+1)*side+2*i].Plus(fine[(2*j+1)*side+2*i+1])
-				next[j*half+i] = a.Plus(b).Times(0.25)
-			}
-		}
-		f.levels = append([][]RGB{next}, f.levels...)
-	}
+	f.know(finest, side)
 	mean := f.levels[0][0].Lux()
 	f.dead = mean < 1e-6 && f.surface.Gloss.Lux() == 0 && len(f.sunny) == 0
 	f.most = 0
@@ -105,13 +94,10 @@ func (f *face) settle(finest []RGB, even, usual float64) {
 	for _, l := range finest {
 		f.most = math.Max(f.most, math.Pi*l.Lux())
 	}
-	for f.enough = 0; f.enough < last; f.enough++ {
-		apart, side, fine := 0.0, 1<<f.enough, 1<<last
-		for at, l := range finest {
-			i, j := at%fine*side/fine, at/fine*side/fine
-			apart = math.Max(apart, math.Abs(l.Lux()-f.levels[f.enough][j*side+i].Lux()))
-		}
-		if apart < even*mean {
+	f.enough = last
+	for k, spread := range f.spread {
+		if slices.Max(spread) < even*mean {
+			f.enough = k
 			break
 		}
 	}
@@ -119,20 +105,6 @@ func (f *face) settle(finest []RGB, even, usual float64) {
 		f.enough = last
 		f.most += usual * f.surface.Gloss.Lux() * 2
 	}
-}
-
-// level is how finely the face must be cut for a receptor at p.
-func (f *face) level(p r3.Vec) int {
-	away := math.Max(f.away(p), 1)
-	size := 2 * math.Max(length(f.U), length(f.V))
-	k := 0
-	for limit := 0.25 * away; k < len(f.levels)-1 && size > limit; k++ {
-		size /= 2
-	}
-	if f.surface.Lobe > 0 && k < 2 {
-		k = min(2, len(f.levels)-1)
-	}
-	return k
 }
 
 // away is the distance from p to the nearest point of the rectangle, mm.

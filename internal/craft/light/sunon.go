@@ -34,40 +34,69 @@ func (e *Engine) sunOnFaces() {
 	if s == nil {
 		return
 	}
-	v := newView(r3.Vec{}, s.Toward)
 	for k := range e.faces {
 		f := &e.faces[k]
-		cos := r3.Dot(f.fronts.n, s.Toward)
-		if cos <= 0 || f.surface.Diffuse.Lux()+f.through.Lux() == 0 {
+		if f.surface.Diffuse.Lux()+f.through.Lux() == 0 {
 			continue
 		}
-		e.sunParts(&v, f.Rect, f.fronts.n, func(o *outline, share float64) {
-			corners := make([]r3.Vec, o.n)
-			for i, q := range o.p[:o.n] {
-				c := r3.Add(r3.Scale(q.x, v.a), r3.Scale(q.y, v.b))
-				corners[i] = r3.Add(c, r3.Scale(-f.fronts.side(c)/cos, s.Toward))
-			}
-			lux := s.Lux.Times(cos * share / math.Pi)
-			f.sunny = append(f.sunny, sunPatch{corners, lux.Through(f.surface.Diffuse)})
+		lit := e.sunPatches(f.Rect, f.fronts, func(lux RGB) RGB { return lux.Times(1 / math.Pi) })
+		for _, p := range lit {
+			f.sunny = append(f.sunny, sunPatch{p.corners, p.light.Through(f.surface.Diffuse)})
 			if f.through.Lux() > 0 {
 				over := &e.faces[k^1]
-				over.sunny = append(over.sunny, sunPatch{corners, lux.Through(f.through)})
+				over.sunny = append(over.sunny, sunPatch{p.corners, p.light.Through(f.through)})
 			}
-		})
+		}
 	}
 }
 
-// fromSunny is what the sun on a face sends to the receptor.
-func (e *Engine) fromSunny(eye *receptor, f *face, through []outline) RGB {
+// sunPatches are the parts of a rectangle that the sun reaches, as bright as what it gives
+// there, in lux, makes them.
+func (e *Engine) sunPatches(q Rect, fronts half, bright func(lux RGB) RGB) []sunPatch {
+	s := e.set.Sun
+	if s == nil {
+		return nil
+	}
+	cos := r3.Dot(fronts.n, s.Toward)
+	if cos <= 0 {
+		return nil
+	}
+	var out []sunPatch
+	v := newView(r3.Vec{}, s.Toward)
+	e.sunParts(&v, q, fronts.n, func(o *outline, share float64) {
+		corners := make([]r3.Vec, o.n)
+		for i, p := range o.p[:o.n] {
+			c := r3.Add(r3.Scale(p.x, v.a), r3.Scale(p.y, v.b))
+			corners[i] = r3.Add(c, r3.Scale(-fronts.side(c)/cos, s.Toward))
+		}
+		out = append(out, sunPatch{corners, bright(s.Lux.Times(cos * share))})
+	})
+	return out
+}
+
+// holds reports whether a place in the patch's plane, whose normal is n, lies in the patch.
+func (p *sunPatch) holds(x, n r3.Vec) bool {
+	left, right := false, false
+	last := p.corners[len(p.corners)-1]
+	for _, c := range p.corners {
+		side := r3.Dot(n, r3.Cross(r3.Sub(c, last), r3.Sub(x, last)))
+		left, right = left || side > 0, right || side < 0
+		last = c
+	}
+	return left != right
+}
+
+// fromSunny is what the sun on a face or wall sends to the receptor.
+func (e *Engine) fromSunny(eye *receptor, sunny []sunPatch, fronts half, through []outline) RGB {
 	var sum RGB
-	for i := range f.sunny {
+	for i := range sunny {
 		var o outline
-		if !eye.flatPart(f.sunny[i].corners, &o) {
+		if !eye.flatPart(sunny[i].corners, &o) {
 			continue
 		}
 		seen := 0.0
-		eye.cutThrough(&o, f.fronts, through, func(part *outline) { seen += part.factor() })
-		sum = sum.Plus(f.sunny[i].light.Times(math.Pi * seen))
+		eye.cutThrough(&o, fronts, through, func(part *outline) { seen += part.factor() })
+		sum = sum.Plus(sunny[i].light.Times(math.Pi * seen))
 	}
 	return sum
 }

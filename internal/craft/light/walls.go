@@ -101,15 +101,11 @@ type Walls struct {
 
 // wall is one of the six surfaces of a room, facing inward.
 type wall struct {
-	Rect
+	lit
 	fronts   half
 	returned float64
-	levels   [][]RGB     // cd/m²: levels[k] has 2^k × 2^k cells, row by row
-	spread   [][]float64 // by how much the finest cells in each differ, cd/m²
+	sunny    []sunPatch // the sun on it, where the cells leave it out
 }
-
-// finest is the brightness of each of the smallest cells.
-func (w *wall) finest() []RGB { return w.levels[len(w.levels)-1] }
 
 // axisWalls are the six walls of a box, in the order −x, +x, −y, +y, floor, ceiling.
 func axisWalls(low, high r3.Vec, r Enclosure) []wall {
@@ -117,12 +113,12 @@ func axisWalls(low, high r3.Vec, r Enclosure) []wall {
 	h := r3.Scale(0.5, r3.Sub(high, low))
 	x, y, z := r3.Vec{X: h.X}, r3.Vec{Y: h.Y}, r3.Vec{Z: h.Z}
 	out := []wall{
-		{Rect: Rect{r3.Sub(c, x), y, z}},
-		{Rect: Rect{r3.Add(c, x), z, y}},
-		{Rect: Rect{r3.Sub(c, y), z, x}},
-		{Rect: Rect{r3.Add(c, y), x, z}},
-		{Rect: Rect{r3.Sub(c, z), x, y}},
-		{Rect: Rect{r3.Add(c, z), y, x}},
+		{lit: lit{Rect: Rect{r3.Sub(c, x), y, z}}},
+		{lit: lit{Rect: Rect{r3.Add(c, x), z, y}}},
+		{lit: lit{Rect: Rect{r3.Sub(c, y), z, x}}},
+		{lit: lit{Rect: Rect{r3.Add(c, y), x, z}}},
+		{lit: lit{Rect: Rect{r3.Sub(c, z), x, y}}},
+		{lit: lit{Rect: Rect{r3.Add(c, z), y, x}}},
 	}
 	for i := range out {
 		out[i].fronts = out[i].front()
@@ -158,50 +154,21 @@ func (m *Walls) Shows(p, dir r3.Vec) RGB {
 	}
 	w := &m.walls[at]
 	d := r3.Sub(r3.Add(p, r3.Scale(best, dir)), w.Centre)
-	return w.at(m.side, r3.Dot(d, w.U)/r3.Norm2(w.U), r3.Dot(d, w.V)/r3.Norm2(w.V))
+	l := w.at(m.side, r3.Dot(d, w.U)/r3.Norm2(w.U), r3.Dot(d, w.V)/r3.Norm2(w.V))
+	for k := range w.sunny {
+		if w.sunny[k].holds(r3.Add(w.Centre, d), w.fronts.n) {
+			l = l.Plus(w.sunny[k].light)
+		}
+	}
+	return l
 }
+
+// keepsSun reports whether the sun on the room's surfaces is kept in parts with hard edges:
+// a patch of it that the table's edge half hides is not a cell half as bright.
+func (d Detail) keepsSun() bool { return d.RoomFine >= 8 }
 
 // at is the brightness at s, t ∈ [−1, 1] along the half edges.
 func (w *wall) at(side int, s, t float64) RGB { return between(w.finest(), side, s, t) }
-
-// between is the value at s, t ∈ [−1, 1] between the middles of side × side cells.
-func between(v []RGB, side int, s, t float64) RGB {
-	if side == 1 {
-		return v[0]
-	}
-	fx, fy, top := (s+1)/2*float64(side)-0.5, (t+1)/2*float64(side)-0.5, float64(side-1)
-	fx, fy = math.Min(math.Max(fx, 0), top), math.Min(math.Max(fy, 0), top)
-	i, j := min(int(fx), side-2), min(int(fy), side-2)
-	fx, fy = fx-float64(i), fy-float64(j)
-	k := j*side + i
-	return v[k].Times((1 - fx) * (1 - fy)).Plus(v[k+1].Times(fx * (1 - fy))).Plus(v[k+side].Times((1 - fx) * fy)).Plus(v[k+side+1].Times(fx * fy))
-}
-
-// settle keeps the brightness of the finest cells and the means of larger ones.
-func (w *wall) settle(finest []RGB, side int) {
-	w.levels, w.spread = [][]RGB{finest}, [][]float64{make([]float64, len(finest))}
-	low, high := make([]float64, len(finest)), make([]float64, len(finest))
-	for k, l := range finest {
-		low[k], high[k] = l.Lux(), l.Lux()
-	}
-	for ; side > 1; side /= 2 {
-		half, fine := side/2, w.levels[0]
-		next, spread := make([]RGB, half*half), make([]float64, half*half)
-		lows, highs := make([]float64, half*half), make([]float64, half*half)
-		for j := range half {
-			for i := range half {
-				k, lo, hi := j*half+i, math.Inf(1), 0.0
-				for _, at := range [4]int{2*j*side + 2*i, 2*j*side + 2*i + 1, (2*j+1)*side + 2*i, (2*j+1)*side + 2*i + 1} {
-					next[k] = next[k].Plus(fine[at].Times(0.25))
-					lo, hi = math.Min(lo, low[at]), math.Max(hi, high[at])
-				}
-				lows[k], highs[k], spread[k] = lo, hi, hi-lo
-			}
-		}
-		w.levels, w.spread = append([][]RGB{next}, w.levels...), append([][]float64{spread}, w.spread...)
-		low, high = lows, highs
-	}
-}
 
 // solveWalls works out what the room's surfaces send: each cell gets what windows, lamps and
 // the sun send it, what cards and table do as they are now, and what the others do, past what
@@ -212,18 +179,33 @@ func (e *Engine) solveWalls() {
 	if m == nil {
 		return
 	}
-	n, fine := e.detail.RoomCells, m.side
+	n, fine := e.detail.RoomCells, e.detail.RoomFine
 	cells, fines := n*n, fine*fine
 	first := e.onWalls == nil
 	if first {
-		e.onWalls, e.wallSees = make([]RGB, 6*fines), make([][]float64, 6*cells)
+		e.onWalls, e.wallSees, e.sunWalls = make([]RGB, 6*fines), make([][]float64, 6*cells), make([]RGB, 6*fines)
+		if e.detail.keepsSun() {
+			for i := range m.walls {
+				w := &m.walls[i]
+				w.sunny = e.sunPatches(w.Rect, w.fronts, func(lux RGB) RGB { return lux.Times(w.returned / math.Pi) })
+			}
+		}
 		e.each(len(e.onWalls), func(k int) {
 			w := &m.walls[k/fines]
 			q := w.cell(k%fines%fine, k%fines/fine, fine, fine)
 			eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
-			e.onWalls[k] = e.direct(eye, nil).Plus(e.sunOn(q, w.fronts.n))
+			e.onWalls[k], e.sunWalls[k] = e.direct(eye, nil), e.sunOn(q, w.fronts.n)
 			eye.done()
 		})
+		e.sharp = make([][]RGB, len(m.walls))
+		for i := range m.walls {
+			w := &m.walls[i]
+			e.sharp[i] = e.sharpened(w.Rect, e.onWalls[i*fines:(i+1)*fines], fine, m.side/fine, func(cell Rect) RGB {
+				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+				defer eye.done()
+				return e.direct(eye, nil)
+			})
+		}
 	}
 	more, table := make([]RGB, 6*cells), make([]RGB, 6*cells)
 	e.each(len(more), func(k int) {
@@ -236,7 +218,7 @@ func (e *Engine) solveWalls() {
 		more[k], table[k] = e.fromFaces(eye), e.fromTableCoarsely(eye)
 		eye.done()
 	})
-	near := e.nearTable(table)
+	near, beside := e.nearTable(table), e.besideCards()
 	if e.Err() != nil {
 		return
 	}
@@ -244,7 +226,7 @@ func (e *Engine) solveWalls() {
 	for k, l := range e.onWalls {
 		i, j := k%fines%fine*n/fine, k%fines/fine*n/fine
 		at := k/fines*cells + j*n + i
-		straight[at] = straight[at].Plus(l.Times(float64(n*n) / float64(fines)))
+		straight[at] = straight[at].Plus(l.Plus(e.sunWalls[k]).Times(float64(n*n) / float64(fines)))
 	}
 	lux, indirect := append([]RGB{}, straight...), make([]RGB, 6*cells)
 	// Gauss and Seidel's way: each cell from what is known of the others by now.
@@ -268,23 +250,38 @@ func (e *Engine) solveWalls() {
 	}
 	for i := range m.walls {
 		w := &m.walls[i]
-		lum := make([]RGB, fines)
+		lum := make([]RGB, m.side*m.side)
 		for k := range lum {
-			s, t := (2*float64(k%fine)+1)/float64(fine)-1, (2*float64(k/fine)+1)/float64(fine)-1
-			l := e.onWalls[i*fines+k].Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
-			if top, ok := near[i*fines+k]; ok {
+			s, t := (2*float64(k%m.side)+1)/float64(m.side)-1, (2*float64(k/m.side)+1)/float64(m.side)-1
+			at := i*fines + k/m.side*fine/m.side*fine + k%m.side*fine/m.side // the cell it is a part of
+			l := e.sharp[i][k]
+			if !e.detail.keepsSun() {
+				l = l.Plus(e.sunWalls[at])
+			}
+			if all, ok := beside[at]; ok {
+				l = l.Plus(all)
+			} else {
+				l = l.Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
+			}
+			if top, ok := near[at]; ok {
 				l = l.Plus(top)
 			} else {
 				l = l.Plus(between(table[i*cells:(i+1)*cells], n, s, t))
 			}
 			lum[k] = l.Times(w.returned / math.Pi)
 		}
-		w.settle(lum, fine)
+		w.know(lum, m.side)
 	}
 	m.usual, m.mean = 0, RGB{}
 	for i := range m.walls {
-		l := m.walls[i].levels[0][0]
-		m.usual, m.mean = math.Max(m.usual, l.Lux()), m.mean.Plus(l.Times(m.walls[i].AreaMm2()))
+		w := &m.walls[i]
+		l := w.levels[0][0]
+		if e.detail.keepsSun() {
+			for _, sun := range e.sunWalls[i*fines : (i+1)*fines] {
+				l = l.Plus(sun.Times(w.returned / math.Pi / float64(fines)))
+			}
+		}
+		m.usual, m.mean = math.Max(m.usual, l.Lux()), m.mean.Plus(l.Times(w.AreaMm2()))
 	}
 	e.overTable()
 }
@@ -292,7 +289,7 @@ func (e *Engine) solveWalls() {
 // nearTable works out what the table sends to parts of the room that lie close to it, where
 // the middle of a cell does not stand for all of it, and puts their mean into table.
 func (e *Engine) nearTable(table []RGB) map[int]RGB {
-	m, n, fine := e.around, e.detail.RoomCells, e.around.side
+	m, n, fine := e.around, e.detail.RoomCells, e.detail.RoomFine
 	cells, fines, step := n*n, fine*fine, fine/n
 	top := Rect{Centre: r3.Vec{X: e.set.Table.WidthMm / 2, Y: e.set.Table.DepthMm / 2}, U: r3.Vec{X: e.set.Table.WidthMm / 2}, V: r3.Vec{Y: e.set.Table.DepthMm / 2}}
 	if e.top.n == 0 || step < 2 || !e.detail.GlossSees {
@@ -327,6 +324,40 @@ func (e *Engine) nearTable(table []RGB) map[int]RGB {
 		for _, l := range got[i*step*step : (i+1)*step*step] {
 			table[k] = table[k].Plus(l.Times(1 / float64(step*step)))
 		}
+	}
+	return out
+}
+
+// besideCards works out what cards and the room itself send to the parts of the room that lie
+// close to a card: it hides or lights them as no large cell knows.
+func (e *Engine) besideCards() map[int]RGB {
+	m, fine := e.around, e.detail.RoomFine
+	if !e.detail.GlossSees || m.usual == 0 { // the room itself is not known yet
+		return nil
+	}
+	var at []int
+	for k := range 6 * fine * fine {
+		q := m.walls[k/(fine*fine)].cell(k%(fine*fine)%fine, k%(fine*fine)/fine, fine, fine)
+		for i := range e.set.Panels {
+			p := &e.set.Panels[i]
+			if p.away(q.Centre) < length(p.U)+length(p.V) {
+				at = append(at, k)
+				break
+			}
+		}
+	}
+	got := make([]RGB, len(at))
+	e.each(len(at), func(i int) {
+		k := at[i]
+		w := &m.walls[k/(fine*fine)]
+		q := w.cell(k%(fine*fine)%fine, k%(fine*fine)/fine, fine, fine)
+		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+		got[i] = e.fromFaces(eye).Plus(e.fromRoom(eye, nil))
+		eye.done()
+	})
+	out := map[int]RGB{}
+	for i, k := range at {
+		out[k] = got[i]
 	}
 	return out
 }
@@ -419,6 +450,9 @@ func (e *Engine) fromRoom(eye *receptor, through []outline) RGB {
 	}
 	if (eye.rough || !e.detail.GlossSees) && through == nil {
 		if sum, ok := e.fromRoomRoughly(eye); ok {
+			for i := range m.walls {
+				sum = sum.Plus(e.fromSunny(eye, m.walls[i].sunny, m.walls[i].fronts, nil))
+			}
 			return sum
 		}
 	}
@@ -429,7 +463,13 @@ func (e *Engine) fromRoom(eye *receptor, through []outline) RGB {
 			continue
 		}
 		if pieces := eye.ofWall(e, w, through); len(pieces) > 0 {
-			sum = sum.Plus(eye.ofCells(w, pieces, m.usual*eye.careless(), 0, 0, 0))
+			sum = sum.Plus(eye.ofCells(&w.lit, pieces, m.usual*eye.careless(), 0, 0, 0))
+			for k := range w.sunny {
+				var o outline
+				if eye.flatPart(w.sunny[k].corners, &o) {
+					sum = sum.Plus(w.sunny[k].light.Times(math.Pi * seenOf(&o, pieces)))
+				}
+			}
 		}
 	}
 	return sum
@@ -443,34 +483,12 @@ func (eye *receptor) careless() float64 {
 	return 0.002
 }
 
-// ofCells is what one cell of a wall sends to the receptor, or its quarters where they differ
-// by more than matters; pieces is what is seen of the wall, nil for all.
-func (eye *receptor) ofCells(w *wall, pieces []outline, matters float64, level, i, j int) RGB {
-	side := 1 << level
-	q := w.cell(i, j, side, side)
-	var o outline
-	if !eye.rect(&q, &o) {
-		return RGB{}
-	}
-	at := j*side + i
-	seen := o.factor()
-	if level == len(w.levels)-1 || w.spread[level][at]*seen < matters {
-		if pieces != nil {
-			seen = seenOf(&o, pieces)
-		}
-		return w.levels[level][at].Times(math.Pi * seen)
-	}
-	i, j = 2*i, 2*j
-	return eye.ofCells(w, pieces, matters, level+1, i, j).Plus(eye.ofCells(w, pieces, matters, level+1, i+1, j)).
-		Plus(eye.ofCells(w, pieces, matters, level+1, i, j+1)).Plus(eye.ofCells(w, pieces, matters, level+1, i+1, j+1))
-}
-
 // openRoom is what the room would send to the receptor with nothing in the way.
 func (e *Engine) openRoom(eye *receptor) RGB {
 	var sum RGB
 	for i := range e.around.walls {
 		if w := &e.around.walls[i]; w.returned > 0 && w.fronts.side(eye.p) > 0 {
-			sum = sum.Plus(eye.ofCells(w, nil, e.around.usual*eye.careless(), 0, 0, 0))
+			sum = sum.Plus(eye.ofCells(&w.lit, nil, e.around.usual*eye.careless(), 0, 0, 0))
 		}
 	}
 	return sum
