@@ -103,7 +103,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 // hasty is how much of what may be skipped of a face may be off in one of its cells.
 func (eye *receptor) hasty() float64 {
 	if eye.rough {
-		return 0.5
+		return 0.1
 	}
 	return 0.1
 }

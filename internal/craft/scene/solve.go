@@ -50,6 +50,7 @@ type Answer struct {
 	Misses      string  `json:"misses" doc:"What it does not do; empty when it meets the goal"`
 	score       float64
 	plan        int
+	at          layout
 }
 
 // Solved is what a search found.
@@ -74,7 +75,7 @@ type plan struct {
 	quarter  int // quarter turns of the set
 }
 
-// aims is how often an answer that turns out beside the goal is searched for again.
+// aims is how often an answer that turns out beside the goal is nudged towards it.
 const aims = 2
 
 // looks is how many sets a plan may light.
@@ -127,33 +128,18 @@ func Solve(ctx context.Context, s Set, g Goal, own []Owned, seed uint64, progres
 		}
 		out.Answers = append(out.Answers, a)
 	}
-	// The search lights sets coarsely. Each answer is lit finely; one that turns out
-	// beside the goal is searched for again, aimed as far to the other side.
+	// The search lights sets coarsely. Each answer is lit finely, and nudged when it turns out
+	// beside the goal.
 	var last cores.Group
 	for i := range out.Answers {
 		last.Go(func() {
 			a := &out.Answers[i]
-			coarse := a.FillStops
 			a.judge(ctx, g, light.Fine)
-			aim, missed := g, a.FillStops-g.FillStops
-			if off := a.FillStops - coarse; math.Abs(off) <= fillWithin/4 {
-				return
-			}
-			for again := range aims {
-				if a.FillStops >= noFill || math.Abs(missed) <= fillWithin/2 || a.Meets {
+			for turn := range aims {
+				if a.FillStops >= noFill || math.Abs(a.FillStops-g.FillStops) <= fillWithin/2 || a.Meets {
 					return
 				}
-				aim.FillStops = math.Max(0, aim.FillStops-missed)
-				b, n := search(ctx, s, aim, plans[a.plan], rand.New(rand.NewPCG(seed, uint64(1000*(again+1)+a.plan))))
-				if b == nil {
-					return
-				}
-				b.plan = a.plan
-				b.judge(ctx, g, light.Fine)
-				missed = b.FillStops - g.FillStops
-				if b.score < a.score {
-					*a = *b
-				}
+				n := a.nudge(ctx, s, g, plans[a.plan], turn)
 				mu.Lock()
 				out.Tried += n
 				mu.Unlock()
@@ -290,7 +276,7 @@ func search(ctx context.Context, s Set, g Goal, p plan, rng *rand.Rand) (*Answer
 			return false
 		}
 		tried++
-		a := &Answer{Set: base.with(p, g, l)}
+		a := &Answer{Set: base.with(p, g, l), at: l}
 		if a.Set.Check() != nil {
 			return false
 		}
