@@ -4,6 +4,7 @@
 # make shots   refresh docs/screenshots from the demo data
 # make bench   measure speed
 # make weight  measure what a first visit weighs
+# make rays    compare the renderer's rays with a compiled library's
 # make dev     the demo, with the page reloading as it is written
 # make race    the deeds and the API under Go's race detector (needs a C compiler)
 SHELL := /bin/bash
@@ -14,7 +15,7 @@ RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.g
 # Tests that hold the server to bounds in time and memory: nothing else may run beside them.
 ALONE := TestTheWorstThatIsLetIn|TestAThousandStrangersAtOnce
 
-.PHONY: tools testtools demo dev serve lint test race shots bench weight build types clean
+.PHONY: tools testtools demo dev serve lint test race shots bench rays weight build types clean
 tools:
 	@scripts/install.sh demo
 
@@ -84,6 +85,11 @@ shots: testtools build
 # What a first visit weighs, for docs/benchmarks.md.
 weight: testtools build
 	@FIGLADDER_WEIGHT=1 bin/figladder with-database -- go test -v -count=1 -run TestWeight ./e2e | grep "^|"
+
+# Needs a C++ compiler and Debian's libembree-dev; says so where they are not.
+rays:
+	@mkdir -p .run; g++ -O3 -march=native scripts/rays.cpp -o .run/rays -lembree3 2>/dev/null || { echo "skipped: needs g++ and libembree-dev"; exit 0; }; \
+	FIGLADDER_RAY_LIBRARY=$(CURDIR)/.run/rays go test -count=1 -v -run TestRaysAgainstACompiledLibrary ./internal/craft/preview | grep "^|\|FAIL\|Error"
 
 bench: build
 	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api

@@ -21,18 +21,13 @@ type bound struct {
 	first, n int32
 }
 
-// fork is an inner node as rays walk it, one cache line: the boxes of both its children,
-// and where each goes on. Under a child of n = 0 is another fork, else n triangles.
-type fork struct {
-	side  [2][2][3]float32 // child, lowest and highest corner
-	first [2]int32
-	n     [2]int32
-}
-
 // tree finds the nearest triangle on a ray: a hierarchy of boxes split by the surface
-// area heuristic in bins (Wald 2007).
+// area heuristic in bins (Wald 2007), eight to a node and eight triangles to a leaf, so that
+// one instruction asks all (Wald et al., Getting Rid of Packets, 2008).
 type tree struct {
-	forks []fork // the first is the root
+	nodes []node // the first is the root
+	packs []pack
+	later int // the most that is left to be asked on any way down
 	tris  []triangle
 	order []int32 // the triangle's place in the stage
 	clear []bool  // whether light goes through it, in the tree's order
@@ -40,7 +35,7 @@ type tree struct {
 
 const (
 	bins    = 12
-	leafMax = 4
+	leafMax = wide // what one question asks
 )
 
 // newTree builds a tree over triangles.
@@ -64,42 +59,12 @@ func newTree(tris []triangle) *tree {
 	b.next = 1
 	b.grow(0, 0, n, 0)
 	b.wait.Wait()
-	t.forks = forksOf(b.nodes[:b.next])
 	t.tris = make([]triangle, n)
 	for i, k := range t.order {
 		t.tris[i] = tris[k]
 	}
+	t.widen(b.nodes[:b.next])
 	return t
-}
-
-// forksOf joins the nodes of a tree by twos.
-func forksOf(nodes []bound) []fork {
-	if nodes[0].n > 0 { // a tree of one leaf
-		return []fork{{side: [2][2][3]float32{nodes[0].side, nowhere}, first: [2]int32{nodes[0].first, 0}, n: [2]int32{nodes[0].n, 1}}}
-	}
-	at := make([]int32, len(nodes)) // which fork an inner node becomes
-	inner := int32(0)
-	for i := range nodes {
-		if nodes[i].n == 0 {
-			at[i] = inner
-			inner++
-		}
-	}
-	out := make([]fork, inner)
-	for i := range nodes {
-		if nodes[i].n > 0 {
-			continue
-		}
-		f := &out[at[i]]
-		for k := range int32(2) {
-			c := &nodes[nodes[i].first+k]
-			f.side[k], f.first[k], f.n[k] = c.side, c.first, c.n
-			if c.n == 0 {
-				f.first[k] = at[nodes[i].first+k]
-			}
-		}
-	}
-	return out
 }
 
 type builder struct {
@@ -134,7 +99,7 @@ func (b *builder) grow(at int32, from, to, depth int) {
 	node.side = [2][3]float32{lo, hi}
 	n := to - from
 	leaf := func() { node.first, node.n = int32(from), int32(n) }
-	if n <= leafMax || depth > 50 {
+	if n <= leafMax {
 		leaf()
 		return
 	}
@@ -184,11 +149,7 @@ func (b *builder) grow(at int32, from, to, depth int) {
 		}
 	}
 	var middle int
-	if bestAxis < 0 || n <= 16 && bestCost >= area(lo, hi)*float32(n) {
-		if n <= 16 {
-			leaf()
-			return
-		}
+	if bestAxis < 0 || depth > 50 {
 		middle = (from + to) / 2
 	} else {
 		scale := bins * 0.9999 / (ch[bestAxis] - cl[bestAxis])
@@ -219,7 +180,7 @@ func (b *builder) grow(at int32, from, to, depth int) {
 // ray is one in single precision, made ready for boxes.
 type ray struct {
 	o, d, inv [3]float32
-	near      [3]uint8 // which corner of a box it meets first, by axis
+	near      [3]int32 // which corner of a box it meets first, by axis: 0, or cornerApart for the highest
 }
 
 func newRay(o, d r3.Vec) ray {
@@ -231,7 +192,7 @@ func newRay(o, d r3.Vec) ray {
 			r.inv[a] = 1e12
 		}
 		if r.inv[a] < 0 {
-			r.near[a] = 1
+			r.near[a] = cornerApart
 		}
 	}
 	return r
@@ -241,129 +202,6 @@ func newRay(o, d r3.Vec) ray {
 type met struct {
 	t, u, v float32
 	tri     int32 // in the tree's order
-}
-
-// enter is how far along the ray the boxes of both children begin, or −1 for one that is
-// missed or farther than best.
-func (f *fork) enter(r *ray, best float32) (a, b float32) {
-	x, y, z := r.near[0]&1, r.near[1]&1, r.near[2]&1
-	ox, oy, oz := r.o[0], r.o[1], r.o[2]
-	ix, iy, iz := r.inv[0], r.inv[1], r.inv[2]
-	p, q := &f.side[0], &f.side[1]
-	from, to := max((p[x][0]-ox)*ix, (p[y][1]-oy)*iy, (p[z][2]-oz)*iz, 0), min((p[x^1][0]-ox)*ix, (p[y^1][1]-oy)*iy, (p[z^1][2]-oz)*iz)
-	a, b = -1, -1
-	if from <= to*1.0000004 && from < best {
-		a = from
-	}
-	from, to = max((q[x][0]-ox)*ix, (q[y][1]-oy)*iy, (q[z][2]-oz)*iz, 0), min((q[x^1][0]-ox)*ix, (q[y^1][1]-oy)*iy, (q[z^1][2]-oz)*iz)
-	if from <= to*1.0000004 && from < best {
-		b = from
-	}
-	return a, b
-}
-
-// blocked reports whether something that lets no light through stands between least and
-// most, and else whether something clear does.
-func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
-	if len(t.forks) == 0 {
-		return false, false
-	}
-	var stack [64]int32
-	top := 0
-	at := int32(0)
-	for {
-		f := &t.forks[at]
-		ta, tb := f.enter(r, most)
-		next := int32(-1)
-		for k, enters := range [2]bool{ta >= 0, tb >= 0} {
-			if !enters {
-				continue
-			}
-			if f.n[k] == 0 {
-				if next >= 0 {
-					stack[top] = f.first[k]
-					top++
-				} else {
-					next = f.first[k]
-				}
-				continue
-			}
-			for i := f.first[k]; i < f.first[k]+f.n[k]; i++ {
-				if _, _, _, ok := t.tris[i].meet(r, least, most); ok {
-					if !t.clear[i] {
-						return true, false
-					}
-					clear = true
-				}
-			}
-		}
-		if next < 0 {
-			if top == 0 {
-				return false, clear
-			}
-			top--
-			next = stack[top]
-		}
-		at = next
-	}
-}
-
-// nearest finds the first triangle between least and most; ok is false for none.
-func (t *tree) nearest(r *ray, least, most float32) (met, bool) {
-	hit := met{t: most, tri: -1}
-	if len(t.forks) == 0 {
-		return hit, false
-	}
-	var stack [64]int32
-	var enters [64]float32 // how far along the ray what is on the stack begins
-	top := 0
-	at := int32(0)
-	for {
-		f := &t.forks[at]
-		ta, tb := f.enter(r, hit.t)
-		a, b := 0, 1
-		if tb >= 0 && tb < ta {
-			a, b, ta, tb = 1, 0, tb, ta
-		}
-		next := int32(-1)
-		if ta >= 0 {
-			if f.n[a] > 0 {
-				t.leaf(r, f.first[a], f.n[a], least, &hit)
-			} else {
-				next = f.first[a]
-			}
-		}
-		if tb >= 0 && tb < hit.t {
-			switch {
-			case f.n[b] > 0:
-				t.leaf(r, f.first[b], f.n[b], least, &hit)
-			case next < 0:
-				next = f.first[b]
-			default:
-				stack[top], enters[top] = f.first[b], tb
-				top++
-			}
-		}
-		for next < 0 {
-			if top == 0 {
-				return hit, hit.tri >= 0
-			}
-			top--
-			if enters[top] < hit.t {
-				next = stack[top]
-			}
-		}
-		at = next
-	}
-}
-
-// leaf asks a leaf's triangles.
-func (t *tree) leaf(r *ray, first, n int32, least float32, hit *met) {
-	for i := first; i < first+n; i++ {
-		if k, u, v, ok := t.tris[i].meet(r, least, hit.t); ok {
-			*hit = met{k, u, v, i}
-		}
-	}
 }
 
 func (q *triangle) meet(r *ray, least, most float32) (t, u, v float32, ok bool) {

@@ -1,0 +1,238 @@
+package preview
+
+import (
+	"math/bits"
+	"slices"
+)
+
+// wide is how many boxes of a node, and triangles of a leaf, are asked at once.
+const wide = 8
+
+// node is an inner node as rays walk it: its children's boxes side by side. A child is
+// another node, or, as its complement, a pack; where there is none, its box holds nothing.
+type node struct {
+	side  [2][3][wide]float32 // lowest and highest corner, by axis
+	child [wide]int32
+	_     [8]int32 // four cache lines, none shared with another node
+}
+
+// pack is up to eight triangles side by side; the rest are of no size, which nothing meets.
+type pack struct {
+	v, e1, e2 [3][wide]float32
+	first     int32 // its first triangle, in the tree's order
+	_         [7]int32
+}
+
+// packMet is where a ray meets each of a pack's triangles.
+type packMet struct{ t, u, v [wide]float32 }
+
+// widen joins the nodes of a tree of twos by eights: of a node's children the largest is
+// opened again and again, until there are eight or none can be.
+func (t *tree) widen(nodes []bound) {
+	leaf := func(b *bound) int32 {
+		p := pack{first: b.first}
+		for k := range b.n {
+			q := &t.tris[b.first+k]
+			for a := range 3 {
+				p.v[a][k], p.e1[a][k], p.e2[a][k] = q.v[a], q.e1[a], q.e2[a]
+			}
+		}
+		t.packs = append(t.packs, p)
+		return ^int32(len(t.packs) - 1)
+	}
+	var inner func(i int32, left int) int32
+	inner = func(i int32, left int) int32 { // left is how much is left to be asked before it
+		children := []int32{i} // the root of a tree of one leaf is its own child
+		if nodes[i].n == 0 {
+			children = []int32{nodes[i].first, nodes[i].first + 1}
+		}
+		for len(children) < wide {
+			largest, most := -1, float32(-1)
+			for at, c := range children {
+				if b := &nodes[c]; b.n == 0 && area(b.side[0], b.side[1]) > most {
+					largest, most = at, area(b.side[0], b.side[1])
+				}
+			}
+			if largest < 0 {
+				break
+			}
+			c := nodes[children[largest]].first
+			children = slices.Replace(children, largest, largest+1, c, c+1)
+		}
+		t.later = max(t.later, left+len(children))
+		at := len(t.nodes)
+		t.nodes = append(t.nodes, node{})
+		var n node
+		for k := range wide {
+			box, child := nowhere, int32(0)
+			if k < len(children) {
+				c := children[k]
+				box = nodes[c].side
+				if nodes[c].n > 0 {
+					child = leaf(&nodes[c])
+				} else {
+					child = inner(c, left+len(children)-1)
+				}
+			}
+			n.child[k] = child
+			for end := range 2 {
+				for a := range 3 {
+					n.side[end][a][k] = box[end][a]
+				}
+			}
+		}
+		t.nodes[at] = n
+		return int32(at)
+	}
+	inner(0, 0)
+}
+
+// later is what of a tree is still to be asked, and how far along the ray it begins.
+type later struct {
+	at int32
+	t  float32
+}
+
+// How much is left to be asked at the most in a small tree, and in a large one; a deeper one
+// asks for room at each ray. No more is cleared for a ray than it may need.
+const (
+	fewLater  = 32
+	manyLater = 96
+)
+
+// blocked reports whether something that lets no light through stands between least and
+// most, and else whether something clear does.
+func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
+	if len(t.nodes) == 0 {
+		return false, false
+	}
+	switch {
+	case t.later <= fewLater:
+		var stack [fewLater]int32
+		return t.blockedBy(stack[:], r, least, most)
+	case t.later <= manyLater:
+		var stack [manyLater]int32
+		return t.blockedBy(stack[:], r, least, most)
+	}
+	return t.blockedBy(make([]int32, t.later), r, least, most)
+}
+
+func (t *tree) blockedBy(stack []int32, r *ray, least, most float32) (opaque, clear bool) {
+	var near [wide]float32
+	var met packMet
+	top, at := 0, int32(0)
+	for {
+		if at >= 0 {
+			n := &t.nodes[at]
+			for m := enter(n, r, most, &near); m != 0; m &= m - 1 {
+				stack[top] = n.child[bits.TrailingZeros32(m)]
+				top++
+			}
+		} else {
+			p := &t.packs[^at]
+			for m := meet(p, r, least, most, &met); m != 0; m &= m - 1 {
+				if !t.clear[p.first+int32(bits.TrailingZeros32(m))] {
+					return true, false
+				}
+				clear = true
+			}
+		}
+		if top == 0 {
+			return false, clear
+		}
+		top--
+		at = stack[top]
+	}
+}
+
+// nearest finds the first triangle between least and most; ok is false for none.
+func (t *tree) nearest(r *ray, least, most float32) (met, bool) {
+	switch {
+	case len(t.nodes) == 0:
+		return met{t: most, tri: -1}, false
+	case t.later <= fewLater:
+		var stack [fewLater]later
+		return t.nearestOf(stack[:], r, least, most)
+	case t.later <= manyLater:
+		var stack [manyLater]later
+		return t.nearestOf(stack[:], r, least, most)
+	}
+	return t.nearestOf(make([]later, t.later), r, least, most)
+}
+
+func (t *tree) nearestOf(stack []later, r *ray, least, most float32) (met, bool) {
+	hit := met{t: most, tri: -1}
+	var near [wide]float32
+	var of packMet
+	top, at := 0, int32(0)
+	for {
+		if at >= 0 {
+			n := &t.nodes[at]
+			m := enter(n, r, hit.t, &near)
+			base := top
+			for ; m != 0; m &= m - 1 { // the nearest on top
+				k := bits.TrailingZeros32(m)
+				is, j := near[k], top
+				for j > base && stack[j-1].t < is {
+					stack[j] = stack[j-1]
+					j--
+				}
+				stack[j] = later{n.child[k], is}
+				top++
+			}
+		} else {
+			p := &t.packs[^at]
+			for m := meet(p, r, least, hit.t, &of); m != 0; m &= m - 1 {
+				if k := bits.TrailingZeros32(m); of.t[k] < hit.t {
+					hit = met{of.t[k], of.u[k], of.v[k], p.first + int32(k)}
+				}
+			}
+		}
+		for {
+			if top == 0 {
+				return hit, hit.tri >= 0
+			}
+			top--
+			if stack[top].t < hit.t {
+				at = stack[top].at
+				break
+			}
+		}
+	}
+}
+
+// enterPlainly says, a bit for each child, whose box a ray enters before most, and how far
+// along it: what enter does where the machine has no instruction for it.
+func enterPlainly(n *node, r *ray, most float32, near *[wide]float32) uint32 {
+	var m uint32
+	x, y, z := r.near[0]/cornerApart, r.near[1]/cornerApart, r.near[2]/cornerApart
+	for k := range wide {
+		from := max((n.side[x][0][k]-r.o[0])*r.inv[0], (n.side[y][1][k]-r.o[1])*r.inv[1], (n.side[z][2][k]-r.o[2])*r.inv[2], 0)
+		to := min((n.side[x^1][0][k]-r.o[0])*r.inv[0], (n.side[y^1][1][k]-r.o[1])*r.inv[1], (n.side[z^1][2][k]-r.o[2])*r.inv[2], most)
+		near[k] = from
+		if from <= to*grace {
+			m |= 1 << k
+		}
+	}
+	return m
+}
+
+// cornerApart is how far a node's highest corners lie behind its lowest, bytes.
+const cornerApart = 3 * wide * 4
+
+// grace keeps a box that rounding made too thin.
+const grace = 1.0000004
+
+// meetPlainly says, a bit for each triangle of a pack, which a ray meets between least and
+// most, and where.
+func meetPlainly(p *pack, r *ray, least, most float32, at *packMet) uint32 {
+	var m uint32
+	for k := range wide {
+		q := triangle{[3]float32{p.v[0][k], p.v[1][k], p.v[2][k]}, [3]float32{p.e1[0][k], p.e1[1][k], p.e1[2][k]}, [3]float32{p.e2[0][k], p.e2[1][k], p.e2[2][k]}}
+		if t, u, v, ok := q.meet(r, least, most); ok {
+			at.t[k], at.u[k], at.v[k] = t, u, v
+			m |= 1 << k
+		}
+	}
+	return m
+}

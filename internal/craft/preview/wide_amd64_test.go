@@ -1,0 +1,77 @@
+package preview
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// One number at a time finds what eight at once find: the same boxes, the same triangles, and
+// the same places but for rounding.
+func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
+	if !eight {
+		t.Skip("this machine asks one at a time")
+	}
+	tree := shotOf(overTheTable(), 40, nil).stage.tree
+	d := newDice(3, 4, 5)
+	boxes, triangles := 0, 0
+	for range 3000 {
+		r := newRay(r3.Vec{X: 300 + 1000*d.random(), Y: 1000 * d.random(), Z: 5 + 300*d.random()}, unit(r3.Vec{X: d.random() - 0.5, Y: d.random() - 0.5, Z: d.random() - 0.7}))
+		var a, b [wide]float32
+		n := &tree.nodes[int(d.random()*float64(len(tree.nodes)))]
+		m := enterEight(n, &r, 900, &a)
+		assert.Equal(t, enterPlainly(n, &r, 900, &b), m)
+		assert.Equal(t, b, a)
+		boxes += int(m)
+		var x, y packMet
+		p := &tree.packs[int(d.random()*float64(len(tree.packs)))]
+		q := &tree.tris[p.first]
+		to := func(a int) float64 { return float64(q.v[a] + (q.e1[a]+q.e2[a])/4) }
+		from := r3.Vec{X: 300 + 1000*d.random(), Y: 1000 * d.random(), Z: 5 + 300*d.random()}
+		r = newRay(from, unit(r3.Sub(r3.Vec{X: to(0), Y: to(1), Z: to(2)}, from)))
+		m = meetEight(p, &r, 1e-3, 900, &x)
+		assert.Equal(t, meetPlainly(p, &r, 1e-3, 900, &y), m)
+		for k := range wide {
+			if m>>k&1 == 1 {
+				assert.InDelta(t, y.t[k], x.t[k], 1e-3)
+				triangles++
+			}
+		}
+		hit, ok := tree.nearest(&r, 1e-3, math.MaxFloat32)
+		opaque, clear := tree.blocked(&r, 1e-3, 700)
+		eight = false
+		plain, same := tree.nearest(&r, 1e-3, math.MaxFloat32)
+		o, c := tree.blocked(&r, 1e-3, 700)
+		eight = true
+		assert.Equal(t, ok, same)
+		assert.InDelta(t, plain.t, hit.t, 1e-3)
+		assert.Equal(t, o || c, opaque || clear)
+	}
+	assert.Positive(t, boxes)
+	assert.Positive(t, triangles)
+}
+
+// A tree that asks for more room than is usual finds all the same.
+func TestADeepTree(t *testing.T) {
+	var tris []triangle
+	for i := range 3000 { // ever smaller and ever nearer one another
+		s := float32(math.Pow(0.99, float64(i)))
+		tris = append(tris, triangle{v: [3]float32{s * 100, 0, s * 100}, e1: [3]float32{s, 0, 0}, e2: [3]float32{0, s, 0}})
+	}
+	tree := newTree(tris)
+	tree.clear = make([]bool, len(tris))
+	for _, room := range []int{fewLater, manyLater, manyLater + 1} {
+		tree.later = max(tree.later, room)
+		for i := range 300 {
+			s := math.Pow(0.99, float64(i))
+			r := newRay(r3.Vec{X: s * 100.3, Y: s * 0.3, Z: 200}, r3.Vec{Z: -1})
+			hit, ok := tree.nearest(&r, 1e-3, 1e4)
+			assert.True(t, ok)
+			assert.InDelta(t, 200-s*100, hit.t, 1.1)
+			opaque, _ := tree.blocked(&r, 1e-3, 1e4)
+			assert.True(t, opaque)
+		}
+	}
+}

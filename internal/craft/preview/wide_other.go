@@ -1,0 +1,11 @@
+//go:build !amd64
+
+package preview
+
+func enter(n *node, r *ray, most float32, near *[wide]float32) uint32 {
+	return enterPlainly(n, r, most, near)
+}
+
+func meet(p *pack, r *ray, least, most float32, at *packMet) uint32 {
+	return meetPlainly(p, r, least, most, at)
+}
