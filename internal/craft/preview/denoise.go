@@ -30,6 +30,12 @@ var (
 	passes    = [layers]int{5, 5, 3}
 )
 
+// bouncedWithin is the tolerance for bounced light with so many paths a pixel: what a few
+// paths say of it may be anything, what many say is there to be seen.
+func bouncedWithin(samples int) float32 {
+	return tolerance[bouncedLayer] * float32(math.Sqrt(5/math.Max(5, float64(samples))))
+}
+
 // cell is a pixel on its way through the smoother.
 type cell struct {
 	light  [layers][3]float32
@@ -254,12 +260,14 @@ func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
 	if samples >= 64 {
 		fewer = 2
 	}
+	within := tolerance
+	within[bouncedLayer] = bouncedWithin(samples)
 	out := f.bench.next
 	for pass := range max(passes[straightLayer]-fewer, passes[bouncedLayer]) {
 		on := [layers]bool{pass < passes[straightLayer]-fewer, pass < passes[bouncedLayer], pass < min(passes[cleanLayer], passes[straightLayer]-fewer)}
 		f.eachRow(func(j int) {
 			for i := range f.w {
-				f.blend(in, out, guides, i, j, 1<<pass, on)
+				f.blend(in, out, guides, i, j, 1<<pass, on, &within)
 			}
 		})
 		in, out = out, in
@@ -268,7 +276,7 @@ func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
 }
 
 // blend is one pixel of a pass over its eight neighbours at a step.
-func (f *film) blend(in, out []cell, guides []guide, i, j, step int, on [layers]bool) {
+func (f *film) blend(in, out []cell, guides []guide, i, j, step int, on [layers]bool, within *[layers]float32) {
 	at := j*f.w + i
 	g, here := &guides[at], &in[at]
 	var stop, all, spread [layers]float32 // stop: one over the difference that stops
@@ -277,7 +285,7 @@ func (f *film) blend(in, out []cell, guides []guide, i, j, step int, on [layers]
 		if l == bouncedLayer && here.has == 0 {
 			continue // nothing known yet, so nothing to differ from
 		}
-		stop[l] = 1 / (tolerance[l]*float32(math.Sqrt(float64(here.spread[l]))) + 1e-4 + 0.001*here.lum[l])
+		stop[l] = 1 / (within[l]*float32(math.Sqrt(float64(here.spread[l]))) + 1e-4 + 0.001*here.lum[l])
 	}
 	slack := g.slack / float32(step)
 	for dy := -1; dy <= 1; dy++ {

@@ -154,7 +154,7 @@ func (s *stage) away(p, n r3.Vec, d *dice) (r3.Vec, float64) {
 	if len(s.cards) == 0 {
 		return cosine(n, u, v), 1
 	}
-	const toCards = 0.5
+	toCards := d.toCards()
 	var areas [12]seenRect
 	all := 0.0
 	count := 0

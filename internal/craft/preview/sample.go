@@ -58,6 +58,11 @@ func newDice(pixel, sample int, seed int64) dice {
 	return dice{state: mix(shift + uint64(sample)*0xC2B2AE3D27D4EB4F), mirror: bits.Reverse32(uint32(sample)), shift: shift}
 }
 
+// toCards is the share of bounces that are sent to cards: half of a pixel's first few, which
+// are too few to find them by themselves; less and less of later ones, which do and lie more
+// evenly where they are left alone.
+func (d *dice) toCards() float64 { return 0.5 / (1 + float64(bits.Reverse32(d.mirror))/16) }
+
 func (d *dice) random() float64 {
 	d.state = d.state*6364136223846793005 + 1442695040888963407
 	x := uint32(((d.state >> 18) ^ d.state) >> 27)

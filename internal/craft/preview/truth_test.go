@@ -69,7 +69,7 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int) truth {
 // TestHowFarFromTheTruth measures pictures against one of very many paths: minutes to an
 // hour the first time, so only when FIGLADDER_TRUTH names a folder to keep that one in.
 // FIGLADDER_TRUTH_PATHS (4096) and FIGLADDER_TRUTH_LONG (640) say how fine it is, and
-// FIGLADDER_TRUTH_SET (drink, soup, tall or frozen) takes another set.
+// FIGLADDER_TRUTH_SET (cards, drink, soup, tall or frozen) takes another set.
 func TestHowFarFromTheTruth(t *testing.T) {
 	folder := os.Getenv("FIGLADDER_TRUTH")
 	if folder == "" {
@@ -87,6 +87,8 @@ func TestHowFarFromTheTruth(t *testing.T) {
 	switch name {
 	case "":
 		name = "start"
+	case "cards":
+		set.Cards = []scene.Card{{Name: "White card", Kind: "white", On: true, XMm: 1050, YMm: 480, WidthMm: 420, HeightMm: 297, FacingDeg: 270}}
 	case "drink":
 		set = scene.StartFor("level", "drink")
 	default:
@@ -99,7 +101,7 @@ func TestHowFarFromTheTruth(t *testing.T) {
 	t.Logf("mean %.3f of white", mean*s.dev.perLum)
 	began, taken := time.Now(), 0
 	f := newFilm(s.W, s.H)
-	for _, n := range []int{2, 5, 8, 16} {
+	for _, n := range []int{2, 5, 8, 16, 64} {
 		require.True(t, s.more(f, taken, n-taken, 1, nil))
 		taken = n
 		caught := time.Since(began)
