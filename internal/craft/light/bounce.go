@@ -54,14 +54,17 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if len(pieces) == 0 {
 		return RGB{}
 	}
+	open := len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
 	if f.surface.Lobe == 0 {
+		if open {
+			pieces = nil // all of it, which is quicker
+		}
 		return eye.ofCells(&f.lit, pieces, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
 	}
 	level := min(2, len(f.levels)-1)
 	if e.detail.GlossSees && !eye.rough {
 		level = len(f.levels) - 1
 	}
-	open := len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
 	side := 1 << level
 	step := (1 << (len(f.levels) - 1)) / side // finest cells to one of this level
 	grid, above := eye.gridOf(&f.Rect, side)
@@ -103,7 +106,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 // hasty is how much of what may be skipped of a face may be off in one of its cells.
 func (eye *receptor) hasty() float64 {
 	if eye.rough {
-		return 0.1
+		return 0.25
 	}
 	return 0.1
 }

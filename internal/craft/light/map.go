@@ -33,7 +33,7 @@ func (e *Engine) Map(stepMm float64) Map {
 		e.each(len(at), func(i int) {
 			k := at[i]
 			p := r3.Vec{X: stepMm * float64(k%m.NX), Y: stepMm * float64(k/m.NX)}
-			m.Covered[k] = e.covered(p)
+			m.Covered[k] = e.Covered(p)
 			m.Lux[k] = e.tableLux(p)
 		})
 		m.Asked += len(at)
@@ -119,7 +119,7 @@ func (e *Engine) Map(stepMm float64) Map {
 						}
 						fx, fy := share(i0, i, i1), share(j0, j, j1)
 						m.Lux[k] = (at(i0, j0)*(1-fx)+at(i1, j0)*fx)*(1-fy) + (at(i0, j1)*(1-fx)+at(i1, j1)*fx)*fy
-						m.Covered[k] = e.covered(r3.Vec{X: stepMm * float64(i), Y: stepMm * float64(j)})
+						m.Covered[k] = e.Covered(r3.Vec{X: stepMm * float64(i), Y: stepMm * float64(j)})
 					}
 				}
 			}

@@ -139,7 +139,7 @@ func (e *Engine) lightGrid(g grid) grid {
 	}
 	e.each(nodes, func(k int) {
 		p := g.place(k)
-		if g.bare[k] = !e.covered(p); g.bare[k] {
+		if g.bare[k] = !e.Covered(p); g.bare[k] {
 			p.Z = 0.01
 			eye := e.glance(p, r3.Vec{Z: 1})
 			g.straight[k] = e.direct(eye, nil)
@@ -349,9 +349,9 @@ func (e *Engine) stands(x0, y0, x1, y1 float64) bool {
 	return false
 }
 
-// covered reports whether a solid stands on the point, so that it neither gets
+// Covered reports whether a solid stands on the point, so that it neither gets
 // nor gives light.
-func (e *Engine) covered(p r3.Vec) bool {
+func (e *Engine) Covered(p r3.Vec) bool {
 	for _, c := range e.set.Solids {
 		if c.Foot.Z < 1 && math.Hypot(p.X-c.Foot.X, p.Y-c.Foot.Y) < c.RadiusMm {
 			return true

@@ -80,7 +80,7 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 		most := 0.0
 		for k := range 9 {
 			p := r3.Vec{X: c.s.Table.WidthMm * (0.2 + 0.3*float64(k%3)), Y: c.s.Table.DepthMm * (0.2 + 0.3*float64(k/3)), Z: 0.01}
-			if e.covered(p) {
+			if e.Covered(p) {
 				continue
 			}
 			got[k], want[k] = e.At(p, up).Total(), tr.lux(p, up, rays)
