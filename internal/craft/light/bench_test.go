@@ -22,7 +22,7 @@ func benchSet() (Set, Hero) {
 		},
 		Table:  Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.25)},
 		Room:   Enclosure{SurfaceM2: 120, Reflectance: 0.5},
-		Solids: []Cylinder{{h.Foot, h.RadiusMm, h.HeightMm}},
+		Solids: []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 	}, h
 }
 

@@ -120,6 +120,9 @@ func NewEngine(s Set, d Detail) *Engine { return NewEngineUntil(context.Backgrou
 // anything any more. Ask Err before using it.
 func NewEngineUntil(ctx context.Context, s Set, d Detail) *Engine {
 	e := &Engine{set: s, detail: d, faces: facesOf(s.Panels), until: ctx}
+	if d.GlossSees {
+		e.faces = append(e.faces, bodiesOf(s.Solids)...)
+	}
 	e.blockers = blockersOf(&e.set)
 	e.feet = feetOf(&e.set)
 	e.openings = openingsOf(&e.set)
@@ -153,7 +156,12 @@ func (e *Engine) scale() float64 {
 
 // light works out what faces and table send.
 func (e *Engine) light() {
-	side := 1 << e.detail.PanelLevels
+	sides := func(k int) int {
+		if e.faces[k].panel == aBody {
+			return bodyCells
+		}
+		return 1 << e.detail.PanelLevels
+	}
 	// What comes to a gloss by the second bounce is followed, or is taken to leave it
 	// evenly.
 	evenly := func(f *face) RGB {
@@ -167,7 +175,7 @@ func (e *Engine) light() {
 	got := make([][]RGB, len(e.faces))  // light on each cell, the first bounce
 	late := make([][]RGB, len(e.faces)) // and the second
 	edges := func(k int) int {          // how much finer the first is known
-		if e.faces[k].surface.Lobe > 0 || e.faces[k^1].surface.Lobe > 0 {
+		if f := &e.faces[k]; f.panel == aBody || f.surface.Lobe > 0 || e.faces[k^1].surface.Lobe > 0 {
 			return 1
 		}
 		return 1 << e.detail.PanelEdges
@@ -175,6 +183,7 @@ func (e *Engine) light() {
 	for k := range e.faces {
 		f := &e.faces[k]
 		f.dead = true
+		side := sides(k)
 		fine := side * edges(k)
 		got[k], late[k] = make([]RGB, fine*fine), make([]RGB, side*side)
 		f.glossy = make([][]glow, side*side)
@@ -192,6 +201,7 @@ func (e *Engine) light() {
 	place := func(c cell) (p, n r3.Vec) {
 		f := &e.faces[c.face]
 		n = f.fronts.n
+		side := sides(c.face)
 		return r3.Add(f.cell(c.i, c.j, side, side).Centre, r3.Scale(0.01, n)), n
 	}
 	send := func(through bool) {
@@ -200,6 +210,7 @@ func (e *Engine) light() {
 			if (f.through.Lux() > 0) != through {
 				continue
 			}
+			side := sides(k)
 			fine := side * edges(k)
 			out := make([]RGB, fine*fine)
 			for at, lux := range got[k] {
@@ -225,14 +236,17 @@ func (e *Engine) light() {
 			eye := e.glance(p, n)
 			firsts[at] = e.direct(eye, nil).Plus(e.fromFaces(eye))
 			if f.surface.Lobe > 0 {
+				side := sides(c.face)
 				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, side, side), n))
 			}
 			eye.done()
 		})
-		for at := 0; at < len(cells); at += side * side { // the cells of one face follow one another
+		for at := 0; at < len(cells); { // the cells of one face follow one another
 			k := cells[at].face
-			f := &e.faces[k]
-			got[k] = e.sharpened(f.Rect, firsts[at:at+side*side], side, edges(k), func(cell Rect) RGB {
+			f, side := &e.faces[k], sides(k)
+			lux := firsts[at : at+side*side]
+			at += side * side
+			got[k] = e.sharpened(f.Rect, lux, side, edges(k), func(cell Rect) RGB {
 				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
 				defer eye.done()
 				return e.direct(eye, nil).Plus(e.fromFaces(eye))
@@ -257,7 +271,7 @@ func (e *Engine) light() {
 	all := append(diffusers, others...)
 	seconds := make([]int, len(all)) // how many of a gloss's glows were there at first
 	for at, c := range all {
-		seconds[at] = len(e.faces[c.face].glossy[c.j*side+c.i])
+		seconds[at] = len(e.faces[c.face].glossy[c.j*sides(c.face)+c.i])
 	}
 	room, was := make([]RGB, len(all)), RGB{} // what the room sends each cell, and how bright it was then
 	if e.around != nil {
@@ -275,7 +289,7 @@ func (e *Engine) light() {
 				}
 				more = more.Plus(room[at].Through(e.around.mean.over(was)))
 			}
-			k := c.j*side + c.i
+			k := c.j*sides(c.face) + c.i
 			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
 				f.glossy[k] = append(f.glossy[k][:seconds[at]], e.secondGlows(eye, f.surface.Lobe)...)
 			}

@@ -14,6 +14,11 @@ type Hero struct {
 	HeightMm float64
 }
 
+// Body is the dish as what stands in the way of light.
+func (h Hero) Body() Cylinder {
+	return Cylinder{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}
+}
+
 // Facet is one upright face of the hero's cylinder, at half its height.
 type Facet struct {
 	Deg  float64 // direction it faces in plan, 0 = away from the camera, 90 = right

@@ -88,7 +88,7 @@ func sampleSet(card bool, turn float64) (Set, Hero) {
 		Sources: []Source{{Upright(r3.Vec{X: -300, Y: 600, Z: 700}, 1400, 1600, 90, 0), White(3000), 0, false}},
 		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.3)},
 		Room:    Enclosure{SurfaceM2: 120, Reflectance: 0.5},
-		Solids:  []Cylinder{{h.Foot, h.RadiusMm, h.HeightMm}},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 	}
 	if card {
 		s.Panels = []Panel{{Rect: Upright(r3.Vec{X: 1100, Y: 450, Z: 210}, 600, 420, turn, 0), Front: Surfaces["white"]}}
@@ -129,7 +129,7 @@ func TestShadowsAgainstCountingEveryCell(t *testing.T) {
 	for range 900 {
 		q := Upright(r3.Vec{X: v(-900, 900), Y: v(-900, 900), Z: v(-200, 900)}, 700, 900, v(0, 360), v(-40, 40))
 		s := Set{Sources: []Source{{Rect: q, Luminance: White(1 / math.Pi)}},
-			Solids: []Cylinder{{r3.Vec{X: v(-400, 400), Y: v(-400, 400)}, v(20, 200), v(10, 400)}},
+			Solids: []Cylinder{{Foot: r3.Vec{X: v(-400, 400), Y: v(-400, 400)}, RadiusMm: v(20, 200), HeightMm: v(10, 400)}},
 			Panels: []Panel{{Rect: Upright(r3.Vec{X: v(-400, 400), Y: v(-400, 400), Z: 200}, v(50, 600), 400, v(0, 360), v(-50, 50))}}}
 		p, n := r3.Vec{X: v(-300, 300), Y: v(-300, 300), Z: v(1, 200)}, r3.Unit(r3.Vec{X: v(-1, 1), Y: v(-1, 1), Z: v(-1, 1)})
 		if r3.Dot(q.Normal(), r3.Sub(p, q.Centre)) < 100 || s.Solids[0].Blocks(p, r3.Add(p, r3.Vec{Z: 0.1})) {

@@ -154,13 +154,32 @@ func (t *tracer) nearest(p, d r3.Vec) landing {
 	}
 	for _, c := range t.s.Solids {
 		if c.Blocks(p, r3.Add(p, r3.Scale(math.Min(best, 1e5), d))) {
-			return landing{} // the dish is black in these sets
+			k, n := enters(c, p, d)
+			is := c.Side.Lux()
+			if n.Z > 0 {
+				is = c.Top.Lux()
+			}
+			return landing{at: r3.Add(p, r3.Scale(k, d)), n: n, wall: is, any: is > 0}
 		}
 	}
 	if !h.any && t.room {
 		return t.walls(p, d)
 	}
 	return h
+}
+
+// enters is where a ray that meets a cylinder first does: its top, or its round side.
+func enters(c Cylinder, p, d r3.Vec) (float64, r3.Vec) {
+	if k := (c.Foot.Z + c.HeightMm - p.Z) / d.Z; d.Z < 0 && k > 0 {
+		if x := r3.Add(p, r3.Scale(k, d)); math.Hypot(x.X-c.Foot.X, x.Y-c.Foot.Y) <= c.RadiusMm {
+			return k, up
+		}
+	}
+	o := r3.Sub(p, c.Foot)
+	a, b, q := d.X*d.X+d.Y*d.Y, o.X*d.X+o.Y*d.Y, o.X*o.X+o.Y*o.Y-c.RadiusMm*c.RadiusMm
+	k := (-b - math.Sqrt(math.Max(0, b*b-a*q))) / a
+	x := r3.Add(o, r3.Scale(k, d))
+	return k, unit(r3.Vec{X: x.X, Y: x.Y})
 }
 
 // walls is where a ray leaves the room.
@@ -280,7 +299,7 @@ func anySet(t *rapid.T) (Set, Hero) {
 	h := Hero{Foot: r3.Vec{X: v("x", 500, 1100), Y: v("y", 300, 600)}, RadiusMm: v("radius", 35, 140), HeightMm: v("height", 20, 180)}
 	s := Set{
 		Table:  Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(v("table", 0.04, 0.6))},
-		Solids: []Cylinder{{h.Foot, h.RadiusMm, h.HeightMm}},
+		Solids: []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 	}
 	wall := v("wall", 0, 1)
 	window := Window{Rect: Upright(r3.Vec{X: v("wx", -900, -300), Y: v("wy", 200, 1100), Z: v("wz", 500, 1100)}, v("ww", 500, 1600), v("wh", 500, 1600), v("wt", 60, 120), 0),

@@ -82,9 +82,10 @@ func (q Rect) Blocks(a, b r3.Vec) bool {
 
 // Cylinder is an upright solid cylinder standing at Foot (mm).
 type Cylinder struct {
-	Foot     r3.Vec
-	RadiusMm float64
-	HeightMm float64
+	Foot      r3.Vec
+	RadiusMm  float64
+	HeightMm  float64
+	Side, Top RGB // share of light returned evenly, by part; black is what only casts a shadow
 }
 
 // Blocks reports whether the segment passes through the inside.

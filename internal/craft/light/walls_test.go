@@ -26,7 +26,7 @@ func anyRoom(t *rapid.T, s *Set, reflectance float64) {
 }
 
 // offs is how far the engine is from rays, set by set.
-type offs struct{ table, tableOfAll, keyFill []float64 }
+type offs struct{ table, tableOfAll, keyFill, falloff []float64 }
 
 func told(name string, v []float64) string {
 	v = slices.Sorted(slices.Values(v))
@@ -46,7 +46,8 @@ func mean(v []float64) float64 {
 }
 
 // againstRays lights sets both ways, in rooms of one reflectance: nine places of the table,
-// and key to fill over the faces that the camera sees.
+// key to fill over the faces that the camera sees, and how the table falls off from one side
+// of the dish to the other.
 func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 	draw := rapid.Custom(func(t *rapid.T) struct {
 		s Set
@@ -71,7 +72,7 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 		}
 		all = append(all, one{c.s, c.h})
 	}
-	out := offs{make([]float64, 9*sets), make([]float64, 9*sets), make([]float64, sets)}
+	out := offs{make([]float64, 9*sets), make([]float64, 9*sets), make([]float64, sets), make([]float64, sets)}
 	_ = cores.Each(t.Context(), sets, func(i int) {
 		c := all[i]
 		e := NewEngine(c.s, Fine)
@@ -92,6 +93,16 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 				out.table[9*i+k] = math.Abs(got[k]-want[k]) / want[k]
 			}
 		}
+		fall := func(lux func(p r3.Vec) float64) float64 {
+			left, right := c.h.Foot, c.h.Foot
+			left.X, right.X = math.Max(left.X-300, 0), math.Min(right.X+300, c.s.Table.WidthMm)
+			left.Z, right.Z = 0.01, 0.01
+			if e.Covered(left) || e.Covered(right) {
+				return 0
+			}
+			return math.Log2(math.Max(lux(left), most/64) / math.Max(lux(right), most/64)) // six stops down is black
+		}
+		out.falloff[i] = math.Abs(fall(func(p r3.Vec) float64 { return e.At(p, up).Total() }) - fall(func(p r3.Vec) float64 { return tr.lux(p, up, rays) }))
 		kf := func(lux func(Facet) float64) float64 {
 			key, fill := 0.0, math.Inf(1)
 			for _, f := range e.Facets(c.h, r3.Vec{Y: -1, Z: 0.8}) {
@@ -124,11 +135,12 @@ func TestInARoomAgainstRays(t *testing.T) {
 	}
 	for _, r := range []float64{0, 0.3, 0.5, 0.7} {
 		got := againstRays(t, seed+int(1000*r), sets, rays, r)
-		t.Logf("room %.1f, %d sets, %d rays: %s; %s; %s", r, sets, rays, told("table", got.table), told("of the brightest eighth", got.tableOfAll), told("key to fill, stops", got.keyFill))
+		t.Logf("room %.1f, %d sets, %d rays: %s; %s; %s; %s", r, sets, rays, told("table", got.table), told("of the brightest eighth", got.tableOfAll), told("key to fill, stops", got.keyFill), told("falloff, stops", got.falloff))
 		// The rays' own noise is in these.
 		assert.Less(t, mean(got.keyFill), 0.05, "room %v", r)
 		assert.Less(t, slices.Max(got.keyFill), 0.2, "room %v", r)
 		assert.Less(t, mean(got.tableOfAll), 0.012, "room %v", r)
+		assert.Less(t, mean(got.falloff), 0.06, "room %v", r)
 	}
 }
 
@@ -190,7 +202,7 @@ func TestTheRoomHoldsTheSet(t *testing.T) {
 func TestLightDoesNotLeakUnderAStandingCard(t *testing.T) {
 	h := Hero{Foot: r3.Vec{X: 800, Y: 450}, RadiusMm: 60, HeightMm: 90}
 	s := Set{Windows: []Window{{Rect: Upright(r3.Vec{X: -500, Y: 450, Z: 600}, 1400, 1200, 90, 0), Glass: 1, Sky: EvenSky(White(4000))}},
-		Table: Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.6)}, Solids: []Cylinder{{h.Foot, h.RadiusMm, h.HeightMm}},
+		Table: Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.6)}, Solids: []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 		Panels: []Panel{{Rect: Upright(r3.Vec{X: 640, Y: 450, Z: 205}, 600, 400, 90, 0), Front: Surfaces["dull foil"], Back: Surfaces["dull foil"]}}}
 	e, rays := NewEngine(s, Fine), traces(s, 7, 8)
 	for _, deg := range []float64{240, 270, 300} {

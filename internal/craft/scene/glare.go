@@ -6,7 +6,6 @@ import (
 	"math"
 
 	"figladder/internal/craft/exposure"
-	"figladder/internal/craft/light"
 	"figladder/internal/craft/reading"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -128,7 +127,7 @@ func (r *reader) onTableAt(u, v float64) (r3.Vec, bool) {
 	}
 	p := r3.Add(lens, r3.Scale(-lens.Z/d.Z, d))
 	h := r.s.Hero()
-	if p.X < 0 || p.Y < 0 || p.X > r.s.Table.WidthMm || p.Y > r.s.Table.DepthMm || light.Cylinder(h).Blocks(lens, p) || math.Hypot(p.X-h.Foot.X, p.Y-h.Foot.Y) < h.RadiusMm {
+	if p.X < 0 || p.Y < 0 || p.X > r.s.Table.WidthMm || p.Y > r.s.Table.DepthMm || h.Body().Blocks(lens, p) || math.Hypot(p.X-h.Foot.X, p.Y-h.Foot.Y) < h.RadiusMm {
 		return p, false
 	}
 	return p, true

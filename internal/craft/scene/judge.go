@@ -81,7 +81,7 @@ func (s Set) crosses(i int) bool {
 		}
 		return false
 	}
-	if edges(q, light.Cylinder(h).Blocks) || s.inDish(q) {
+	if edges(q, h.Body().Blocks) || s.inDish(q) {
 		return true
 	}
 	for k, c := range s.Cards {

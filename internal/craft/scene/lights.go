@@ -216,7 +216,7 @@ func (s Set) Lighting() light.Set {
 	h := s.Hero()
 	out := light.Set{
 		Table:  light.Table{WidthMm: s.Table.WidthMm, DepthMm: s.Table.DepthMm, Diffuse: tinted(s.Table.Colour, s.Table.Reflectance)},
-		Solids: []light.Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Solids: []light.Cylinder{s.dish(h)},
 	}
 	var dome *sun.Dome
 	if s.Daylight.On {
@@ -266,6 +266,21 @@ func (s Set) Lighting() light.Set {
 	}
 	out.Solids = append(out.Solids, s.inTheWay()...)
 	return out
+}
+
+// dish is the dish as light has it: a cylinder with the colours of vessel and food. A plate and
+// what lies on it are seen as one. Glass lets light through, and is left to send none.
+func (s Set) dish(h light.Hero) light.Cylinder {
+	c := h.Body()
+	c.Side, c.Top = linear(s.Vessel.Colour), linear(s.Food.Colour)
+	switch {
+	case s.Vessel.Material == "glass" || s.Vessel.Material == "" && s.Vessel.Kind == "glass":
+		c.Side = light.RGB{}
+	case s.Vessel.Kind == "plate":
+		c.Side = c.Side.Plus(c.Top).Times(0.5)
+		c.Top = c.Side
+	}
+	return c
 }
 
 // HasSweep reports whether a sheet runs up behind the set.
