@@ -3,6 +3,7 @@ package light
 import (
 	"context"
 	"math"
+	"slices"
 
 	"figladder/internal/craft/cores"
 	"gonum.org/v1/gonum/spatial/r3"
@@ -278,6 +279,7 @@ func (e *Engine) light() {
 		was = e.around.mean
 	}
 	for pass := 1; ; pass++ {
+		glows := make([][]glow, len(all))
 		e.each(len(all), func(at int) {
 			c := all[at]
 			p, n := place(c)
@@ -291,7 +293,7 @@ func (e *Engine) light() {
 			}
 			k := c.j*sides(c.face) + c.i
 			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
-				f.glossy[k] = append(f.glossy[k][:seconds[at]], e.secondGlows(eye, f.surface.Lobe)...)
+				glows[at] = slices.Concat(f.glossy[k][:seconds[at]], e.secondGlows(eye, f.surface.Lobe))
 			}
 			if e.faces[c.face].through.Lux() == 0 {
 				more = more.Plus(e.fromCards(eye))
@@ -301,6 +303,11 @@ func (e *Engine) light() {
 			eye.done()
 			late[c.face][k] = more
 		})
+		for at, g := range glows { // others look at them while they are worked out
+			if c := all[at]; g != nil {
+				e.faces[c.face].glossy[c.j*sides(c.face)+c.i] = g
+			}
+		}
 		send(true)
 		send(false)
 		if pass >= e.detail.Passes {

@@ -66,6 +66,7 @@ func (a *Answer) judge(ctx context.Context, g Goal, d light.Detail) {
 		miss = append(miss, "no light reaches the dish")
 	}
 	a.Meets, a.Misses = len(miss) == 0, strings.Join(miss, "; ")
+	a.fillOnly = len(miss) == 1 && math.Abs(math.Min(k.Stops, brink)-g.FillStops) > fillWithin
 	a.Words = s.standing()
 }
 

@@ -8,7 +8,7 @@ import (
 )
 
 // nudges is how often what an answer stands is moved, and lit again, to come to the goal.
-const nudges = 5
+const nudges = 4
 
 // nudge moves a card of an answer, or the diffuser, or the lamps, nearer or further off until
 // key to fill is what was asked for: searches light sets coarsely, and a set that is read

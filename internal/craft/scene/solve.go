@@ -51,6 +51,7 @@ type Answer struct {
 	score       float64
 	plan        int
 	at          layout
+	fillOnly    bool // key to fill is all it misses
 }
 
 // Solved is what a search found.
@@ -130,23 +131,28 @@ func Solve(ctx context.Context, s Set, g Goal, own []Owned, seed uint64, progres
 	}
 	// The search lights sets coarsely. Each answer is lit finely, and nudged when it turns out
 	// beside the goal.
-	var last cores.Group
-	for i := range out.Answers {
-		last.Go(func() {
-			a := &out.Answers[i]
-			a.judge(ctx, g, light.Fine)
-			for turn := range aims {
-				if a.FillStops >= noFill || math.Abs(a.FillStops-g.FillStops) <= fillWithin/2 || a.Meets {
-					return
-				}
-				n := a.nudge(ctx, s, g, plans[a.plan], turn)
-				mu.Lock()
-				out.Tried += n
-				mu.Unlock()
+	each := func(do func(a *Answer)) {
+		var last cores.Group
+		for i := range out.Answers {
+			last.Go(func() { do(&out.Answers[i]) })
+		}
+		last.Wait()
+	}
+	each(func(a *Answer) { a.judge(ctx, g, light.Fine) })
+	for turn := range aims {
+		if turn > 0 && slices.ContainsFunc(out.Answers, func(a Answer) bool { return a.Meets }) {
+			break
+		}
+		each(func(a *Answer) {
+			if a.FillStops >= noFill || !a.fillOnly { // nothing else is mended by it
+				return
 			}
+			n := a.nudge(ctx, s, g, plans[a.plan], turn)
+			mu.Lock()
+			out.Tried += n
+			mu.Unlock()
 		})
 	}
-	last.Wait()
 	if err := ctx.Err(); err != nil {
 		return Solved{}, err
 	}
