@@ -33,7 +33,7 @@ var views = []view{
 	{"days", "Merrow", "/days", "Saved against", "document.querySelector('[data-reading=savedMoney] button')?.click()"},
 	{"references", "Merrow", "/references", "What to take", ""},
 	{"shots", "Merrow", "/shots", "safe frames", "[...document.querySelectorAll('.list .row')].find(r => r.innerText.includes('Hero'))?.click()"},
-	{"set", "Merrow", "/set/HERO", "Key to fill", "document.querySelector('[data-reading=keyFill] button')?.click()"},
+	{"set", "Merrow", "/set/HERO", "Depth of field", "document.querySelector('[data-reading=keyFill] button')?.click()"},
 	{"round", "Merrow", "/round/HERO", "o'clock, 40° high", ""},
 	{"almanac", "", "/almanac?day=2027-05-20", "Best hours", ""},
 	{"props", "Merrow", "/props", "In or on", quincePavlova},
