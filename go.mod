@@ -41,6 +41,8 @@ require (
 )
 
 require (
+	github.com/aaaton/golem/v4 v4.0.2 // indirect
+	github.com/aaaton/golem/v4/dicts/en v1.0.1 // indirect
 	github.com/beorn7/perks v1.0.1 // indirect
 	github.com/boombuler/barcode v1.0.1 // indirect
 	github.com/bytedance/gopkg v0.1.3 // indirect

@@ -67,7 +67,9 @@ func ParseIngredient(line string) Ingredient {
 	}
 	p.source()
 	p.behind()
+	p.together()
 	out.Low, out.High = p.amount()
+	p.dozens(&out)
 	p.times(&out)
 	p.manners()
 	out.Unit = p.unit(!out.High.IsZero() || p.some)
@@ -190,6 +192,46 @@ func (p *parser) trailingUnit(out *Ingredient) {
 	}
 }
 
+var (
+	mannerFirst = regexp.MustCompile(`(?i)^(scant|generous|heaped|heaping|level|rounded|good|packed) (` + number + `\s*[a-z])`)
+	twoParts    = regexp.MustCompile(`(?i)^(` + number + `)\s*(lb|lbs|pounds?|kg|kilos?|kilograms?|l|litres?|liters?)\.? (` + number + `)\s*(oz|ounces?|g|grams?|ml|millilit(?:re|er)s?)\b\.?`)
+	dozen       = regexp.MustCompile(`(?i)^dozen\b(?: of)?`)
+	sizeOf      = regexp.MustCompile(`(?i)^\(?(` + number + `)[ -]?(inch|inches|in|cm|mm|centimet(?:re|er)s?)\.?\)?[- ](strips?|pieces?|sticks?|slices?|knobs?|wedges?|cubes?|stalks?)\b`)
+)
+
+// together takes what is written in two parts for one: "scant 1 cup" is a scant cup, "1 lb 2
+// oz" is 18 oz.
+func (p *parser) together() {
+	if m := mannerFirst.FindStringSubmatch(p.rest); m != nil {
+		p.note(strings.ToLower(m[1]))
+		p.rest = p.rest[len(m[1])+1:]
+	}
+	m := twoParts.FindStringSubmatch(p.rest)
+	if m == nil {
+		return
+	}
+	large, a := measure.UnitNamed(m[2])
+	small, b := measure.UnitNamed(m[4])
+	parts := map[string]int64{"lb oz": 16, "kg g": 1000, "l ml": 1000}[large.Name+" "+small.Name]
+	if !a || !b || parts == 0 {
+		return // they do not go together
+	}
+	sum := exact(m[1]).Mul(measure.Ratio(parts, 1)).Add(exact(m[3]))
+	p.rest = sum.String() + " " + small.Name + p.rest[len(m[0]):]
+}
+
+// dozens reads "dozen", by itself or after a number.
+func (p *parser) dozens(out *Ingredient) {
+	if m := p.take(dozen); m != nil {
+		twelve := measure.Ratio(12, 1)
+		if out.High.IsZero() {
+			out.Low, out.High = twelve, twelve
+		} else {
+			out.Low, out.High = out.Low.Mul(twelve), out.High.Mul(twelve)
+		}
+	}
+}
+
 func (p *parser) amount() (low, high measure.Rational) {
 	if m := p.take(ranged); m != nil {
 		low, high = exact(m[1]), exact(m[2])
@@ -245,9 +287,12 @@ func (p *parser) times(out *Ingredient) {
 		}
 	}
 	open := strings.TrimPrefix(p.rest, "(")
-	if m := packOf.FindStringSubmatch(open); m != nil {
-		p.rest = strings.TrimSpace(m[3] + open[len(m[0]):])
-		p.note(m[1] + " " + m[2] + " each")
+	for _, re := range []*regexp.Regexp{packOf, sizeOf} {
+		if m := re.FindStringSubmatch(open); m != nil {
+			p.rest = strings.TrimSpace(m[3] + open[len(m[0]):])
+			p.note(m[1] + " " + m[2] + " each")
+			return
+		}
 	}
 }
 
@@ -272,8 +317,8 @@ func (p *parser) unit(counted bool) string {
 		return ""
 	}
 	u, ok := measure.UnitNamed(strings.ToLower(m[1]))
-	if len(m[1]) == 1 {
-		u, ok = measure.UnitNamed(m[1])
+	if letter := strings.TrimSuffix(m[1], "."); len(letter) == 1 { // T and t are two spoons
+		u, ok = measure.UnitNamed(letter)
 	}
 	if strings.HasPrefix(strings.ToLower(m[1]), "fl") && strings.Contains(strings.ToLower(m[1]), "oz") {
 		u, ok = measure.UnitNamed("fl oz")
@@ -337,6 +382,14 @@ func (p *parser) item(out *Ingredient) {
 		p.note(m[1])
 	}
 	s = inner.ReplaceAllString(s, "")
+	for { // "skinless, boneless thighs": what only describes is no thing
+		at := strings.IndexByte(s, ',')
+		if at < 0 || !describes(s[:at]) {
+			break
+		}
+		p.note(s[:at])
+		s = strings.TrimSpace(s[at+1:])
+	}
 	if at := strings.IndexAny(s, ",;"); at >= 0 {
 		p.note(s[at+1:])
 		s = s[:at]

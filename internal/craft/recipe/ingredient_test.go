@@ -37,6 +37,17 @@ func TestIngredientLines(t *testing.T) {
 		{"1 lemon, to serve", "1", "lemon", "to serve"},
 		{"Icing sugar for dusting", "", "Icing sugar", "for dusting"},
 		{"4 egg whites (about 140 g)", "4", "egg whites", "about 140 g"},
+		{"dozen quail eggs", "12", "quail eggs", ""},
+		{"2 dozen oysters", "24", "oysters", ""},
+		{"4 skinless, boneless chicken thighs, halved", "4", "boneless chicken thighs", "skinless; halved"},
+		{"6 plump, juicy prawns", "6", "juicy prawns", "plump"},
+		{"2 onions, sliced", "2", "onions", "sliced"},
+		{"3 T. rice vinegar", "3 tbsp", "rice vinegar", ""},
+		{"2 t. salt", "2 tsp", "salt", ""},
+		{"1 lb 2 oz plaice", "18 oz", "plaice", ""},
+		{"1 kg 200 g carrots", "1200 g", "carrots", ""},
+		{"scant 1 cup cream", "1 cup", "cream", "scant"},
+		{"one 2-inch strip lemon zest", "1 strip", "lemon zest", "2 inch each"},
 	} {
 		i := ParseIngredient(row.line)
 		assert.True(t, i.Understood, row.line)
@@ -47,7 +58,7 @@ func TestIngredientLines(t *testing.T) {
 }
 
 func TestNotUnderstoodIsSaidNotGuessed(t *testing.T) {
-	for _, line := range []string{"flour 200 g 7", "3-1 eggs", "12345", "mix of 3 kinds of 7 seeds"} {
+	for _, line := range []string{"flour 200 g 7", "3-1 eggs", "12345", "mix of 3 kinds of 7 seeds", "1 lb 200 g of what nobody writes"} {
 		i := ParseIngredient(line)
 		assert.False(t, i.Understood, line)
 		assert.Equal(t, line, i.Item)

@@ -1,6 +1,10 @@
 package recipe
 
-import "strings"
+import (
+	"strings"
+
+	"figladder/internal/craft/lemma"
+)
 
 // asides are words before a thing that do not make another thing of it.
 var asides = []string{"fresh ", "freshly ", "unsalted ", "salted ", "softened ", "melted ", "cold ", "warm ", "large ", "medium ", "small ", "fine ", "free-range ", "good ", "ripe ", "plain ", "whole "}
@@ -18,13 +22,6 @@ func Thing(item string) string {
 			}
 		}
 	}
-	switch {
-	case strings.HasSuffix(s, "oes"):
-		return strings.TrimSuffix(s, "es")
-	case strings.HasSuffix(s, "ies") && len(s) > 4:
-		return strings.TrimSuffix(s, "ies") + "y"
-	case strings.HasSuffix(s, "s") && !strings.HasSuffix(s, "ss") && len(s) > 3:
-		return strings.TrimSuffix(s, "s")
-	}
-	return s
+	at := strings.LastIndexByte(s, ' ') + 1
+	return s[:at] + lemma.Singular(s[at:])
 }
