@@ -3,6 +3,8 @@ module figladder
 go 1.26.8
 
 require (
+	github.com/aaaton/golem/v4 v4.0.2
+	github.com/aaaton/golem/v4/dicts/en v1.0.1
 	github.com/alexedwards/scs/postgresstore v0.0.0-20251002162104-209de6e426de
 	github.com/alexedwards/scs/v2 v2.9.0
 	github.com/arran4/golang-ical v0.3.4
@@ -41,8 +43,6 @@ require (
 )
 
 require (
-	github.com/aaaton/golem/v4 v4.0.2 // indirect
-	github.com/aaaton/golem/v4/dicts/en v1.0.1 // indirect
 	github.com/beorn7/perks v1.0.1 // indirect
 	github.com/boombuler/barcode v1.0.1 // indirect
 	github.com/bytedance/gopkg v0.1.3 // indirect
