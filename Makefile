@@ -6,7 +6,7 @@
 # make weight  measure what a first visit weighs
 # make rays    compare the renderer's rays with a compiled library's
 # make dev     the demo, with the page reloading as it is written
-# make race    the deeds and the API under Go's race detector (needs a C compiler)
+# make race    light, the deeds and the API under Go's race detector (needs a C compiler)
 SHELL := /bin/bash
 .DEFAULT_GOAL := demo
 PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/tsconfig.json
@@ -77,6 +77,7 @@ test: testtools build lint
 	bin/figladder with-database -- go test -vet=off -count=1 -timeout 20m -run '$(ALONE)' ./internal/api
 
 race: testtools build
+	go test -race -count=1 -run TestTheSameSet ./internal/craft/light
 	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio/... ./internal/api
 
 shots: testtools build
