@@ -93,7 +93,7 @@ rays:
 	FIGLADDER_RAY_LIBRARY=$(CURDIR)/.run/rays go test -count=1 -v -run TestRaysAgainstACompiledLibrary ./internal/craft/preview | grep "^|\|FAIL\|Error"
 
 bench: build
-	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api
+	go test -run '^$$' -bench . -benchtime 10x ./internal/craft/... ./internal/api ./internal/demo
 
 clean:
 	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules

@@ -5,6 +5,7 @@ import (
 	"image/draw"
 	"image/png"
 	"os"
+	"strconv"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -54,4 +55,18 @@ func TestDishesPicture(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, png.Encode(f, sheet))
 	require.NoError(t, f.Close())
+}
+
+// BenchmarkDishes says how long a good picture of each of the winter menu's sets takes.
+func BenchmarkDishes(b *testing.B) {
+	for i, d := range winterSets {
+		s := scene.Start()
+		d.build(&s)
+		r := scene.Read(s, scene.Wants{}, light.Search)
+		b.Run(strconv.Itoa(i+1), func(b *testing.B) {
+			for b.Loop() {
+				preview.Render(s, r.Exposure, r.FocusMm, preview.Options{LongPx: 640, Samples: 5, Seed: 1})
+			}
+		})
+	}
 }
