@@ -191,9 +191,8 @@ func (e *Engine) solveWalls() {
 			}
 		}
 		e.each(len(e.onWalls), func(k int) {
-			w := &m.walls[k/fines]
-			q := w.cell(k%fines%fine, k%fines/fine, fine, fine)
-			eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+			w, q := m.cell(k, fine)
+			eye := e.before(w, q)
 			e.onWalls[k], e.sunWalls[k] = e.direct(eye, nil), e.sunOn(q, w.fronts.n)
 			eye.done()
 		})
@@ -201,7 +200,7 @@ func (e *Engine) solveWalls() {
 		for i := range m.walls {
 			w := &m.walls[i]
 			e.sharp[i] = e.sharpened(w.Rect, e.onWalls[i*fines:(i+1)*fines], fine, m.side/fine, func(cell Rect) RGB {
-				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+				eye := e.before(w, cell)
 				defer eye.done()
 				return e.direct(eye, nil)
 			})
@@ -209,9 +208,7 @@ func (e *Engine) solveWalls() {
 	}
 	more, table := make([]RGB, 6*cells), make([]RGB, 6*cells)
 	e.each(len(more), func(k int) {
-		w := &m.walls[k/cells]
-		q := w.cell(k%cells%n, k%cells/n, n, n)
-		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
+		eye := e.before(m.cell(k, n))
 		if first {
 			e.wallSees[k] = e.seesOfRoom(eye, k/cells, n)
 		}
@@ -297,7 +294,7 @@ func (e *Engine) nearTable(table []RGB) map[int]RGB {
 	}
 	var close, at []int
 	for k := range table {
-		q := m.walls[k/cells].cell(k%cells%n, k%cells/n, n, n)
+		_, q := m.cell(k, n)
 		if q.Normal().Z > 0.5 || top.away(q.Centre) > 1.5*(length(q.U)+length(q.V)) {
 			continue // the floor sees only the underside
 		}
@@ -306,23 +303,11 @@ func (e *Engine) nearTable(table []RGB) map[int]RGB {
 			at = append(at, k/cells*fines+(k%cells/n*step+c/step)*fine+k%cells%n*step+c%step)
 		}
 	}
-	got := make([]RGB, len(at))
-	e.each(len(at), func(i int) {
-		k := at[i]
-		w := &m.walls[k/fines]
-		q := w.cell(k%fines%fine, k%fines/fine, fine, fine)
-		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
-		got[i] = e.fromTableCoarsely(eye)
-		eye.done()
-	})
-	out := map[int]RGB{}
-	for i, k := range at {
-		out[k] = got[i]
-	}
+	out := e.ofCellsOfWalls(at, func(eye *receptor) RGB { return e.fromTableCoarsely(eye) })
 	for i, k := range close {
 		table[k] = RGB{}
-		for _, l := range got[i*step*step : (i+1)*step*step] {
-			table[k] = table[k].Plus(l.Times(1 / float64(step*step)))
+		for _, c := range at[i*step*step : (i+1)*step*step] {
+			table[k] = table[k].Plus(out[c].Times(1 / float64(step*step)))
 		}
 	}
 	return out
@@ -337,7 +322,7 @@ func (e *Engine) besideCards() map[int]RGB {
 	}
 	var at []int
 	for k := range 6 * fine * fine {
-		q := m.walls[k/(fine*fine)].cell(k%(fine*fine)%fine, k%(fine*fine)/fine, fine, fine)
+		_, q := m.cell(k, fine)
 		for i := range e.set.Panels {
 			p := &e.set.Panels[i]
 			if p.away(q.Centre) < length(p.U)+length(p.V) {
@@ -346,13 +331,15 @@ func (e *Engine) besideCards() map[int]RGB {
 			}
 		}
 	}
+	return e.ofCellsOfWalls(at, func(eye *receptor) RGB { return e.fromFaces(eye).Plus(e.fromRoom(eye, nil)) })
+}
+
+// ofCellsOfWalls asks at some of the fine cells of the walls.
+func (e *Engine) ofCellsOfWalls(at []int, ask func(*receptor) RGB) map[int]RGB {
 	got := make([]RGB, len(at))
 	e.each(len(at), func(i int) {
-		k := at[i]
-		w := &m.walls[k/(fine*fine)]
-		q := w.cell(k%(fine*fine)%fine, k%(fine*fine)/fine, fine, fine)
-		eye := e.glance(r3.Add(q.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
-		got[i] = e.fromFaces(eye).Plus(e.fromRoom(eye, nil))
+		eye := e.before(e.around.cell(at[i], e.detail.RoomFine))
+		got[i] = ask(eye)
 		eye.done()
 	})
 	out := map[int]RGB{}
@@ -360,6 +347,17 @@ func (e *Engine) besideCards() map[int]RGB {
 		out[k] = got[i]
 	}
 	return out
+}
+
+// cell is one of the cells of all walls together, side × side in each.
+func (m *Walls) cell(k, side int) (*wall, Rect) {
+	w, k := &m.walls[k/(side*side)], k%(side*side)
+	return w, w.cell(k%side, k/side, side, side)
+}
+
+// before is a receptor before the middle of a cell of a wall.
+func (e *Engine) before(w *wall, cell Rect) *receptor {
+	return e.glance(r3.Add(cell.Centre, r3.Scale(0.1, w.fronts.n)), w.fronts.n)
 }
 
 // seesOfRoom is the view factor from a receptor in one wall to each cell of the others, past

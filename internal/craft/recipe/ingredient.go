@@ -134,7 +134,7 @@ var (
 	about   = regexp.MustCompile(`(?i)^(about|approximately|approx\.?|around|roughly|up to|at least) `)
 	ranged  = regexp.MustCompile(`(?i)^(` + number + `)\s*(?:-|to|or)\s*(` + number + `)`)
 	single  = regexp.MustCompile(`^(` + number + `)`)
-	worded  = regexp.MustCompile(`(?i)^(one|two|three|four|five|six|seven|eight|nine|ten|twelve|half a dozen|a dozen|half an?|half|quarter of an?|a quarter of an?|a couple of|a few|an?|some|few|several)\b(?: of)?`)
+	worded  = regexp.MustCompile(`(?i)^(one|two|three|four|five|six|seven|eight|nine|ten|twelve|half an?|half|quarter of an?|a quarter of an?|a couple of|a few|an?|some|few|several)\b(?: of)?`)
 	timesOf = regexp.MustCompile(`(?i)^x ?(` + number + `) ?-?([a-z]+)\b`)
 	hyphen  = regexp.MustCompile(`^(\d+)-(\d+/\d+)\b`)
 	article = regexp.MustCompile(`(?i)^an? (\d)`)
@@ -148,7 +148,7 @@ var (
 
 var words = map[string]measure.Rational{"one": measure.Ratio(1, 1), "two": measure.Ratio(2, 1), "three": measure.Ratio(3, 1), "four": measure.Ratio(4, 1),
 	"five": measure.Ratio(5, 1), "six": measure.Ratio(6, 1), "seven": measure.Ratio(7, 1), "eight": measure.Ratio(8, 1), "nine": measure.Ratio(9, 1),
-	"ten": measure.Ratio(10, 1), "twelve": measure.Ratio(12, 1), "half a dozen": measure.Ratio(6, 1), "a dozen": measure.Ratio(12, 1), "half a": measure.Ratio(1, 2),
+	"ten": measure.Ratio(10, 1), "twelve": measure.Ratio(12, 1), "half a": measure.Ratio(1, 2),
 	"half an": measure.Ratio(1, 2), "half": measure.Ratio(1, 2), "quarter of a": measure.Ratio(1, 4), "a quarter of a": measure.Ratio(1, 4), "a couple of": measure.Ratio(2, 1),
 	"a": measure.Ratio(1, 1), "an": measure.Ratio(1, 1)}
 

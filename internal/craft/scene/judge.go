@@ -35,7 +35,8 @@ func (a *Answer) judge(ctx context.Context, g Goal, d light.Detail) {
 		}
 	}
 	a.score = 0
-	add(math.Abs(math.Min(k.Stops, brink)-g.FillStops), fillWithin, fmt.Sprintf("key to fill is %.1f stops", math.Min(k.Stops, brink)))
+	fill := math.Abs(math.Min(k.Stops, brink) - g.FillStops)
+	add(fill, fillWithin, fmt.Sprintf("key to fill is %.1f stops", math.Min(k.Stops, brink)))
 	if g.FromClock > 0 {
 		off := math.Abs(math.Mod(way.Clock-g.FromClock+18, 12) - 6)
 		add(off, clockWithin, "the light comes from the "+ClockWords(way.Clock))
@@ -66,7 +67,7 @@ func (a *Answer) judge(ctx context.Context, g Goal, d light.Detail) {
 		miss = append(miss, "no light reaches the dish")
 	}
 	a.Meets, a.Misses = len(miss) == 0, strings.Join(miss, "; ")
-	a.fillOnly = len(miss) == 1 && math.Abs(math.Min(k.Stops, brink)-g.FillStops) > fillWithin
+	a.fillOnly = len(miss) == 1 && fill > fillWithin
 	a.Words = s.standing()
 }
 

@@ -274,7 +274,7 @@ func (s Set) dish(h light.Hero) light.Cylinder {
 	c := h.Body()
 	c.Side, c.Top = linear(s.Vessel.Colour), linear(s.Food.Colour)
 	switch {
-	case s.Vessel.Material == "glass" || s.Vessel.Material == "" && s.Vessel.Kind == "glass":
+	case s.Vessel.ofGlass():
 		c.Side = light.RGB{}
 	case s.Vessel.Kind == "plate":
 		c.Side = c.Side.Plus(c.Top).Times(0.5)

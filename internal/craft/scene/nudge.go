@@ -17,24 +17,20 @@ const nudges = 4
 // moved is told by turns: what cannot do it stands in the way, or in the frame. It reports how
 // many sets it lit. The answer is left as it was when nothing better is found.
 func (a *Answer) nudge(ctx context.Context, s Set, g Goal, p plan, turn int) int {
-	base := s.Turned(float64(p.quarter) * 90)
-	for i := range base.Cards {
-		base.Cards[i].On = false
-	}
-	here := a.at
+	base := p.begins(s)
 	type mover struct {
 		put    func(l *layout, by float64) // by is the logarithm of how many times as far
 		darker bool                        // nearer, it makes the dark side darker
 	}
 	var movers []mover
 	for i, c := range p.cards {
-		movers = append(movers, mover{func(l *layout, by float64) { l.cards[i].gapMm = within(here.cards[i].gapMm*math.Exp(by), 30, 600) }, c.Kind == "black"})
+		movers = append(movers, mover{func(l *layout, by float64) { l.cards[i].gapMm = a.at.cards[i].gapMm * math.Exp(by) }, c.Kind == "black"})
 	}
 	if p.diffuser != nil {
-		movers = append(movers, mover{func(l *layout, by float64) { l.diffuseMm = within(here.diffuseMm*math.Exp(by), 200, 1200) }, false})
+		movers = append(movers, mover{func(l *layout, by float64) { l.diffuseMm = a.at.diffuseMm * math.Exp(by) }, false})
 	}
 	if g.MoveLamps && base.lamps() > 0 {
-		movers = append(movers, mover{func(l *layout, by float64) { l.lampFar = within(here.lampFar*math.Exp(by), 0.4, 2.5) }, true})
+		movers = append(movers, mover{func(l *layout, by float64) { l.lampFar = a.at.lampFar * math.Exp(by) }, true})
 	}
 	if len(movers) == 0 {
 		return 0
@@ -42,8 +38,9 @@ func (a *Answer) nudge(ctx context.Context, s Set, g Goal, p plan, turn int) int
 	move := movers[turn%len(movers)]
 	lit := 0
 	at := func(by float64, aim Goal) *Answer {
-		l := here
+		l := a.at
 		move.put(&l, by)
+		l = l.held()
 		b := &Answer{Set: base.with(p, g, l), at: l, plan: a.plan}
 		if b.Set.Check() != nil {
 			return nil
@@ -58,8 +55,7 @@ func (a *Answer) nudge(ctx context.Context, s Set, g Goal, p plan, turn int) int
 	}
 	aim := g
 	aim.FillStops += first.FillStops - a.FillStops
-	best := *first
-	best.score = math.Inf(1)
+	var best *Answer
 	x, f := 0.0, first.FillStops-aim.FillStops
 	step := math.Copysign(0.3, -f) // a bright card does more when it stands nearer
 	if move.darker {
@@ -69,14 +65,14 @@ func (a *Answer) nudge(ctx context.Context, s Set, g Goal, p plan, turn int) int
 		if ctx.Err() != nil {
 			return lit
 		}
-		to := x + within(step, -0.7, 0.7)
+		to := x + math.Max(-0.7, math.Min(0.7, step))
 		b := at(to, aim)
 		if b == nil { // something is in the way there
 			step /= 2
 			continue
 		}
-		if b.score < best.score {
-			best = *b
+		if best == nil || b.score < best.score {
+			best = b
 		}
 		off := b.FillStops - aim.FillStops
 		if math.Abs(off) < fillWithin/8 {
@@ -89,16 +85,13 @@ func (a *Answer) nudge(ctx context.Context, s Set, g Goal, p plan, turn int) int
 		}
 		step = -off / slope
 	}
-	if math.IsInf(best.score, 1) {
+	if best == nil {
 		return lit
 	}
 	best.judge(ctx, g, light.Fine)
 	lit++
 	if best.score < a.score {
-		*a = best
+		*a = *best
 	}
 	return lit
 }
-
-// within is v, held between two bounds.
-func within(v, low, high float64) float64 { return math.Max(low, math.Min(high, v)) }

@@ -266,7 +266,7 @@ func tintOf(colour string) light.RGB {
 func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 	v := s.Vessel
 	in := shape.VesselOf(v.Kind, v.DiameterMm, v.HeightMm, 0)
-	glass := v.Material == "glass" || v.Material == "" && v.Kind == "glass"
+	glass := v.ofGlass()
 	st := stuffOf(v.Kind, v.Material, v.Colour, v.Second, v.Finish)
 	var drink *light.RGB
 	level := 0.0

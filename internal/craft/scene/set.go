@@ -59,6 +59,9 @@ type Vessel struct {
 	Material   string       `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
 }
 
+// ofGlass reports whether the vessel lets light through.
+func (v Vessel) ofGlass() bool { return v.Material == "glass" || v.Material == "" && v.Kind == "glass" }
+
 // Food is what is in the vessel.
 type Food struct {
 	Name      string       `json:"name" maxLength:"120" doc:"What it is"`

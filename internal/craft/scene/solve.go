@@ -269,11 +269,31 @@ type layout struct {
 	lampFar   float64 // their distance, times
 }
 
-func search(ctx context.Context, s Set, g Goal, p plan, rng *rand.Rand) (*Answer, int) {
+// held is the layout, kept to what is searched.
+func (l layout) held() layout {
+	keep := func(v *float64, low, high float64) { *v = math.Max(low, math.Min(high, *v)) }
+	for i := range l.cards {
+		c := &l.cards[i]
+		keep(&c.gapMm, 30, 600)
+		keep(&c.turnDeg, -40, 40)
+		keep(&c.tiltDeg, -25, 35)
+	}
+	keep(&l.diffuseMm, 200, 1200)
+	keep(&l.lampFar, 0.4, 2.5)
+	return l
+}
+
+// begins is the set that a plan begins with: turned, and without its cards.
+func (p plan) begins(s Set) Set {
 	base := s.Turned(float64(p.quarter) * 90)
 	for i := range base.Cards {
 		base.Cards[i].On = false
 	}
+	return base
+}
+
+func search(ctx context.Context, s Set, g Goal, p plan, rng *rand.Rand) (*Answer, int) {
+	base := p.begins(s)
 	tried := 0
 	var best *Answer
 	var bestAt layout
@@ -327,18 +347,18 @@ func search(ctx context.Context, s Set, g Goal, p plan, rng *rand.Rand) (*Answer
 		for i := range p.cards {
 			c := &l.cards[i]
 			c.clock = math.Mod(c.clock+12+step*rng.NormFloat64()*1.2, 12)
-			c.gapMm = math.Max(30, math.Min(600, c.gapMm*math.Exp(step*rng.NormFloat64()*0.6)))
-			c.turnDeg = math.Max(-40, math.Min(40, c.turnDeg+step*rng.NormFloat64()*12))
-			c.tiltDeg = math.Max(-25, math.Min(35, c.tiltDeg+step*rng.NormFloat64()*10))
+			c.gapMm *= math.Exp(step * rng.NormFloat64() * 0.6)
+			c.turnDeg += step * rng.NormFloat64() * 12
+			c.tiltDeg += step * rng.NormFloat64() * 10
 		}
 		if p.diffuser != nil {
-			l.diffuseMm = math.Max(200, math.Min(1200, l.diffuseMm*math.Exp(step*rng.NormFloat64()*0.4)))
+			l.diffuseMm *= math.Exp(step * rng.NormFloat64() * 0.4)
 		}
 		if g.MoveLamps {
-			l.lampFar = math.Max(0.4, math.Min(2.5, l.lampFar*math.Exp(step*rng.NormFloat64()*0.4)))
+			l.lampFar *= math.Exp(step * rng.NormFloat64() * 0.4)
 			l.lampClock += step * rng.NormFloat64()
 		}
-		if try(l) {
+		if try(l.held()) {
 			step = math.Min(step*1.4, 1.5)
 		} else {
 			step = math.Max(step*0.9, 0.08)
