@@ -97,33 +97,33 @@ func (r *reader) light(d light.Detail) {
 	ev := evOf(r.lux.Total())
 	r.add(reading.New("ev100", "Light value", ev, "EV 100", 1, srcExposure,
 		reading.Line{Words: "Illuminance over 2.5 lx, in stops", Formula: fmt.Sprintf("log2(%.0f / 2.5)", r.lux.Total()), Shown: fmt.Sprintf("%.2f", ev)}))
-	quick := d.Facets <= light.Search.Facets
-	r.shares(top, quick)
+	r.quick = d.Facets <= light.Search.Facets
+	r.shares(top)
 	r.direction(top)
 	r.colour()
 	step := mapFineMm
-	if quick {
+	if r.quick {
 		step = mapCoarseMm
 	}
 	r.mapping(step)
 	r.glare()
 	r.background()
 	r.steaming(top)
-	if !quick {
+	if !r.quick {
 		r.cardEffects(d)
 	}
 	r.out.Lit.SunPatch = r.sunPatch()
 }
 
 // shares asks for each light by itself.
-func (r *reader) shares(top r3.Vec, quick bool) {
+func (r *reader) shares(top r3.Vec) {
 	r.out.Lit.Shares, r.out.Lit.Key = []LightShare{}, -1
 	each := make([]float64, len(r.s.Lights))
 	total := 0.0
 	least, most := math.Inf(1), 0.0
 	lit := make([]light.RGB, len(r.s.Lights))
 	d := light.Coarse
-	if quick {
+	if r.quick {
 		d = light.Search
 	}
 	on := 0
@@ -297,7 +297,7 @@ func (r *reader) colour() {
 // mapping is the map of the table, its bands, falloff and brightest place.
 func (r *reader) mapping(stepMm float64) {
 	e := r.engine
-	if stepMm < mapCoarseMm {
+	if !r.quick {
 		e = r.lightOf(r.s, light.Coarse)
 	}
 	m := e.Map(r.s.Table.mapStep(stepMm))
@@ -316,20 +316,20 @@ func (r *reader) mapping(stepMm float64) {
 	half := r.out.Frame.WidthMm / 2
 	clamp := func(x float64) float64 { return math.Max(0, math.Min(r.s.Table.WidthMm, x)) }
 	left, right := clamp(r.s.Vessel.XMm-half), clamp(r.s.Vessel.XMm+half)
-	a, b := r.onTable(r3.Vec{X: left, Y: r.s.Vessel.YMm}, stepMm), r.onTable(r3.Vec{X: right, Y: r.s.Vessel.YMm}, stepMm)
+	a, b := r.onTable(r3.Vec{X: left, Y: r.s.Vessel.YMm}), r.onTable(r3.Vec{X: right, Y: r.s.Vessel.YMm})
 	r.falloff = math.Log2(math.Max(a, 1e-6) / math.Max(b, 1e-6))
 	x := reading.New("falloff", "Falls off across the frame", math.Abs(r.falloff), "stops", 1, srcLight,
 		reading.Line{Words: "Table at the frame's left edge, level with the dish", Formula: fmt.Sprintf("%.0f cm from the left", left/10), Shown: lux(a)},
 		reading.Line{Words: "At its right edge", Formula: fmt.Sprintf("%.0f cm from the left", right/10), Shown: lux(b)},
 		reading.Line{Words: "Ratio", Formula: "log2(left / right)", Shown: fmt.Sprintf("%+.2f stops", r.falloff)})
 	r.add(x)
-	r.brightest(stepMm)
+	r.brightest()
 }
 
 // onTable is the light on a bare place of the table, lx: as finely as the set is read, or from
 // the map while something is moved and where something stands.
-func (r *reader) onTable(p r3.Vec, stepMm float64) float64 {
-	if stepMm >= mapCoarseMm || r.engine.Covered(p) {
+func (r *reader) onTable(p r3.Vec) float64 {
+	if r.quick || r.engine.Covered(p) {
 		return r.lightMap.At(p.X, p.Y)
 	}
 	return r.engine.At(r3.Vec{X: p.X, Y: p.Y, Z: 0.01}, r3.Vec{Z: 1}).Total()
@@ -337,7 +337,7 @@ func (r *reader) onTable(p r3.Vec, stepMm float64) float64 {
 
 // brightest finds the brightest place of the table in the frame, and compares how
 // bright it looks with how bright the food looks.
-func (r *reader) brightest(stepMm float64) {
+func (r *reader) brightest() {
 	m, most := r.lightMap, -1.0
 	foot := r.s.Vessel
 	for k, v := range m.Lux {
@@ -354,7 +354,7 @@ func (r *reader) brightest(stepMm float64) {
 	if most < 0 || r.lux.Total() <= 0 {
 		return
 	}
-	most = r.onTable(r.brightAt, stepMm)
+	most = r.onTable(r.brightAt)
 	table := r.s.Table.Reflectance
 	r.brightStops = math.Log2(most * table / (r.lux.Total() * math.Max(food, 0.01)))
 	words := "the food"

@@ -112,6 +112,7 @@ type reader struct {
 	brightAt                                  r3.Vec  // the brightest place of the table in the frame
 	brightStops                               float64 // against the food
 	mired                                     float64 // span of the lights that matter
+	quick                                     bool    // while something is moved: what costs most is told from the map, or not at all
 	falloff                                   float64 // stops, left against right
 	uneven                                    float64 // stops over the background
 	steam                                     float64 // stops that steam stands out by
