@@ -66,6 +66,7 @@ type (
 	bareChoice  optics.Choice
 	bareAnswer  scene.Answer
 	bareGap     cupboard.Gap
+	bareSuits   cupboard.Suits
 	bareScore   colour.Score
 	bareYear    almanac.Year
 	bareDay     almanac.DayStrip
@@ -89,6 +90,7 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		telling(func(v optics.Choice) any { v.Words = p.Words(v.Words); return bareChoice(v) }),
 		telling(func(v scene.Answer) any { v.Words = p.Words(v.Words); return bareAnswer(v) }),
 		telling(func(v cupboard.Gap) any { v.Words = p.Words(v.Words); return bareGap(v) }),
+		telling(func(v cupboard.Suits) any { v.Because = p.Words(v.Because); return bareSuits(v) }),
 		telling(func(v colour.Score) any { v.Words = p.Words(v.Words); return bareScore(v) }),
 		telling(func(v almanac.Year) any { v.Words = p.Words(v.Words); return bareYear(v) }),
 		telling(func(v almanac.DayStrip) any { v.Words = p.Words(v.Words); return bareDay(v) }),
