@@ -5,6 +5,8 @@ import (
 	"mime/multipart"
 
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/method"
+	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
 	"figladder/internal/store"
 	"figladder/internal/studio/list"
@@ -141,6 +143,23 @@ func (a *API) miningRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/dishes/{id}/mined", "mined", "Frames a recipe suggests", func(ctx context.Context, in *ByID) (*body[list.MinedDish], error) {
 		return point(s.List.Mined(ctx, in.ID))
+	})
+	route(a, Stylist, "PUT", "/api/dishes/{id}/verb", "decideVerb", "Say what a verb does to food, for every recipe of the studio", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Verb  string       `json:"verb" maxLength:"60" doc:"The verb as a dictionary has it, with the word behind it"`
+			Class method.Class `json:"class" doc:"What it does; empty to leave it to the table"`
+		}
+	}) (*done, error) {
+		return &done{}, s.Kitchen.DecideVerb(ctx, who(ctx), in.ID, in.Body.Verb, in.Body.Class)
+	}, empty)
+	route(a, Stylist, "PUT", "/api/dishes/{id}/shape", "shapeDish", "Say which form a dish has", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Form shots.Form `json:"form" doc:"The form"`
+		}
+	}) (*body[store.Dish], error) {
+		return point(s.Kitchen.Shape(ctx, who(ctx), in.ID, in.Body.Form))
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/accept", "accept", "Put suggested frames on the list", func(ctx context.Context, in *struct {
 		ByID

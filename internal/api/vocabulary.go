@@ -3,6 +3,8 @@ package api
 import (
 	"reflect"
 
+	"figladder/internal/craft/method"
+	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
 	"github.com/danielgtaylor/huma/v2"
 )
@@ -34,5 +36,8 @@ func vocabularies(r huma.Registry) huma.Registry {
 	tellWords[words.Finish](r)
 	tellWords[words.Hold](r)
 	tellWords[words.LightKind](r)
+	tellWords[method.Class](r)
+	tellWords[method.State](r)
+	tellWords[shots.Form](r)
 	return r
 }

@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 	"figladder/internal/studio"
 	"figladder/internal/studio/core"
@@ -94,7 +95,7 @@ func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
 	if l.err != nil {
 		return nil
 	}
-	row, err := l.st.Kitchen.AddTyped(l.ctx, l.who, s.Key, kitchen.Typed{Title: d.title, Form: d.form, Ingredients: d.ingredients, Method: d.method})
+	row, err := l.st.Kitchen.AddTyped(l.ctx, l.who, s.Key, kitchen.Typed{Title: d.title, Form: shots.Form(d.form), Ingredients: d.ingredients, Method: d.method})
 	if err != nil {
 		l.err = err
 		return nil

@@ -17,6 +17,7 @@ import (
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/kit"
+	"figladder/internal/craft/method"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
@@ -106,7 +107,7 @@ type Dish struct {
 type DishDoc struct {
 	ShootID  string        `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Position int           `json:"position" doc:"Order in the shoot"`
-	Form     string        `json:"form" enum:"plate,flat,tall,soup,drink,frozen" doc:"Shape as a camera meets it"`
+	Form     shots.Form    `json:"form" doc:"Shape as a camera meets it"`
 	Recipe   recipe.Recipe `gorm:"serializer:json" json:"recipe" doc:"How it is made"`
 	Dropped  []string      `gorm:"serializer:json" json:"dropped" doc:"Keys of proposals set aside"`
 
@@ -138,6 +139,7 @@ type ShotDoc struct {
 	Cause    string      `json:"cause" maxLength:"300" doc:"The word or ingredient that caused it"`
 	Proposal string      `json:"proposal" doc:"Key of the proposal it came from, empty when added by hand"`
 	Step     int         `json:"step" doc:"Step of the method it belongs to"`
+	Nth      int         `json:"nth" doc:"Which deed of the step, from 1; 0 for the step as a whole"`
 	Angle    words.Angle `json:"angle" doc:"Angle word"`
 	Hands    int         `json:"hands" minimum:"0" maximum:"9" doc:"Pairs of hands besides the photographer's"`
 	Shutter  bool        `json:"shutter" doc:"Whether the shutter speed decides how it looks"`
@@ -355,6 +357,12 @@ type PlaceRow struct {
 type PreferencesRow struct {
 	Base
 	Units units.Preferences `gorm:"serializer:json" json:"units" doc:"The units"`
+}
+
+// VerbRow is what the studio has decided about a verb of the kitchen; its key is the verb.
+type VerbRow struct {
+	Base
+	Class method.Class `json:"class" doc:"What it does to food, for this studio"`
 }
 
 // WantedRow is a thing looked for.

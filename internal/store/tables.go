@@ -28,6 +28,7 @@ var registered = []kind{
 	table[PlaceRow]("places", ""),
 	table[PreferencesRow]("preferences", ""),
 	table[HabitRow]("habits", ""),
+	table[VerbRow]("verbs", ""),
 	table[SetRow]("sets", ""),
 	table[Frame]("frames", "Frame"),
 	table[Approval]("approvals", ""),

@@ -85,11 +85,11 @@ const wellSuited = 62
 
 func vesselKind(form string) Kind {
 	switch form {
-	case "soup", "frozen":
+	case "soup", "bowl", "frozen":
 		return Bowl
 	case "drink":
 		return Glass
-	case "flat":
+	case "flat", "spread", "whole", "bite":
 		return Board
 	}
 	return Plate

@@ -52,14 +52,15 @@ const (
 )
 
 // portionMm is about how wide the food of a form lies, mm.
-var portionMm = map[string]float64{"plate": 135, "flat": 150, "tall": 150, "soup": 125, "drink": 60, "frozen": 75}
+var portionMm = map[string]float64{"plate": 135, "flat": 150, "tall": 150, "soup": 125, "bowl": 130, "drink": 60, "frozen": 75, "stack": 110, "many-alike": 200, "bite": 120, "spread": 180, "whole": 240}
 
 // Role is what a kind of prop is for a form of dish, and how well it fits it, 0 to
 // 1.
 func Role(k Kind, form string) (role string, fits float64) {
 	vessels := map[string]map[Kind]float64{
 		"plate": {Plate: 1, Bowl: 0.6, Board: 0.5}, "flat": {Plate: 0.85, Board: 1, Tile: 0.7}, "tall": {Plate: 1, Board: 0.8},
-		"soup": {Bowl: 1, Tiny: 0.3, Plate: 0.25}, "drink": {Glass: 1, Jug: 0.3}, "frozen": {Bowl: 0.7, Glass: 0.9, Tiny: 0.8, Plate: 0.4},
+		"stack": {Plate: 1, Board: 0.9, Tile: 0.6}, "many-alike": {Plate: 0.9, Board: 1, Tile: 0.7}, "bite": {Board: 1, Plate: 0.9, Tile: 0.9}, "spread": {Board: 1, Plate: 0.8, Bowl: 0.7}, "whole": {Board: 1, Plate: 0.8},
+		"soup": {Bowl: 1, Tiny: 0.3, Plate: 0.25}, "bowl": {Bowl: 1, Tiny: 0.2, Plate: 0.4}, "drink": {Glass: 1, Jug: 0.3}, "frozen": {Bowl: 0.7, Glass: 0.9, Tiny: 0.8, Plate: 0.4},
 	}
 	switch {
 	case vessels[form][k] > 0:

@@ -8,10 +8,11 @@ import (
 
 	"github.com/aaaton/golem/v4"
 	"github.com/aaaton/golem/v4/dicts/en"
+	"github.com/kljensen/snowball/english"
 )
 
-// english is the dictionary, read when it is first asked (some 60 ms).
-var english = sync.OnceValue(func() *golem.Lemmatizer {
+// dictionary is read when it is first asked (some 60 ms).
+var dictionary = sync.OnceValue(func() *golem.Lemmatizer {
 	l, err := golem.New(en.New())
 	if err != nil {
 		panic(err) // it is compiled in
@@ -19,8 +20,8 @@ var english = sync.OnceValue(func() *golem.Lemmatizer {
 	return l
 })
 
-// kitchen are words that the dictionary does not have.
-var kitchen = map[string]string{"veggies": "veggie", "torched": "torch", "torching": "torch"}
+// kitchen are words that the dictionary does not have, or has for another word.
+var kitchen = map[string]string{"veggies": "veggie", "laid": "lay"}
 
 // Of is the lemma of one English word, in lower case; a word that is not known is its own.
 func Of(word string) string {
@@ -28,8 +29,23 @@ func Of(word string) string {
 	if l, ok := kitchen[word]; ok {
 		return l
 	}
-	return english().Lemma(word)
+	return dictionary().Lemma(word)
 }
+
+// All are the lemmas that a word in lower case may have: leaves are leaf, ground is ground.
+func All(word string) []string {
+	if l, ok := kitchen[word]; ok {
+		return []string{l}
+	}
+	return dictionary().Lemmas(word)
+}
+
+// Listed reports whether the dictionary has a word in lower case.
+func Listed(word string) bool { return kitchen[word] != "" || dictionary().InDict(word) }
+
+// Stem is what is left of a word in lower case without its endings (Porter's second stemmer):
+// two forms of a word that no dictionary lists have one stem.
+func Stem(word string) string { return english.Stem(word, false) }
 
 // Singular is a noun's singular: its lemma where it may be a plural, else the word itself (a
 // dressing is not a dress).

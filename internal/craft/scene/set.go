@@ -167,8 +167,14 @@ func StartFor(angle words.Angle, form string) Set {
 	case "soup", "bowl":
 		s.Vessel = Vessel{Kind: "bowl", XMm: 800, YMm: 450, DiameterMm: 180, HeightMm: 65, Colour: "#b9b4a8", Finish: "satin"}
 		s.Food.AboveMm = 8
-	case "tall":
+	case "tall", "stack":
 		s.Food.AboveMm = 95
+	case "many-alike", "spread":
+		s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "board", 360, 20
+		s.Food.AboveMm = 30
+	case "whole":
+		s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "board", 400, 20
+		s.Food.AboveMm = 110
 	case "frozen":
 		s.Vessel = Vessel{Kind: "coupe", XMm: 800, YMm: 450, DiameterMm: 95, HeightMm: 110, Colour: "#9aa0a3", Finish: "gloss"}
 		s.Food.AboveMm = 45

@@ -42,7 +42,7 @@ func (t Terms) Check() []finding.FieldProblem {
 // frameMin is how long a frame of each kind takes before the lens, minutes:
 // placing, looking, moving, taking. Our own start values, until a studio has
 // logged its own.
-var frameMin = map[shots.Kind]float64{shots.Hero: 30, shots.Alternate: 10, shots.Detail: 8, shots.Ingredient: 10, shots.Before: 6, shots.Action: 15, shots.Safe: 3, shots.Repeat: 12, shots.Free: 10, shots.Clip: 15}
+var frameMin = map[shots.Kind]float64{shots.Hero: 30, shots.Alternate: 10, shots.Detail: 8, shots.Ingredient: 10, shots.Before: 6, shots.After: 6, shots.Action: 15, shots.Safe: 3, shots.Repeat: 12, shots.Free: 10, shots.Clip: 15}
 
 // Minutes is how long frames of these kinds take before the lens, and how that
 // was counted.

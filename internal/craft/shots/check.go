@@ -7,7 +7,6 @@ import (
 	"strings"
 
 	"figladder/internal/craft/finding"
-	"figladder/internal/craft/recipe"
 )
 
 // Listed is a frame on a list, as its checks need it.
@@ -26,7 +25,7 @@ type Crew struct {
 }
 
 // process kinds belong together and keep to few angles (handbook S8).
-func process(k Kind) bool { return k == Before || k == Action || k == Safe || k == Clip }
+func process(k Kind) bool { return k == Before || k == After || k == Action || k == Safe || k == Clip }
 
 // mostAngles is a main angle and two others.
 const mostAngles = 3
@@ -107,8 +106,9 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 				"A pour or a sprinkle needs one more while you hold the shutter.", finding.Hands("ask someone for that hour, or use the timer and a stand for the jug"))
 		}
 		if steams && x.Angle == words.StraightDown && x.Kind != Ingredient && x.Kind != Before {
-			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", string(words.StraightDown), "steam", "It fogs the lens; serve that one cold, or come down to three-quarter.",
-				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", string(words.ThreeQuarter))))
+			add("steam-from-above", finding.Care, "“"+x.Title+"” looks straight down into steam", string(words.StraightDown), "steam", "It fogs the lens. Two schools: serve that one cold; or keep the camera high over it and press in the burst as the hot liquid lands.",
+				finding.Press("Take it from three-quarter", finding.SetText(x.ID+".angle", string(words.ThreeQuarter))),
+				finding.Hands("let it go cold and take it then"), finding.Hands("keep the camera high, press in the burst, and look at the lens after each frame"))
 		}
 	}
 	if len(angles) > mostAngles {
@@ -138,6 +138,3 @@ func checkDish(own []Listed, steams bool, crew Crew) []finding.Finding {
 	}
 	return out
 }
-
-// Steaming reports whether a dish is served hot enough to steam.
-func Steaming(r recipe.Recipe) bool { return steams(r) != "" }

@@ -124,7 +124,7 @@ func newGrouping(list []Work) *grouping {
 	return g
 }
 
-func place(w Work) int { return rank(Proposal{Kind: w.Kind, Step: w.Step}) }
+func place(w Work) int { return rank(Proposal{Kind: w.Kind, Step: w.Step, Nth: w.Nth}) }
 
 // way is a part of a day: what was taken, in which order, and what stands.
 type way struct {

@@ -125,7 +125,7 @@ func TestGroupingOfALongDay(t *testing.T) {
 
 func TestGroupingSavesAndLeavesAHurriedDishWhole(t *testing.T) {
 	frame := func(dish string, k Kind, step int, angle words.Angle, hold words.Hold) Work {
-		return Work{Placed{dish, dish + " " + string(k), k, step}, angle, words.FromSide, hold}
+		return Work{Placed{Dish: dish, Title: dish + " " + string(k), Kind: k, Step: step}, angle, words.FromSide, hold}
 	}
 	list := []Work{
 		frame("trout", Ingredient, -1, words.StraightDown, "keeps"), frame("trout", Hero, 3, words.ThreeQuarter, "holds"),
@@ -146,7 +146,7 @@ func TestGroupingSavesAndLeavesAHurriedDishWhole(t *testing.T) {
 func BenchmarkGroupSixtyFrames(b *testing.B) {
 	list := []Work{}
 	for i := range 60 {
-		list = append(list, Work{Placed{fmt.Sprint("dish ", i/8), fmt.Sprint(i), []Kind{Ingredient, Before, Safe, Action, Hero, Alternate, Detail, Free}[i%8], []int{-1, 1, 2, 2, 4, 4, 4, 4}[i%8]},
+		list = append(list, Work{Placed{Dish: fmt.Sprint("dish ", i/8), Title: fmt.Sprint(i), Kind: []Kind{Ingredient, Before, Safe, Action, Hero, Alternate, Detail, Free}[i%8], Step: []int{-1, 1, 2, 2, 4, 4, 4, 4}[i%8]},
 			words.Angles[(i*7)%5], words.Directions[(i*3)%3], []words.Hold{"holds", "2 to 3 min, then it runs"}[i/8%2]})
 	}
 	b.ResetTimer()

@@ -8,6 +8,7 @@ type Placed struct {
 	Title string
 	Kind  Kind
 	Step  int
+	Nth   int // which deed of the step, from 1; 0 for the step as a whole
 }
 
 // Rank is a shot's place in the order of work within its dish: by step of the
@@ -19,12 +20,12 @@ func Rank(p Proposal) int { return rank(p) }
 // shows exists, nor after that state is gone.
 func Possible(order []Placed, at int) string {
 	me := order[at]
-	mine := rank(Proposal{Kind: me.Kind, Step: me.Step})
+	mine := rank(Proposal{Kind: me.Kind, Step: me.Step, Nth: me.Nth})
 	for i, other := range order {
 		if i == at || other.Dish != me.Dish {
 			continue
 		}
-		theirs := rank(Proposal{Kind: other.Kind, Step: other.Step})
+		theirs := rank(Proposal{Kind: other.Kind, Step: other.Step, Nth: other.Nth})
 		if i < at && hard(me, other) && theirs > mine {
 			return refusal(me, other, "after")
 		}
@@ -36,22 +37,22 @@ func Possible(order []Placed, at int) string {
 }
 
 // hard reports whether two shots of a dish cannot change places: they show
-// different steps, or one is the safe frame of the other's step.
+// different steps or deeds, or one is the safe frame of what the other does.
 func hard(a, b Placed) bool {
-	if a.Step != b.Step {
+	if a.Step != b.Step || a.Nth != b.Nth && a.Nth > 0 && b.Nth > 0 {
 		return a.Kind != Ingredient && b.Kind != Ingredient
 	}
-	return a.Kind == Safe && changes(b) || changes(a) && b.Kind == Safe
+	return a.Kind == Safe && alters(b) || alters(a) && b.Kind == Safe
 }
 
-// changes reports whether taking the shot changes the dish.
-func changes(p Placed) bool { return p.Kind == Action || p.Kind == Clip }
+// alters reports whether taking the shot changes the dish.
+func alters(p Placed) bool { return p.Kind == Action || p.Kind == Clip }
 
 func refusal(me, other Placed, where string) string {
 	if me.Kind == Safe && where == "after" {
 		return fmt.Sprintf("“%s” has to come first: after “%s” there is nothing left to be safe about.", me.Title, other.Title)
 	}
-	if other.Kind == Safe && changes(me) && where == "before" {
+	if other.Kind == Safe && alters(me) && where == "before" {
 		return fmt.Sprintf("“%s” cannot come before its safe frame, “%s”: once it is done it cannot be undone.", me.Title, other.Title)
 	}
 	if where == "before" {

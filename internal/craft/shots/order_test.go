@@ -7,13 +7,13 @@ import (
 )
 
 func TestPossible(t *testing.T) {
-	ingredient := Placed{"d", "Quinces", Ingredient, -1}
-	before := Placed{"d", "Before the oven", Before, 2}
-	safe := Placed{"d", "Safe", Safe, 4}
-	pour := Placed{"d", "Pour", Action, 4}
-	hero := Placed{"d", "Hero", Hero, 6}
-	detail := Placed{"d", "Detail", Detail, 6}
-	other := Placed{"e", "Other hero", Hero, 1}
+	ingredient := Placed{Dish: "d", Title: "Quinces", Kind: Ingredient, Step: -1}
+	before := Placed{Dish: "d", Title: "Before the oven", Kind: Before, Step: 2}
+	safe := Placed{Dish: "d", Title: "Safe", Kind: Safe, Step: 4}
+	pour := Placed{Dish: "d", Title: "Pour", Kind: Action, Step: 4}
+	hero := Placed{Dish: "d", Title: "Hero", Kind: Hero, Step: 6}
+	detail := Placed{Dish: "d", Title: "Detail", Kind: Detail, Step: 6}
+	other := Placed{Dish: "e", Title: "Other hero", Kind: Hero, Step: 1}
 
 	assert.Empty(t, Possible([]Placed{ingredient, before, safe, pour, hero, detail}, 3))
 	assert.Empty(t, Possible([]Placed{hero, ingredient}, 0), "an ingredient waits on the side")

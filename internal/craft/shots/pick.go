@@ -9,7 +9,7 @@ const MostSupporting = 12
 
 // supporting lists the kinds of supporting frame, in the order in which one of
 // each is picked: what moves first, then what stands on its own, then the rest.
-var supporting = []Kind{Action, Ingredient, Detail, Before, Repeat, Clip}
+var supporting = []Kind{Action, Ingredient, Detail, Before, Repeat, Clip, After}
 
 // Supporting reports whether a kind of frame stands beside a final: neither a
 // final itself, nor a safe frame, nor the free slot.
@@ -25,8 +25,10 @@ func Supporting(k Kind) bool {
 // pick marks the frames to take: the finals and the slot after them, every safe
 // frame (the step it guards will be taken whether or not it is photographed), and
 // as many supporting frames as are wanted: the best of each kind before a second
-// of any.
-func pick(all []Proposal, weight map[string]int, want int) {
+// of any, and of deeds that are alike one before another of them.
+func pick(all []Proposal, weight map[string]int, kin map[string]string, want int) {
+	taken := map[string]int{}
+	worth := func(p Proposal) int { return weight[p.Key] - 3*taken[kin[p.Key]] }
 	for i := range all {
 		all[i].Pick = !Supporting(all[i].Kind)
 	}
@@ -35,12 +37,15 @@ func pick(all []Proposal, weight map[string]int, want int) {
 		for _, k := range supporting {
 			best := -1
 			for i, p := range all {
-				if p.Kind == k && !p.Pick && (best < 0 || weight[p.Key] > weight[all[best].Key]) {
+				if p.Kind == k && !p.Pick && (best < 0 || worth(p) > worth(all[best])) {
 					best = i
 				}
 			}
 			if best >= 0 && want > 0 {
 				all[best].Pick = true
+				if k := kin[all[best].Key]; k != "" {
+					taken[k]++
+				}
 				want--
 			}
 		}

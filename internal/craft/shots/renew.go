@@ -39,7 +39,7 @@ func Renew(was, have, now Proposal) Renewal {
 	if have.Step != now.Step {
 		out.Changed = append(out.Changed, fmt.Sprintf("step %d becomes step %d", have.Step+1, now.Step+1))
 	}
-	f.Step, f.Because, f.Cause, f.Hold, f.Caution, f.Guards = now.Step, now.Because, now.Cause, now.Hold, now.Caution, now.Guards
+	f.Step, f.Nth, f.Because, f.Cause, f.Hold, f.Caution, f.Guards = now.Step, now.Nth, now.Because, now.Cause, now.Hold, now.Caution, now.Guards
 	if have.Guards != now.Guards {
 		out.Changed = append(out.Changed, fmt.Sprintf("comes before “%s”", now.Guards))
 	}
@@ -57,7 +57,7 @@ func yes(b bool) string {
 // the busier, and stands where the first stood. It says in words why two frames
 // cannot be one, and "" when they can.
 func Merge(a, b Proposal) (Proposal, string) {
-	pa, pb := Placed{Title: a.Title, Kind: a.Kind, Step: a.Step}, Placed{Title: b.Title, Kind: b.Kind, Step: b.Step}
+	pa, pb := Placed{Title: a.Title, Kind: a.Kind, Step: a.Step, Nth: a.Nth}, Placed{Title: b.Title, Kind: b.Kind, Step: b.Step, Nth: b.Nth}
 	switch {
 	case a.Kind == Safe || b.Kind == Safe:
 		return a, "A safe frame stays a frame of its own: it is there in case the next one fails."
@@ -71,7 +71,7 @@ func Merge(a, b Proposal) (Proposal, string) {
 	out.Hands, out.Shutter = max(a.Hands, b.Hands), a.Shutter || b.Shutter
 	out.Because = a.Because + "; and " + b.Because
 	out.Caution = joined(a.Caution, b.Caution)
-	out.Step = max(a.Step, b.Step)
+	out.Step, out.Nth = max(a.Step, b.Step), max(a.Nth, b.Nth)
 	return out, ""
 }
 

@@ -23,7 +23,7 @@ func byKey(m Mined) map[string]Proposal {
 // A step put in before others moves frames but loses none of their keys.
 func TestKeysOutliveAnInsertedStep(t *testing.T) {
 	longer := recipe.Typed("Lemon tart", "6 lemons\n5 eggs", "Line the tin.\nWhisk the eggs.\nBake for 35 minutes.\nPour the glaze over.\nDust with icing sugar.")
-	was, now := byKey(Mine(tart, Flat, Usual)), byKey(Mine(longer, Flat, Usual))
+	was, now := byKey(Mine(tart, Flat, Usual, nil)), byKey(Mine(longer, Flat, Usual, nil))
 	for k, p := range was {
 		require.Contains(t, now, k)
 		if p.Step >= 0 {
@@ -31,7 +31,7 @@ func TestKeysOutliveAnInsertedStep(t *testing.T) {
 		}
 	}
 	seen := map[string]bool{}
-	for _, p := range Mine(tart, Flat, Usual).Proposals {
+	for _, p := range Mine(tart, Flat, Usual, nil).Proposals {
 		assert.False(t, seen[p.Key], p.Key)
 		seen[p.Key] = true
 	}
@@ -90,7 +90,7 @@ func TestPickTakesTheBestOfEachKindFirst(t *testing.T) {
 	for want, least := range map[int]int{0: 0, 2: 2, 3: 3, 12: 4} {
 		n := 0
 		kinds := map[Kind]int{}
-		for _, p := range Mine(tart, Flat, want).Proposals {
+		for _, p := range Mine(tart, Flat, want, nil).Proposals {
 			if Supporting(p.Kind) && p.Pick {
 				n++
 				kinds[p.Kind]++
@@ -108,7 +108,7 @@ func TestPickTakesTheBestOfEachKindFirst(t *testing.T) {
 }
 
 func TestToolVesselAndLight(t *testing.T) {
-	all := byKey(Mine(recipe.Typed("Smoked pear toddy", "1 pear", "Whisk the honey with a fork in a jug.\nPour the spirit into the glass.\nFlame a strip of peel over the mug."), Drink, 12))
+	all := byKey(Mine(recipe.Typed("Smoked pear toddy", "1 pear", "Whisk the honey with a fork in a jug.\nPour the spirit into the glass.\nFlame a strip of peel over the mug."), Drink, 12, nil))
 	assert.Equal(t, "fork", all["action-whisk"].Tool, "what the step says")
 	assert.Equal(t, "jug", all["action-whisk"].Vessel)
 	assert.Equal(t, "jug", all["action-pour"].Tool, "what is usual")
@@ -117,7 +117,7 @@ func TestToolVesselAndLight(t *testing.T) {
 	assert.Equal(t, words.FromBehind, all["hero"].Light, "a drink wants light through it")
 	assert.Equal(t, words.FromCorner, all["ingredient-pear"].Light)
 	assert.Equal(t, words.Continuous, all["clip"].Light)
-	soup := byKey(Mine(recipe.Typed("Leek soup", "leeks", "Chop the leeks.\nBlend."), Bowl, 12))
+	soup := byKey(Mine(recipe.Typed("Leek soup", "leeks", "Chop the leeks.\nBlend."), Bowl, 12, nil))
 	assert.Equal(t, "board", soup["action-chop"].Vessel)
 	assert.Equal(t, "bowl", soup["hero"].Vessel)
 	assert.Contains(t, Vessels, soup["hero"].Vessel)

@@ -13,7 +13,6 @@ import (
 	"figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/kitchen"
-	"figladder/internal/studio/list"
 )
 
 // askOfDish is what props for a dish are judged against.
@@ -23,7 +22,7 @@ func (s *Room) askOfDish(ctx context.Context, dish *store.Dish) (cupboard.Ask, e
 		return cupboard.Ask{}, err
 	}
 	b := kitchen.AskOf(shoot.Brief)
-	a := cupboard.Ask{Dish: dish.Recipe.Title, Form: dish.Form, Ingredients: kitchen.Items(dish.Recipe), Food: dish.Colour.Food, Dark: b.Dark, Bold: b.Bold || dish.Colour.School == "bold", Altered: dish.Eating.Altered}
+	a := cupboard.Ask{Dish: dish.Recipe.Title, Form: string(dish.Form), Ingredients: kitchen.Items(dish.Recipe), Food: dish.Colour.Food, Dark: b.Dark, Bold: b.Bold || dish.Colour.School == "bold", Altered: dish.Eating.Altered}
 	var hero store.Shot
 	got := s.Store.WithContext(ctx).Where("dish_id = ? and kind = 'hero'", dish.Key).Limit(1).Find(&hero)
 	if got.Error != nil {
@@ -31,7 +30,11 @@ func (s *Room) askOfDish(ctx context.Context, dish *store.Dish) (cupboard.Ask, e
 	}
 	a.Angle, a.Light = hero.Angle, hero.Light
 	if got.RowsAffected == 0 {
-		for _, p := range list.Mine(dish).Proposals {
+		m, err := s.List.Mine(ctx, dish)
+		if err != nil {
+			return a, err
+		}
+		for _, p := range m.Proposals {
 			if p.Kind == shots.Hero {
 				a.Angle, a.Light = p.Angle, p.Light
 			}
@@ -94,7 +97,7 @@ func (s *Room) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 		byRole[x.Suits.Role] = append(byRole[x.Suits.Role], x)
 	}
 	out := &Suited{Dish: dish.Recipe.Title, Schools: colour.Schools, Held: []string{}, Missing: []finding.Finding{}}
-	out.Asked = brief.Join(", ", dish.Form, string(ask.Angle), string(ask.Light), map[bool]string{true: "dark", false: "bright"}[ask.Dark], map[bool]string{true: "bold", false: "quiet"}[ask.Bold])
+	out.Asked = brief.Join(", ", string(dish.Form), string(ask.Angle), string(ask.Light), map[bool]string{true: "dark", false: "bright"}[ask.Dark], map[bool]string{true: "bold", false: "quiet"}[ask.Bold])
 	for role, into := range map[string]*[]SuitedProp{"vessel": &out.Vessels, "ground": &out.Grounds, "beside": &out.Beside} {
 		*into = best(byRole[role], free)
 		if len(*into) == 0 {

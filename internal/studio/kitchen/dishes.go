@@ -13,10 +13,10 @@ import (
 
 // Typed is a recipe as it is typed: a line an ingredient, a line a step.
 type Typed struct {
-	Title       string `json:"title" maxLength:"300" doc:"Name of the dish"`
-	Form        string `json:"form" enum:",plate,flat,tall,soup,drink,frozen" doc:"Shape as a camera meets it; empty to guess from the name"`
-	Ingredients string `json:"ingredients" maxLength:"40000" doc:"A line each; a line that ends in a colon is a heading"`
-	Method      string `json:"method" maxLength:"200000" doc:"A line a step"`
+	Title       string     `json:"title" maxLength:"300" doc:"Name of the dish"`
+	Form        shots.Form `json:"form" doc:"Shape as a camera meets it; empty to judge by the recipe"`
+	Ingredients string     `json:"ingredients" maxLength:"40000" doc:"A line each; a line that ends in a colon is a heading"`
+	Method      string     `json:"method" maxLength:"200000" doc:"A line a step"`
 }
 
 // AddTyped adds a dish from typed text.
@@ -33,13 +33,16 @@ func (s *Room) ImportRecipe(ctx context.Context, who core.Who, shootID, name str
 	return s.addDish(ctx, who, shootID, r, "")
 }
 
-func (s *Room) addDish(ctx context.Context, who core.Who, shootID string, r recipe.Recipe, form string) (*store.Dish, error) {
+func (s *Room) addDish(ctx context.Context, who core.Who, shootID string, r recipe.Recipe, form shots.Form) (*store.Dish, error) {
 	if err := core.Fields("", r.Check()); err != nil {
 		return nil, err
 	}
 	if form == "" {
-		guessed, _ := shots.GuessForm(r)
-		form = string(guessed)
+		own, err := s.Verbs(ctx)
+		if err != nil {
+			return nil, err
+		}
+		form = shots.FormOf(r, own).Form
 	}
 	row := &store.Dish{Base: store.NewBase(), DishDoc: store.DishDoc{ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(Items(r))}}
 	if err := s.Deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {

@@ -12,7 +12,7 @@ import (
 
 // Wanted is what the finish steps of a kept frame are worked out from.
 func Wanted(shoot *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame) finish.Wanted {
-	return finish.Wanted{Kind: shot.Kind, Form: dish.Form, HasCard: slices.ContainsFunc(f.Set.Cards, func(c scene.Card) bool { return c.On }), Moving: f.Set.Food.Movement > 0,
+	return finish.Wanted{Kind: shot.Kind, Form: string(dish.Form), HasCard: slices.ContainsFunc(f.Set.Cards, func(c scene.Card) bool { return c.On }), Moving: f.Set.Food.Movement > 0,
 		LongPx: shoot.Brief.LongestPx(), FrameLong: max(f.WidthPx, f.HeightPx)}
 }
 

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/method"
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/shots"
 	"figladder/internal/store"
@@ -111,9 +112,13 @@ func (s *Room) CheckList(ctx context.Context, shootID string) ([]finding.Finding
 	for i, x := range list {
 		rows[i] = shots.Listed{ID: x.Key, Placed: placedOne(x), DishName: dishes[x.DishID].Recipe.Title, Angle: x.Angle, Hands: x.Hands}
 	}
+	own, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return nil, err
+	}
 	steaming := map[string]bool{}
 	for id, d := range dishes {
-		steaming[id] = shots.Steaming(d.Recipe)
+		steaming[id] = shots.Serve(d.Recipe, d.Form, method.Of(d.Recipe, own)).Steams
 	}
 	return shots.Check(rows, steaming, shots.Crew{Hands: shoot.Brief.Hands, Supporting: shots.Usual}), nil
 }

@@ -164,7 +164,7 @@ func sketchOf(x store.Shot, d store.Dish, sets map[string]scene.Set, usual map[s
 		out.Set = true
 		return out
 	}
-	set := scene.StartFor(x.Angle, d.Form)
+	set := scene.StartFor(x.Angle, string(d.Form))
 	if len(d.Colour.Food) > 0 {
 		set.Food.Colour = d.Colour.Food[0].Hex
 	}

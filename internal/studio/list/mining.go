@@ -34,25 +34,32 @@ type MinedDish struct {
 	Because      string               `json:"because" doc:"Why that angle"`
 	Supporting   int                  `json:"supporting" doc:"Supporting frames wanted beside the final"`
 	Frames       []MinedFrame         `json:"frames" doc:"Suggested frames in shooting order"`
-	Irreversible []shots.Irreversible `json:"irreversible" doc:"Steps that cannot be undone"`
+	Irreversible []shots.Irreversible `json:"irreversible" doc:"Deeds that cannot be undone"`
+	Deeds        []shots.Judged       `json:"deeds" doc:"What is done, in order, and what each means for pictures"`
+	Served       shots.Served         `json:"served" doc:"What the dish is like at the shutter"`
+	Shape        shots.FormGuess      `json:"shape" doc:"Which form the recipe speaks for, and what speaks for it"`
 	Orphans      []Orphan             `json:"orphans" doc:"On the list, but the recipe no longer suggests them"`
 	Behind       int                  `json:"behind" doc:"Shots on the list that the recipe has left behind"`
 }
 
-// Mine reads a dish for frames.
-func Mine(row *store.Dish) shots.Mined {
-	return shots.Mine(row.Recipe, shots.Form(row.Form), row.Supporting)
+// Mine reads a dish for frames, with the studio's decisions about verbs.
+func (s *Room) Mine(ctx context.Context, row *store.Dish) (shots.Mined, error) {
+	own, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return shots.Mined{}, err
+	}
+	return shots.Mine(row.Recipe, row.Form, row.Supporting, own), nil
 }
 
 // proposalOf is a shot as mining compares it.
 func proposalOf(x store.Shot) shots.Proposal {
-	return shots.Proposal{Key: x.Proposal, Kind: shots.Kind(x.Kind), Title: x.Title, Because: x.Because, Cause: x.Cause, Step: x.Step, Angle: x.Angle, Light: x.Light, Vessel: x.Vessel, Tool: x.Tool,
+	return shots.Proposal{Key: x.Proposal, Kind: shots.Kind(x.Kind), Title: x.Title, Because: x.Because, Cause: x.Cause, Step: x.Step, Nth: x.Nth, Angle: x.Angle, Light: x.Light, Vessel: x.Vessel, Tool: x.Tool,
 		Hands: x.Hands, Shutter: x.Shutter, Hold: x.Hold, Caution: x.Caution, Guards: x.Guards}
 }
 
 // take puts what mining compares into a shot.
 func take(x *store.Shot, p shots.Proposal) {
-	x.Title, x.Because, x.Cause, x.Step, x.Angle, x.Light, x.Vessel, x.Tool = p.Title, p.Because, p.Cause, p.Step, p.Angle, p.Light, p.Vessel, p.Tool
+	x.Title, x.Because, x.Cause, x.Step, x.Nth, x.Angle, x.Light, x.Vessel, x.Tool = p.Title, p.Because, p.Cause, p.Step, p.Nth, p.Angle, p.Light, p.Vessel, p.Tool
 	x.Hands, x.Shutter, x.Hold, x.Caution, x.Guards = p.Hands, p.Shutter, p.Hold, p.Caution, p.Guards
 }
 
@@ -66,9 +73,13 @@ func (s *Room) Mined(ctx context.Context, dishID string) (*MinedDish, error) {
 	if err := s.Store.WithContext(ctx).Where("dish_id = ? and proposal <> ''", dishID).Order("position, id").Find(&have).Error; err != nil {
 		return nil, err
 	}
-	m := Mine(row)
-	out := &MinedDish{Supporting: row.Supporting, Frames: []MinedFrame{}, Irreversible: m.Irreversible, Orphans: []Orphan{}}
-	out.Angle, out.Because = shots.MainAngle(shots.Form(row.Form), row.Recipe)
+	own, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return nil, err
+	}
+	m := shots.Mine(row.Recipe, row.Form, row.Supporting, own)
+	out := &MinedDish{Supporting: row.Supporting, Frames: []MinedFrame{}, Irreversible: m.Irreversible, Deeds: m.Deeds, Served: m.Served, Shape: shots.FormOf(row.Recipe, own), Orphans: []Orphan{}}
+	out.Angle, out.Because = shots.MainAngle(row.Form, m.Served)
 	known := map[string]bool{}
 	for _, p := range m.Proposals {
 		known[p.Key] = true
@@ -105,7 +116,10 @@ func (s *Room) Accept(ctx context.Context, who core.Who, dishID string, keys []s
 	if err != nil {
 		return nil, err
 	}
-	m := Mine(row)
+	m, err := s.Mine(ctx, row)
+	if err != nil {
+		return nil, err
+	}
 	made := []store.Shot{}
 	words := fmt.Sprintf("Put %d frames of %s on the list", len(keys), row.Recipe.Title)
 	if len(keys) == 1 {
@@ -192,8 +206,12 @@ func (s *Room) Renew(ctx context.Context, who core.Who, dishID string) (int, err
 	if err != nil {
 		return 0, err
 	}
+	m, err := s.Mine(ctx, row)
+	if err != nil {
+		return 0, err
+	}
 	now := map[string]shots.Proposal{}
-	for _, p := range Mine(row).Proposals {
+	for _, p := range m.Proposals {
 		now[p.Key] = p
 	}
 	n := 0

@@ -8,6 +8,7 @@ import (
 	"unicode/utf8"
 
 	"figladder/internal/craft/measure"
+	"figladder/internal/craft/method"
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/series"
 	"figladder/internal/craft/shopping"
@@ -123,12 +124,16 @@ func (s *Room) seriesDishes(ctx context.Context, rows []store.Dish, list []store
 	for _, o := range t.MinutesOwn {
 		own[o.DishID] = o.Minutes
 	}
+	verbs, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
 	var dishes []series.Dish
 	for _, row := range rows {
 		if err := ctx.Err(); err != nil {
 			return nil, nil, err
 		}
-		kinds, setup := framesOf(row, list)
+		kinds, setup := framesOf(row, list, verbs)
 		p := PlannedDish{ID: row.Key, Name: row.Recipe.Title, Setup: setup, Buys: []string{}}
 		p.Minutes, p.Counted = series.Minutes(kinds)
 		if m, ok := own[row.Key]; ok {
@@ -147,7 +152,7 @@ func (s *Room) seriesDishes(ctx context.Context, rows []store.Dish, list []store
 
 // framesOf is what a dish is photographed as: its frames on the list, or those
 // picked for it while there are none; and the set of its hero.
-func framesOf(row store.Dish, list []store.Shot) (kinds []shots.Kind, setup string) {
+func framesOf(row store.Dish, list []store.Shot, verbs map[string]method.Class) (kinds []shots.Kind, setup string) {
 	add := func(k shots.Kind, angle words.Angle, light words.Direction) {
 		kinds = append(kinds, k)
 		if setup == "" || k == shots.Hero {
@@ -160,7 +165,7 @@ func framesOf(row store.Dish, list []store.Shot) (kinds []shots.Kind, setup stri
 		}
 	}
 	if len(kinds) == 0 {
-		for _, p := range Mine(&row).Proposals {
+		for _, p := range shots.Mine(row.Recipe, row.Form, row.Supporting, verbs).Proposals {
 			if p.Pick {
 				add(p.Kind, p.Angle, p.Light)
 			}

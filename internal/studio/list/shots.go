@@ -146,7 +146,7 @@ func placed(list []store.Shot) []shots.Placed {
 }
 
 func placedOne(x store.Shot) shots.Placed {
-	return shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step}
+	return shots.Placed{Dish: x.DishID, Title: x.Title, Kind: shots.Kind(x.Kind), Step: x.Step, Nth: x.Nth}
 }
 
 // placeFor is where a shot goes in a list: behind the last of its dish that comes

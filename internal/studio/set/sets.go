@@ -39,7 +39,7 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 	if err != nil {
 		return nil, err
 	}
-	set := scene.StartFor(shot.Angle, dish.Form)
+	set := scene.StartFor(shot.Angle, string(dish.Form))
 	set.Food.Name = dish.Recipe.Title
 	d, err := s.decided(ctx, shot, dish)
 	if err != nil {
