@@ -89,8 +89,12 @@ func (l *loader) shoot(name string, b brief.Brief) *store.Shoot {
 	return s
 }
 
-// dish adds a dish, accepts its hero and the frames of the given kinds, and
-// returns them with the hero last.
+// mostOfAKind is how many frames of one kind a dish of the demo takes: the list of a day.
+const mostOfAKind = 3
+
+// dish adds a dish, accepts its hero and frames of the given kinds, and returns them with the
+// hero last. Of many of a kind it takes those picked, then the last ones, which are done to the
+// finished dish.
 func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
 	if l.err != nil {
 		return nil
@@ -106,12 +110,25 @@ func (l *loader) dish(s *store.Shoot, d dish, kinds ...string) []store.Shot {
 		return nil
 	}
 	var keys []string
-	for _, f := range m.Frames {
-		for _, k := range append(kinds, "hero") {
-			if string(f.Kind) == k {
-				keys = append(keys, f.Key)
+	for _, k := range append(kinds, "hero") {
+		var picked, other []string
+		for _, f := range m.Frames {
+			switch {
+			case string(f.Kind) != k:
+			case f.Pick:
+				picked = append(picked, f.Key)
+			case f.Kind == "ingredient":
+				other = append(other, f.Key)
+			default:
+				other = append([]string{f.Key}, other...)
 			}
 		}
+		all := append(picked, other...)
+		if k == "safe" {
+			keys = append(keys, all...)
+			continue
+		}
+		keys = append(keys, all[:min(mostOfAKind, len(all))]...)
 	}
 	shots, err := l.st.List.Accept(l.ctx, l.who, row.Key, keys)
 	l.err = err

@@ -415,6 +415,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/{id}/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which form a dish has */
+        put: operations["shapeDish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}/shots": {
         parameters: {
             query?: never;
@@ -460,6 +477,23 @@ export interface paths {
         /** Trials read against each other */
         get: operations["readTrials"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/verb": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what a verb does to food, for every recipe of the studio */
+        put: operations["decideVerb"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3213,6 +3247,15 @@ export interface components {
             /** @description Time zone, such as Europe/London */
             zone: string;
         };
+        DecideVerbRequest: {
+            /**
+             * @description What it does; empty to leave it to the table
+             * @enum {string}
+             */
+            class: "" | "pours" | "scatters" | "dusts" | "spreads" | "dots" | "fills" | "turns out" | "drops" | "cuts" | "breaks" | "opens" | "grates" | "prepares" | "pierces" | "presses" | "squeezes" | "swirls" | "dips" | "coats" | "flames" | "lifts" | "sets" | "stacks" | "closes" | "mixes" | "whips" | "tosses" | "shapes" | "strains" | "rubs" | "tips" | "taps" | "blends" | "sears" | "heats" | "cools" | "rests" | "seasons" | "cleans" | "lines" | "adds" | "moves" | "serves" | "bites" | "watches" | "no deed" | "unknown";
+            /** @description The verb as a dictionary has it, with the word behind it */
+            verb: string;
+        };
         Deed: {
             /**
              * Format: date-time
@@ -3271,7 +3314,7 @@ export interface components {
              * @description Shape as a camera meets it
              * @enum {string}
              */
-            form: "plate" | "flat" | "tall" | "soup" | "drink" | "frozen";
+            form: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
             /**
              * Format: int64
              * @description Order in the shoot
@@ -3289,10 +3332,10 @@ export interface components {
         };
         DishEdit: {
             /**
-             * @description Shape as a camera meets it; empty to guess from the name
+             * @description Shape as a camera meets it; empty to judge by the recipe
              * @enum {string}
              */
-            form: "" | "plate" | "flat" | "tall" | "soup" | "drink" | "frozen";
+            form: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
             /** @description A line each; a line that ends in a colon is a heading */
             ingredients: string;
             /** @description A line a step */
@@ -3395,6 +3438,20 @@ export interface components {
             path: string;
             /** @description New text */
             text?: string;
+        };
+        Evidence: {
+            /**
+             * @description The form
+             * @enum {string}
+             */
+            form: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
+            /**
+             * Format: double
+             * @description How much it speaks for it; negative against
+             */
+            points: number;
+            /** @description What speaks for it */
+            words: string;
         };
         FieldChange: {
             /** @description As it is in the first */
@@ -3521,6 +3578,20 @@ export interface components {
              * @description Across
              */
             widthMm: number;
+        };
+        FormGuess: {
+            /** @description What speaks for which form, the most first */
+            evidence: components["schemas"]["Evidence"][];
+            /**
+             * @description The form most speaks for
+             * @enum {string}
+             */
+            form: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
+            /**
+             * @description The runner-up; empty when nothing speaks for another
+             * @enum {string}
+             */
+            second: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
         };
         FrameBox: {
             /**
@@ -3895,8 +3966,13 @@ export interface components {
         Irreversible: {
             /** @description Why it cannot be undone */
             because: string;
-            /** @description The part of the step */
+            /** @description The words of the step that say so */
             clause: string;
+            /**
+             * Format: int64
+             * @description Which deed of the step, from 1
+             */
+            nth: number;
             /**
              * Format: int64
              * @description Step of the method, from 0
@@ -3914,6 +3990,84 @@ export interface components {
             password: string;
             /** @description Token of the link */
             token: string;
+        };
+        Judged: {
+            /**
+             * Format: double
+             * @description How hot, °C; 0 when nothing is said
+             */
+            celsius: number;
+            /**
+             * @description What it does to food
+             * @enum {string}
+             */
+            class: "" | "pours" | "scatters" | "dusts" | "spreads" | "dots" | "fills" | "turns out" | "drops" | "cuts" | "breaks" | "opens" | "grates" | "prepares" | "pierces" | "presses" | "squeezes" | "swirls" | "dips" | "coats" | "flames" | "lifts" | "sets" | "stacks" | "closes" | "mixes" | "whips" | "tosses" | "shapes" | "strains" | "rubs" | "tips" | "taps" | "blends" | "sears" | "heats" | "cools" | "rests" | "seasons" | "cleans" | "lines" | "adds" | "moves" | "serves" | "bites" | "watches" | "no deed" | "unknown";
+            /** @description The words that say so */
+            clause: string;
+            /** @description Whether it is done to the finished dish, before the lens */
+            done: boolean;
+            /**
+             * Format: int64
+             * @description How good an action frame it makes: 0 none, 3 best
+             */
+            frame: number;
+            /**
+             * Format: int64
+             * @description Where its words begin in the step, bytes
+             */
+            from: number;
+            /** @description Whether it stands in the last step */
+            last: boolean;
+            /**
+             * Format: double
+             * @description How long, the most that is said; 0 when nothing is said
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description Which deed of its step, from 1
+             */
+            nth: number;
+            /** @description What it is done to; empty for what was spoken of before */
+            object: string;
+            /** @description Whether its class is the studio's own decision */
+            own: boolean;
+            /** @description Whether it puts the dish on or into what it is served in */
+            plates: boolean;
+            /**
+             * @description What the dish is when it begins
+             * @enum {string}
+             */
+            state: "" | "raw" | "being prepared" | "on heat" | "resting or cooling" | "assembled" | "on or in what it is served in" | "dressed" | "opened";
+            /**
+             * Format: int64
+             * @description Step of the method, from 0
+             */
+            step: number;
+            /** @description On, into or over what, with that word */
+            target: string;
+            /**
+             * Format: int64
+             * @description Where they end
+             */
+            to: number;
+            /**
+             * @description How it is told: an order, along with another (whisking), a passive (is poured), or in short (squeeze of lime)
+             * @enum {string}
+             */
+            told: "order" | "along" | "passive" | "short";
+            /** @description What it is done with, when it says so */
+            tool: string;
+            /** @description Whether it cannot be undone, here */
+            undoes: boolean;
+            /** @description Its verb as a dictionary has it, with the word behind it: pour off */
+            verb: string;
+            /** @description The vessel it speaks of, or empty */
+            vessel: string;
+            /** @description Why it is judged so */
+            why: string;
+            /** @description Its verb as written */
+            word: string;
         };
         KeepFrameRequest: {
             /** @description Whether it is the one */
@@ -4703,12 +4857,18 @@ export interface components {
              * @description Shots on the list that the recipe has left behind
              */
             behind: number;
+            /** @description What is done, in order, and what each means for pictures */
+            deeds: components["schemas"]["Judged"][];
             /** @description Suggested frames in shooting order */
             frames: components["schemas"]["MinedFrame"][];
-            /** @description Steps that cannot be undone */
+            /** @description Deeds that cannot be undone */
             irreversible: components["schemas"]["Irreversible"][];
             /** @description On the list, but the recipe no longer suggests them */
             orphans: components["schemas"]["Orphan"][];
+            /** @description What the dish is like at the shutter */
+            served: components["schemas"]["Served"];
+            /** @description Which form the recipe speaks for, and what speaks for it */
+            shape: components["schemas"]["FormGuess"];
             /**
              * Format: int64
              * @description Supporting frames wanted beside the final
@@ -4752,6 +4912,11 @@ export interface components {
              * @enum {string}
              */
             light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
+            /**
+             * Format: int64
+             * @description Which deed of the step it belongs to, from 1; 0 for the step as a whole
+             */
+            nth: number;
             /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
             pick: boolean;
             /** @description The shot it became, or empty */
@@ -5380,6 +5545,11 @@ export interface components {
              * @enum {string}
              */
             light: "" | "from the side" | "from behind" | "from a top corner" | "continuous";
+            /**
+             * Format: int64
+             * @description Which deed of the step it belongs to, from 1; 0 for the step as a whole
+             */
+            nth: number;
             /** @description Whether it is among those to take: finals, safe frames, and the best supporting frames */
             pick: boolean;
             /** @description Whether the shutter speed decides how it looks */
@@ -5900,6 +6070,21 @@ export interface components {
              */
             setupMinor: number;
         };
+        Served: {
+            /** @description What speaks for or against its steaming */
+            because: string[];
+            /** @description What of it dies first, in a word */
+            diesWith: string;
+            /**
+             * @description How long that holds
+             * @enum {string}
+             */
+            hold: "" | "keeps" | "holds" | "about 10 min once dressed" | "minutes, then the foam falls" | "2 to 3 min, then it runs" | "under 1 min while it steams" | "seconds";
+            /** @description Whether it lies flat on its plate, slice by slice */
+            laid: boolean;
+            /** @description Whether it is hot and wet enough to steam */
+            steams: boolean;
+        };
         Set: {
             /**
              * @description How much advice about composition is given; empty is loud
@@ -6047,6 +6232,13 @@ export interface components {
             seconds: number;
             /** @description As a photographer writes it */
             shown: string;
+        };
+        ShapeDishRequest: {
+            /**
+             * @description The form
+             * @enum {string}
+             */
+            form: "" | "plate" | "flat" | "tall" | "stack" | "soup" | "bowl" | "drink" | "frozen" | "many-alike" | "bite" | "spread" | "whole";
         };
         Share: {
             /** @description Row of the density table that turned a volume into weight, or empty */
@@ -6331,6 +6523,11 @@ export interface components {
             merged: string[];
             /** @description The proposal as it was accepted, to tell a person's changes from the recipe's */
             readonly mined: components["schemas"]["Proposal"];
+            /**
+             * Format: int64
+             * @description Which deed of the step, from 1; 0 for the step as a whole
+             */
+            nth: number;
             /**
              * Format: int64
              * @description Order in the shoot
@@ -8062,6 +8259,42 @@ export interface operations {
             };
         };
     };
+    shapeDish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeDishRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDish"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     addShot: {
         parameters: {
             query?: never;
@@ -8197,6 +8430,40 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TrialBench"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    decideVerb: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideVerbRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

@@ -41,11 +41,17 @@ export const words = {
   Daylight: {
     weather: ['overcast', 'mixed', 'clear'],
   },
+  DecideVerbRequest: {
+    class: ['pours', 'scatters', 'dusts', 'spreads', 'dots', 'fills', 'turns out', 'drops', 'cuts', 'breaks', 'opens', 'grates', 'prepares', 'pierces', 'presses', 'squeezes', 'swirls', 'dips', 'coats', 'flames', 'lifts', 'sets', 'stacks', 'closes', 'mixes', 'whips', 'tosses', 'shapes', 'strains', 'rubs', 'tips', 'taps', 'blends', 'sears', 'heats', 'cools', 'rests', 'seasons', 'cleans', 'lines', 'adds', 'moves', 'serves', 'bites', 'watches', 'no deed', 'unknown'],
+  },
   DishDoc: {
-    form: ['plate', 'flat', 'tall', 'soup', 'drink', 'frozen'],
+    form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
   DishEdit: {
-    form: ['plate', 'flat', 'tall', 'soup', 'drink', 'frozen'],
+    form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
+  },
+  Evidence: {
+    form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
   Finding: {
     severity: ['note', 'care', 'stop'],
@@ -54,6 +60,10 @@ export const words = {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
     form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells'],
+  },
+  FormGuess: {
+    form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
+    second: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
   Ground: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
@@ -71,6 +81,11 @@ export const words = {
   },
   Invited: {
     role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  Judged: {
+    class: ['pours', 'scatters', 'dusts', 'spreads', 'dots', 'fills', 'turns out', 'drops', 'cuts', 'breaks', 'opens', 'grates', 'prepares', 'pierces', 'presses', 'squeezes', 'swirls', 'dips', 'coats', 'flames', 'lifts', 'sets', 'stacks', 'closes', 'mixes', 'whips', 'tosses', 'shapes', 'strains', 'rubs', 'tips', 'taps', 'blends', 'sears', 'heats', 'cools', 'rests', 'seasons', 'cleans', 'lines', 'adds', 'moves', 'serves', 'bites', 'watches', 'no deed', 'unknown'],
+    state: ['raw', 'being prepared', 'on heat', 'resting or cooling', 'assembled', 'on or in what it is served in', 'dressed', 'opened'],
+    told: ['order', 'along', 'passive', 'short'],
   },
   KitItem: {
     kind: ['body', 'lens', 'phone', 'support', 'lamp', 'modifier', 'card', 'diffuser', 'other'],
@@ -141,6 +156,9 @@ export const words = {
   SeriesTerms: {
     currency: ['GBP', 'EUR', 'USD'],
   },
+  Served: {
+    hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
+  },
   Set: {
     advice: ['loud', 'quiet', 'off'],
   },
@@ -155,6 +173,9 @@ export const words = {
   },
   SetRoleRequest: {
     role: ['owner', 'photographer', 'stylist', 'assistant'],
+  },
+  ShapeDishRequest: {
+    form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
   ShoppingGoods: {
     fresh: ['day', 'keeps'],

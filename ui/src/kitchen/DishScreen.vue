@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { degrees } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { ElMessage } from 'element-plus'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema, type Angle, type Direction } from '../api/client'
-import { limits } from '../api/words'
+import { limits, words } from '../api/words'
 import { useDishes, useEating, useMined } from '../api/queries'
 import { useAct } from '../parts/act'
 import { useRefresh } from '../api/refresh'
@@ -21,6 +20,9 @@ import { angles, kindWords, lights } from '../parts/shown'
 import DishNav from './DishNav.vue'
 import DishPicker from './DishPicker.vue'
 import EatingBox from './EatingBox.vue'
+import { formWords } from './forms'
+import MethodSteps from './MethodSteps.vue'
+import ShapeBox from './ShapeBox.vue'
 import { asLines, asMethod } from './typed'
 import ChoiceField from '../parts/ChoiceField.vue'
 
@@ -36,13 +38,8 @@ const { act, error } = useAct(refresh)
 const busy = ref(false)
 
 const forms = [
-  { value: '', words: 'Guess from the name' },
-  { value: 'plate', words: 'On a plate' },
-  { value: 'flat', words: 'Flat, or many' },
-  { value: 'tall', words: 'Tall, layered' },
-  { value: 'soup', words: 'In a bowl or pot' },
-  { value: 'drink', words: 'A drink' },
-  { value: 'frozen', words: 'Frozen' },
+  { value: '', words: 'Judge by the recipe' },
+  ...words.DishDoc.form.map((value) => ({ value, words: formWords[value] })),
 ] as const
 
 const scale = reactive({ by: '1', region: 'metric', base: '' })
@@ -204,7 +201,13 @@ const renew = () =>
     })
   })
 const takeOff = (id: string) => act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id } } })))
-const irreversible = computed(() => new Map((mined.data.value?.irreversible ?? []).map((i) => [i.step, i])))
+const unknown = computed(() => mined.data.value?.deeds.some((d) => d.class === 'unknown'))
+const decide = (verb: string, cls: Schema['Judged']['class']) =>
+  act(() =>
+    ask(api.PUT('/api/dishes/{id}/verb', { params: { path: { id: chosen.value!.id } }, body: { verb, class: cls } })),
+  )
+const take = (form: Schema['DishDoc']['form']) =>
+  act(() => ask(api.PUT('/api/dishes/{id}/shape', { params: { path: { id: chosen.value!.id } }, body: { form } })))
 const unread = computed(() => chosen.value?.doc.recipe.ingredients.filter((i) => !i.understood).length ?? 0)
 const shutter = (f: Schema['MinedFrame']) =>
   [
@@ -420,27 +423,19 @@ useKeys([
             </details>
             <EatingBox v-if="eating.data.value" :eating="eating.data.value" :dish="chosen.id" :shoot="shoot" />
           </div>
-          <ol class="steps">
-            <li v-for="(s, n) in chosen.doc.recipe.steps" :key="n" :class="{ once: irreversible.has(n) }">
-              <span v-if="s.section && s.section !== chosen.doc.recipe.steps[n - 1]?.section" class="section">{{
-                s.section
-              }}</span>
-              {{ s.text }}
-              <span v-for="d in amounts?.steps[n]?.durations" :key="d.written" class="time mono">{{
-                span(d.lowMin, d.highMin)
-              }}</span>
-              <span
-                v-for="t in amounts?.steps[n]?.temperatures"
-                :key="t.written"
-                class="time mono"
-                :title="`${Math.round(t.celsiusDeg)} °C, ${Math.round(t.fahrenheitDeg)} °F`"
-                >{{ degrees(t.celsiusDeg) }}</span
-              >
-              <span v-if="irreversible.has(n)" class="note"
-                >■ Cannot be undone (“{{ irreversible.get(n)!.word }}”): {{ irreversible.get(n)!.because }}.</span
-              >
-            </li>
-          </ol>
+          <div>
+            <MethodSteps
+              :steps="chosen.doc.recipe.steps"
+              :amounts="amounts"
+              :deeds="mined.data.value?.deeds ?? []"
+              @decide="decide"
+            />
+            <p v-if="mined.data.value?.deeds.length" class="legend soft small">
+              <span class="for-good">■ cannot be undone</span> <span class="seen">worth a frame</span>
+              <template v-if="unknown"><span class="asked">? not known</span></template> Press words to see how they
+              were read.
+            </p>
+          </div>
         </div>
       </article>
     </div>
@@ -451,6 +446,7 @@ useKeys([
           <p v-if="mined.data.value" class="small soft">
             Main angle <b>{{ mined.data.value.angle }}</b>: {{ mined.data.value.because }}.
           </p>
+          <ShapeBox v-if="mined.data.value" :form="chosen.doc.form" :mined="mined.data.value" @take="take" />
           <p v-if="unread" class="small bad">
             ▲ {{ unread }} {{ unread === 1 ? 'line was' : 'lines were' }} not understood and
             {{ unread === 1 ? 'stands' : 'stand' }} as written.
@@ -499,9 +495,18 @@ useKeys([
               ><span v-else-if="f.state === 'open' && f.pick" class="best">◆ picked</span
               ><span v-else-if="f.state === 'dropped'">set aside</span>
             </p>
-            <b>{{ f.title }}</b>
-            <p class="why">{{ f.because }}.</p>
-            <p class="soft small">{{ shutter(f) }}</p>
+            <details v-if="f.state === 'open' && !f.pick" class="rest">
+              <summary>
+                <b>{{ f.title }}</b>
+              </summary>
+              <p class="why">{{ f.because }}.</p>
+              <p class="soft small">{{ shutter(f) }}</p>
+            </details>
+            <template v-else>
+              <b>{{ f.title }}</b>
+              <p class="why">{{ f.because }}.</p>
+              <p class="soft small">{{ shutter(f) }}</p>
+            </template>
             <p v-for="c in f.changed" :key="c" class="small turned">↻ {{ c }}</p>
             <p v-for="c in f.kept" :key="c" class="small soft">You keep {{ c }}</p>
             <p v-if="f.caution" class="caution">▲ {{ f.caution }}</p>
@@ -647,13 +652,6 @@ useKeys([
 .by {
   width: 64px;
 }
-.time {
-  font-size: 12px;
-  background: var(--fl-oat);
-  padding: 0 6px;
-  margin-left: 4px;
-  white-space: nowrap;
-}
 .file {
   font-size: 13.5px;
   font-weight: 560;
@@ -768,30 +766,20 @@ em {
   font-style: normal;
   font-size: 12.5px;
 }
-.steps {
-  margin: 0;
-  padding-left: 24px;
-  display: grid;
-  gap: 8px;
-  align-content: start;
+.legend {
+  margin: 12px 0 0 24px;
 }
-.steps li::marker {
-  font: 500 13px var(--fl-mono);
-  color: var(--fl-fig-ink);
+.legend span {
+  margin-right: 10px;
 }
-.section {
-  display: block;
-  font: 560 14px var(--fl-head);
+.legend .for-good {
+  border-bottom: 2px solid var(--fl-fig-ink);
 }
-.once {
-  background: linear-gradient(90deg, var(--fl-blush), transparent);
-  margin-left: -6px;
-  padding-left: 6px;
+.legend .seen {
+  border-bottom: 2px dotted var(--fl-leaf-ink);
 }
-.note {
-  display: block;
-  font-size: 12.5px;
-  color: var(--fl-fig-ink);
+.legend .asked {
+  border-bottom: 2px dashed var(--fl-brass-ink);
 }
 .frames {
   list-style: none;
@@ -808,6 +796,9 @@ em {
 }
 .frames b {
   font-weight: 600;
+}
+.rest summary {
+  cursor: pointer;
 }
 .kind {
   display: flex;

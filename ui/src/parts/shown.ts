@@ -43,6 +43,7 @@ export const kindWords: Record<string, string> = {
   detail: 'Close detail',
   ingredient: 'Ingredient',
   before: 'Before',
+  after: 'After',
   action: 'Action',
   safe: 'Safe frame',
   repeat: 'Repeated shapes',
