@@ -71,6 +71,7 @@ var shapes = []shape{
 	told(func(r store.PropRow) Kept[cupboard.Prop] { return kept(r.Base, r.Prop) }),
 	told(func(r store.Reservation) Kept[store.ReservationDoc] { return kept(r.Base, r.ReservationDoc) }),
 	told(func(r store.KitRow) Kept[kit.Item] { return kept(r.Base, r.Item) }),
+	told(func(r store.VerbRow) Kept[store.VerbDoc] { return kept(r.Base, r.VerbDoc) }),
 	told(func(r store.WantedRow) Kept[cupboard.Wanted] { return kept(r.Base, r.Wanted) }),
 	told(func(r store.Preview) Kept[store.PreviewDoc] { return kept(r.Base, r.PreviewDoc) }),
 	told(func(r store.Frame) Kept[store.FrameDoc] { return kept(r.Base, r.FrameDoc) }),

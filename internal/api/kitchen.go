@@ -51,14 +51,22 @@ func (a *API) dishRoutes() {
 	}, a.makes)
 	route(a, Stylist, "POST", "/api/shoots/{id}/dishes/import", "importDish", "Add a dish from a recipe file", func(ctx context.Context, in *struct {
 		ByID
+		Which   int `query:"which" minimum:"0" maximum:"59" doc:"Which recipe of the file, from 0"`
 		RawBody multipart.Form
 	}) (*body[store.Dish], error) {
 		name, data, err := upload(in.RawBody, "Choose a recipe file: JSON-LD, or a web page that holds one.")
 		if err != nil {
 			return nil, err
 		}
-		return point(s.Kitchen.ImportRecipe(ctx, who(ctx), in.ID, name, data))
+		return point(s.Kitchen.ImportRecipe(ctx, who(ctx), in.ID, name, data, in.Which))
 	}, largeBody, a.makes)
+	route(a, Stylist, "POST", "/api/recipes/look", "lookAtRecipes", "Which recipes a file holds", func(_ context.Context, in *struct{ RawBody multipart.Form }) (*body[[]kitchen.Offered], error) {
+		name, data, err := upload(in.RawBody, "Choose a recipe file: JSON-LD, or a web page that holds one.")
+		if err != nil {
+			return nil, err
+		}
+		return answer(s.Kitchen.LookAtRecipes(name, data))
+	}, largeBody)
 	route(a, Stylist, "PUT", "/api/dishes/{id}", "saveDish", "Save a dish", func(ctx context.Context, in *struct {
 		ByID
 		Body DishEdit

@@ -18,7 +18,7 @@ import (
 
 // wroteThemselves are the keys under which stands what people wrote: it stays as they wrote it.
 // A clock is data, which the page tells.
-var wroteThemselves = []string{"text", "written", "note", "notes", "name", "title", "item", "brief", "method", "recipe", "ingredients", "source", "clock"}
+var wroteThemselves = []string{"text", "written", "note", "notes", "name", "title", "item", "brief", "method", "recipe", "ingredients", "source", "clock", "clause", "target", "object"}
 
 // inCentimetres are the figures a studio of inches, °F and twelve hours is not told.
 var inCentimetres = regexp.MustCompile(`\d ?(cm|°C)\b|\b(1[3-9]|2[0-3]):[0-5]\d\b`)

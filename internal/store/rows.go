@@ -362,6 +362,11 @@ type PreferencesRow struct {
 // VerbRow is what the studio has decided about a verb of the kitchen; its key is the verb.
 type VerbRow struct {
 	Base
+	VerbDoc
+}
+
+// VerbDoc is what was decided.
+type VerbDoc struct {
 	Class method.Class `json:"class" doc:"What it does to food, for this studio"`
 }
 

@@ -88,6 +88,7 @@ type verbs struct {
 	alone   map[string]Class
 	phrasal map[string][]phrasal // by verb
 	stems   map[string]string    // a verb by its stem, for forms that no dictionary lists
+	asked   map[string]string    // words of one method that were looked up already
 }
 
 type phrasal struct {
@@ -138,12 +139,22 @@ func (v *verbs) verbOf(word string) string {
 	if v.has(word) {
 		return word
 	}
+	verb, ok := v.asked[word]
+	if !ok {
+		verb = v.look(word)
+		v.asked[word] = verb
+	}
+	return verb
+}
+
+func (v *verbs) look(word string) string {
 	for _, l := range lemma.All(word) {
 		if v.has(l) {
 			return l
 		}
 	}
-	if !lemma.Listed(word) {
+	// What no dictionary lists, or lists as a thing of its own (stirring), goes by its stem.
+	if !lemma.Listed(word) || strings.HasSuffix(word, "ing") {
 		if s := v.stems[lemma.Stem(word)]; s != "" {
 			return s
 		}

@@ -20,6 +20,8 @@ type Deed struct {
 	Plates  bool    `json:"plates" doc:"Whether it puts the dish on or into what it is served in"`
 	Done    bool    `json:"done" doc:"Whether it is done to the finished dish, before the lens"`
 	Last    bool    `json:"last" doc:"Whether it stands in the last step"`
+	served  bool    // its words put food on or into what it is served in
 	carried bool    // its object was spoken of in a clause before
+	Guessed bool    `json:"guessed" doc:"Whether no table knows its verb, and it was judged by where it goes"`
 	Own     bool    `json:"own" doc:"Whether its class is the studio's own decision"`
 }

@@ -11,8 +11,9 @@ import (
 // is no deed for the studio is left out.
 func Read(steps []recipe.Step, own map[string]Class) []Deed {
 	out := []Deed{}
+	known := &verbs{table().alone, table().phrasal, table().stems, map[string]string{}}
 	for i, s := range steps {
-		r := reader{text: s.Text, step: i, own: own, verbs: table()}
+		r := reader{text: s.Text, step: i, own: own, verbs: known}
 		all := cut(s.Text)
 		for from := 0; from < len(all); {
 			to := from
@@ -39,12 +40,12 @@ type reader struct {
 	out   []Deed
 	// What the clause before was: an order and a passive are gone on with, a statement is not.
 	passive, statement, led bool
-	last                    string // what was spoken of last in this sentence
+	last, here              string // what was spoken of last in this step, and in this sentence
 }
 
 // sentence reads one sentence, clause by clause.
 func (r *reader) sentence(t []token) {
-	r.t, r.passive, r.statement, r.led, r.last = t, false, false, false, ""
+	r.t, r.passive, r.statement, r.led, r.here = t, false, false, false, ""
 	for i := 0; i < len(t); {
 		next := r.clause(i)
 		if next <= i {
@@ -139,7 +140,7 @@ func (r *reader) said(i int) int {
 			p++
 		}
 		if c := r.class(p, p+1); r.participle(p) && c != Watches && c != Moves && r.at(p).low != "gone" {
-			r.last = r.words(i, k)
+			r.last, r.here = r.words(i, k), r.words(i, k)
 			return r.take(i, p, "passive")
 		}
 	}
@@ -268,8 +269,11 @@ func (r *reader) order(i int, first bool) bool {
 	case w.is("adjective"):
 		return follows || first && !next.stop && !r.wordEndsList(i)
 	case nouns && strong(w.low):
+		if first && next.stop {
+			return len(r.t) == 1 // "Garnish."
+		}
 		if first {
-			return !next.stop && (next.low != "and" && next.low != "or" || r.base(i+2) && r.order(i+2, false)) && next.low != "goes" && next.low != "go" && !(next.is("particle") && (r.at(i + 2).stop))
+			return !next.stop && (next.low != "and" && next.low != "or" || r.base(i+2) && r.order(i+2, false)) && next.low != "goes" && next.low != "go" && !(next.is("particle") && r.at(i+2).stop && w.low != "top")
 		}
 		return next.is("determiner") || next.is("pronoun") || next.number() || (w.low == "crown" || w.low == "cap" || w.low == "garnish" || w.low == "glaze") && next.low == "with" || w.low == "top" && (next.low == "with" || next.low == "up" || next.low == "off") || next.is("particle") && r.at(i+2).is("determiner") || w.low == "set" && next.is("preposition") || w.low == "cover" && (next.stop || next.is("preposition")) || next.low == "well"
 	case nouns:
@@ -314,9 +318,15 @@ func (r *reader) wordEndsList(i int) bool { return r.at(i+2).low == "goes" || r.
 
 // gerund reports a verb of the table in -ing.
 func (r *reader) gerund(i int) bool {
-	w := r.at(i).low
+	w, next := r.at(i).low, r.at(i+1)
+	if thingsDone[w] && !next.is("determiner") && !next.is("pronoun") {
+		return false
+	}
 	return strings.HasSuffix(w, "ing") && len(w) > 4 && r.verbs.verbOf(w) != "" && r.verbs.verbOf(w) != w
 }
+
+// thingsDone are words in -ing that are things far more often.
+var thingsDone = map[string]bool{"dressing": true, "icing": true, "filling": true, "stuffing": true, "topping": true, "seasoning": true, "coating": true, "frosting": true, "pudding": true, "glazing": true, "lining": true, "crackling": true, "shortening": true, "flavouring": true, "colouring": true}
 
 // participle reports a verb of the table in the form of what was done to something.
 func (r *reader) participle(i int) bool {

@@ -2,8 +2,8 @@ package method
 
 import (
 	"regexp"
-	"slices"
 	"strings"
+	"unicode"
 
 	"figladder/internal/craft/recipe"
 )
@@ -40,7 +40,9 @@ var (
 )
 
 // ServedIn reports whether a deed puts food on or into what it is served in.
-func (d Deed) ServedIn() bool {
+func (d Deed) ServedIn() bool { return d.served }
+
+func (d Deed) servesIn() bool {
 	switch d.Class {
 	case Cools, Cleans, Watches, Serves, Sears, Rests, Blends:
 		return false
@@ -49,7 +51,7 @@ func (d Deed) ServedIn() bool {
 			return false
 		}
 	}
-	return servedIn.MatchString(d.Clause) && !workedIn.MatchString(d.Clause)
+	return d.Vessel != "" && servedIn.MatchString(d.Clause) && !workedIn.MatchString(d.Clause)
 }
 
 // Follow follows the dish through its deeds: what it is when each begins, and which of them are
@@ -80,6 +82,7 @@ func Follow(r recipe.Recipe, deeds []Deed) {
 			}
 		}
 	}
+	over, spoken := lidsOf(deeds), Spoken(r)
 	state := Raw
 	for i := range deeds {
 		d := &deeds[i]
@@ -92,9 +95,9 @@ func Follow(r recipe.Recipe, deeds []Deed) {
 		switch {
 		case plated >= 0:
 			// What fills the vessel is there for good; what is laid into it can be moved again.
-			d.Done = i > plated && !onTheSide(r, *d, next) && !covered(deeds, *d) || i == plated && (d.Class == Fills || d.Class == Pours || d.Class == TurnsOut || d.Class == Flames)
+			d.Done = i > plated && !onTheSide(r, *d, next) && !over.covers(*d, i) || i == plated && (d.Class == Fills || d.Class == Pours || d.Class == TurnsOut || d.Class == Flames)
 		case i > made:
-			d.Done = dishItself(r, *d, deeds[max(0, i-1)], deeds)
+			d.Done = dishItself(r, *d, deeds[max(0, i-1)], over.covers(*d, i), spoken)
 		}
 		state = after(*d, state, plated >= 0 && i >= plated)
 	}
@@ -109,7 +112,7 @@ func onTheSide(r recipe.Recipe, d, next Deed) bool {
 	case Dips:
 		return strings.Contains(low, "water")
 	case Cuts, Prepares, Breaks, Grates:
-		if over(low) || atTable.MatchString(low) || !anIngredient(r, d.Object) {
+		if onIt(low) || atTable.MatchString(low) || !anIngredient(r, d.Object) {
 			return false
 		}
 		egg := strings.Contains(strings.ToLower(d.Object), "egg") && d.Verb == "crack"
@@ -161,19 +164,19 @@ func after(d Deed, was State, plated bool) State {
 
 // dishItself reports whether a deed after the making is done to the dish and not to something
 // that is still to go into it.
-func dishItself(r recipe.Recipe, d, before Deed, all []Deed) bool {
+func dishItself(r recipe.Recipe, d, before Deed, covered bool, spoken []int) bool {
 	low := strings.ToLower(d.Clause)
-	if covered(all, d) && d.Class != Flames {
+	if covered && d.Class != Flames {
 		return false
 	}
 	switch d.Class {
 	case Flames, Bites, TurnsOut:
 		return true
 	case Cuts, Breaks, Grates, Squeezes, Prepares, Opens, Closes, Presses, Pierces:
-		if d.Verb == "carve" || atTable.MatchString(low) || over(low) || strings.HasSuffix(d.Verb, " on") {
+		if d.Verb == "carve" || atTable.MatchString(low) || onIt(low) || strings.HasSuffix(d.Verb, " on") {
 			return true
 		}
-		if ToCome(r, d.Step) > mostToCome {
+		if ToCome(spoken, d.Step) > mostToCome {
 			return false
 		}
 		if d.Class == Opens || d.Class == Closes || d.Class == Presses || d.Class == Pierces || d.carried && before.Done && before.Step == d.Step {
@@ -206,14 +209,14 @@ func dishItself(r recipe.Recipe, d, before Deed, all []Deed) bool {
 const mostToCome = 0.2
 
 // ToCome is the share of the ingredients that a method speaks of only after a step.
-func ToCome(r recipe.Recipe, step int) float64 {
+func ToCome(spoken []int, step int) float64 {
 	later, all := 0, 0
-	for _, in := range r.Ingredients {
-		switch first := SpokenOf(r, in); {
-		case first > step:
-			later, all = later+1, all+1
-		case first >= 0:
+	for _, first := range spoken {
+		if first >= 0 {
 			all++
+		}
+		if first > step {
+			later++
 		}
 	}
 	if all == 0 {
@@ -222,46 +225,73 @@ func ToCome(r recipe.Recipe, step int) float64 {
 	return float64(later) / float64(all)
 }
 
-// SpokenOf is the first step that speaks of an ingredient, -1 for none.
-func SpokenOf(r recipe.Recipe, in recipe.Ingredient) int {
-	var names []string
-	for _, w := range tokens.FindAllString(strings.ToLower(in.Item), -1) {
-		if len(w) >= 3 && !parts["determiner"][w] && !parts["preposition"][w] {
-			names = append(names, recipe.Thing(w))
-		}
-	}
+// Spoken is the first step that speaks of each ingredient, -1 for none.
+func Spoken(r recipe.Recipe) []int {
+	first := map[string]int{}
 	for i, s := range r.Steps {
-		for _, w := range tokens.FindAllString(strings.ToLower(s.Text), -1) {
-			if len(w) >= 3 && slices.Contains(names, recipe.Thing(w)) {
-				return i
+		for _, w := range strings.FieldsFunc(strings.ToLower(s.Text), noWord) {
+			if _, ok := first[w]; !ok {
+				first[w] = i
 			}
 		}
 	}
-	return -1
+	things := map[string]int{}
+	for w, i := range first {
+		if t := recipe.Thing(w); len(w) >= 3 {
+			if was, ok := things[t]; !ok || i < was {
+				things[t] = i
+			}
+		}
+	}
+	out := make([]int, len(r.Ingredients))
+	for n, in := range r.Ingredients {
+		out[n] = -1
+		for _, w := range strings.FieldsFunc(strings.ToLower(in.Item), noWord) {
+			if len(w) < 3 || parts["determiner"][w] || parts["preposition"][w] {
+				continue
+			}
+			if i, ok := things[recipe.Thing(w)]; ok && (out[n] < 0 || i < out[n]) {
+				out[n] = i
+			}
+		}
+	}
+	return out
 }
+
+func noWord(r rune) bool { return !unicode.IsLetter(r) && r != '\'' }
 
 var overIt = regexp.MustCompile(`(?i)\b(?:over|on top|onto|on to|around|round|across|about)\b`)
 
-func over(low string) bool { return overIt.MatchString(low) }
+func onIt(low string) bool { return overIt.MatchString(low) }
 
 var intoWork = regexp.MustCompile(`(?i)\b(?:in|into) (?:a|an|the|your|each|another)? ?(?:[\w-]+ )?(?:tin|bowl|pan|pot|mould|moulds|saucepan|jug|tray|case|oven|mixer|blender|shaker|churn|machine|freezer|butter|mayonnaise|cream|sauce|batter|dough|flour|eggs?|milk|mixture|food processor|mortar|skillet|wok)\b|^(?:pour|tip|stir|whisk|beat|fold|throw|sift|ripple|swirl|marble|work|rub) in\b`)
 
 // making reports a clause that puts something into what is still being made.
 func making(low string) bool { return intoWork.MatchString(low) }
 
-// covered reports whether something is laid over what a deed leaves.
-func covered(all []Deed, d Deed) bool {
+// lids is where a method last lays something over what it left: the last deed that closes, and
+// the last that stacks.
+type lids struct{ closes, stacks int }
+
+func lidsOf(deeds []Deed) lids {
+	out := lids{-1, -1}
+	for i, d := range deeds {
+		switch d.Class {
+		case Closes:
+			out.closes = i
+		case Stacks:
+			out.stacks = i
+		}
+	}
+	return out
+}
+
+// covers reports whether something is laid over what the deed at i leaves.
+func (l lids) covers(d Deed, i int) bool {
 	if d.Class == Closes || d.Class == Presses || d.Class == Pierces {
 		return false
 	}
-	past := false
-	for _, x := range all {
-		if past && (x.Class == Closes || x.Class == Stacks && d.Class == Spreads) {
-			return true
-		}
-		past = past || x.Step == d.Step && x.From == d.From
-	}
-	return false
+	return l.closes > i || d.Class == Spreads && l.stacks > i
 }
 
 // anIngredient reports whether what is worked on is a thing of the list, and not the dish.
@@ -283,12 +313,11 @@ func anIngredient(r recipe.Recipe, object string) bool {
 	return false
 }
 
-var vesselWord = regexp.MustCompile(`(?i)\b(coupe|mug|glass|tumbler|flute|highball|goblet|jug|tin|mould|tray|pan|saucepan|skillet|wok|pot|casserole|tureen|bowl|stand|board|slate|plate|platter|dish|cup|saucer|shell|ramekin|jar)(?:s|es)?\b`)
-
-// vesselIn names the vessel a clause speaks of.
-func vesselIn(clause string) string {
-	if m := vesselWord.FindStringSubmatch(clause); m != nil {
-		return strings.ToLower(m[1])
+// vesselWords are vessels by every word for them, one or many.
+var vesselWords = func() map[string]string {
+	out := map[string]string{}
+	for _, v := range strings.Fields("coupe mug glass tumbler flute highball goblet jug tin mould tray pan saucepan skillet wok pot casserole tureen bowl stand board slate plate platter dish cup saucer shell ramekin jar teacup poppadom earthenware") {
+		out[v], out[v+"s"], out[v+"es"] = v, v, v
 	}
-	return ""
-}
+	return out
+}()

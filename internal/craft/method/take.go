@@ -44,26 +44,23 @@ func (r *reader) take(from, h int, told string) int {
 	d := Deed{Step: r.step, From: r.t[from].from, To: r.t[from].from + len(clause), Clause: clause, Word: word, Verb: verb, Class: class, Told: told}
 	d.Object, d.Target = r.object(h, end)
 	if told == "passive" && d.Object == "" {
-		d.Object = r.last
+		d.Object = r.here
 	}
 	if o := strings.ToLower(d.Object); o == "one" || strings.HasPrefix(o, "one with") { // one of many: the dish itself
 		d.carried = true
 	} else if o == "" || parts["pronoun"][o] {
-		d.Object, d.carried = r.last, o == ""
+		d.Object = r.last
+		if o == "" {
+			d.Object, d.carried = r.here, true
+		}
 	} else {
-		r.last = d.Object
+		r.last, r.here = d.Object, d.Object
 	}
-	d.Tool = toolIn(r.words(from, end))
-	d.Vessel = vesselIn(clause)
-	for _, x := range recipe.Durations(r.words(h, r.comma(end))) {
-		d.Minutes = max(d.Minutes, x.HighMin)
-	}
-	for _, x := range recipe.Temperatures(r.words(h, r.comma(end))) {
-		d.Celsius = x.CelsiusDeg
-	}
+	r.measure(&d, from, h, end)
+	d.served = d.servesIn()
 	adjust(&d)
 	if c, ok := r.own[d.Verb]; ok {
-		d.Class, d.Own = c, true
+		d.Class, d.Own, d.Guessed = c, true, false
 	}
 	if d.Class != NoDeed {
 		r.out = append(r.out, d)
@@ -74,6 +71,7 @@ func (r *reader) take(from, h int, told string) int {
 
 var (
 	longWord = regexp.MustCompile(`[\p{L}'’]{3,}`)
+	pinchOf  = regexp.MustCompile(`(?i) (?:with|over) (?:a|the) (?:pinch|splash|dash|back) of [\p{L} ]+$`)
 	forWhat  = regexp.MustCompile(`(?i) for (?:the|a|an|your) [\p{L} ]+$`)
 	withWhat = regexp.MustCompile(`(?i) with (?:a|an|the|your|one|two|chop)[\p{L} -]* ?(?:fork|forks|knife|spoon|spoons|whisk|sieve|brush|grater|spatula|tongs|mandoline|peeler|skewer|cleaver|scissors|ladle|torch|blowtorch|tweezers|wheel|cutter|sticks?|fingers)$`)
 	inFat    = regexp.MustCompile(`(?i) in (?:a|some|the|plenty of|a little|half the|hot|more)?[\p{L} ]* ?(?:oil|butter|fat|lard|ghee)$`)
@@ -83,14 +81,54 @@ var (
 // what is seen; the tool is told apart.
 func trimmed(clause string) string {
 	for _, t := range []struct {
+		with  string
 		re    *regexp.Regexp
 		least int
-	}{{forWhat, 3}, {withWhat, 4}, {inFat, 2}} {
+	}{{" of ", pinchOf, 3}, {" for ", forWhat, 3}, {" with ", withWhat, 4}, {" in ", inFat, 2}} {
+		if !strings.Contains(clause, t.with) {
+			continue
+		}
 		if at := t.re.FindStringIndex(clause); at != nil && len(longWord.FindAllString(clause[:at[0]], -1)) >= t.least {
 			clause = clause[:at[0]]
 		}
 	}
 	return clause
+}
+
+// measure notes what a clause says of vessel, tool, time and heat. Patterns are asked only where
+// a word stands that they can find: a long method has thousands of clauses.
+func (r *reader) measure(d *Deed, from, h, end int) {
+	said := map[string]bool{}
+	until := r.comma(end)
+	for j := from; j < until; j++ {
+		t := r.at(j)
+		switch {
+		case t.number():
+			said["figure"] = true
+		case t.is("timed"):
+			said["timed"] = true
+		}
+		if j >= end {
+			continue
+		}
+		if v := vesselWords[t.low]; v != "" && d.Vessel == "" {
+			d.Vessel = v
+		}
+		said["tool"] = said["tool"] || t.is("tool")
+	}
+	if said["tool"] {
+		d.Tool = toolIn(r.words(from, end))
+	}
+	if said["timed"] {
+		for _, x := range recipe.Durations(r.words(h, until)) {
+			d.Minutes = max(d.Minutes, x.HighMin)
+		}
+	}
+	if said["figure"] {
+		for _, x := range recipe.Temperatures(r.words(h, until)) {
+			d.Celsius = x.CelsiusDeg
+		}
+	}
 }
 
 // end finds where the clause of the verb at h ends.
@@ -290,7 +328,7 @@ var (
 // adjust decides the few deeds whose class hangs on what they are done with.
 func adjust(d *Deed) {
 	low := strings.ToLower(d.Clause)
-	if d.Class != Cools && d.Class != Heats && toCold.MatchString(low) {
+	if d.Class != Cools && d.Class != Heats && (strings.Contains(low, "free") || strings.Contains(low, "fridge") || strings.Contains(low, "refr")) && toCold.MatchString(low) {
 		d.Class = Cools
 		return
 	}
@@ -330,8 +368,10 @@ func adjust(d *Deed) {
 		}
 		switch {
 		case runs.MatchString(low):
+			d.Guessed = d.Class == Unknown
 			d.Class = Pours
 		case d.Class != Sets && d.Class != Shapes:
+			d.Guessed = d.Class == Unknown
 			d.Class = Scatters
 		}
 	}

@@ -195,13 +195,15 @@ func TestLabelledRecipes(t *testing.T) {
 
 // Twenty more of other kitchens, written and labelled when the first forty were read well, and
 // before the code ran on them.
-func TestUnseenLabelledRecipes(t *testing.T) {
-	t.Logf("\n%v", measure(t, labelledIn(t, "unseen")))
-}
+func TestUnseenLabelledRecipes(t *testing.T) { notMuchWorse(t, "unseen", 10) }
 
 // Twenty of other kitchens, written and labelled before the code ran on them.
-func TestOwnLabelledRecipes(t *testing.T) {
-	m := measure(t, labelledIn(t, "own"))
+func TestOwnLabelledRecipes(t *testing.T) { notMuchWorse(t, "own", 9) }
+
+// notMuchWorse holds a set to five points less than those tuned on; a set of forty traps to four
+// of them.
+func notMuchWorse(t *testing.T, dir string, traps float64) {
+	m := measure(t, labelledIn(t, dir))
 	t.Logf("\n%v", m)
 	for _, s := range []share{m.form, m.angle, m.steams} {
 		assert.GreaterOrEqual(t, s.percent(), 90.)
@@ -209,6 +211,6 @@ func TestOwnLabelledRecipes(t *testing.T) {
 	assert.GreaterOrEqual(t, m.irreversible.percent(), 87.)
 	assert.LessOrEqual(t, m.beyond.percent(), 20.)
 	assert.GreaterOrEqual(t, m.actions.percent(), 83.)
-	assert.LessOrEqual(t, m.traps.percent(), 9.)
+	assert.LessOrEqual(t, m.traps.percent(), traps)
 	assert.GreaterOrEqual(t, m.alone.percent(), 83.)
 }

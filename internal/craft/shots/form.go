@@ -177,7 +177,7 @@ func GuessForm(r recipe.Recipe, deeds []method.Deed) FormGuess {
 		say(d.form, 3*d.share, "“%s” in the title", d.words)
 	}
 	say(Plate, 1, "most dishes are on a plate")
-	vessel, liquid := "", liquidShare(r)
+	vessel, liquid, spoken := "", liquidShare(r), method.Spoken(r)
 	stacked, layered, frozen, scooped, threaded, laid := false, false, false, false, false, false
 	for _, d := range deeds {
 		if d.Plates {
@@ -191,7 +191,7 @@ func GuessForm(r recipe.Recipe, deeds []method.Deed) FormGuess {
 		case d.Class == method.Stacks:
 			layered = true
 		case d.Verb == "freeze" || d.Verb == "churn":
-			frozen = frozen || method.ToCome(r, d.Step) < 0.3
+			frozen = frozen || method.ToCome(spoken, d.Step) < 0.3
 		case strings.HasPrefix(d.Verb, "scoop") && d.Done:
 			scooped = true
 		case d.Verb == "thread":

@@ -236,6 +236,8 @@ func (m *miner) judge() {
 			j.Why = "no table knows “" + d.Word + "”; say what it does"
 		case j.Undoes && means.undoes == always:
 			j.Why = means.because
+		case j.Undoes && d.Plates:
+			j.Why = "it goes into what it is served in: " + means.because
 		case j.Undoes:
 			j.Why = "the dish is " + string(d.State) + ": " + means.because
 		case means.undoes == finished:

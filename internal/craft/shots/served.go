@@ -117,12 +117,13 @@ func heated(r recipe.Recipe, deeds []method.Deed, last int) float64 {
 		return 0
 	}
 	in, all := 0.0, 0.0
-	for _, x := range r.Ingredients {
+	spoken := method.Spoken(r)
+	for n, x := range r.Ingredients {
 		w := wordsOf.FindAllString(strings.ToLower(x.Item), -1)
 		if len(w) == 0 || things["seasoning"][lemma.Singular(w[len(w)-1])] {
 			continue
 		}
-		first := method.SpokenOf(r, x)
+		first := spoken[n]
 		if first < 0 {
 			continue
 		}

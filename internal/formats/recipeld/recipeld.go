@@ -44,25 +44,38 @@ func (e *Error) Error() string {
 // Read returns the first Recipe of a JSON-LD file or HTML page. name is the
 // file's name and becomes the recipe's Source.
 func Read(name string, data []byte) (recipe.Recipe, error) {
+	all, err := All(name, data)
+	if err != nil {
+		return recipe.Recipe{}, err
+	}
+	return all[0], nil
+}
+
+// MostRecipes is how many recipes of one file are offered.
+const MostRecipes = 60
+
+// All returns every Recipe of a JSON-LD file or HTML page, at least one and MostRecipes at the
+// most, in their order; one that stands there twice is one.
+func All(name string, data []byte) ([]recipe.Recipe, error) {
 	if len(data) > MostBytes {
-		return recipe.Recipe{}, &Error{Words: fmt.Sprintf("This file is %d MB. A recipe is small; %d MB is the most that is read.", len(data)>>20, MostBytes>>20)}
+		return nil, &Error{Words: fmt.Sprintf("This file is %d MB. A recipe is small; %d MB is the most that is read.", len(data)>>20, MostBytes>>20)}
 	}
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
 	trimmed := bytes.TrimSpace(data)
 	switch {
 	case len(trimmed) == 0:
-		return recipe.Recipe{}, &Error{Words: "This file is empty."}
+		return nil, &Error{Words: "This file is empty."}
 	case !utf8.Valid(data):
 		at := firstInvalid(data)
 		line, col := place(data, at)
-		return recipe.Recipe{}, &Error{Words: "This is not text in UTF-8. Is it a picture or an old document? Export the recipe as JSON-LD or as a web page.", Line: line, Column: col}
+		return nil, &Error{Words: "This is not text in UTF-8. Is it a picture or an old document? Export the recipe as JSON-LD or as a web page.", Line: line, Column: col}
 	case trimmed[0] == '{' || trimmed[0] == '[':
 		return fromJSON(name, data, data, 0, true)
 	case trimmed[0] == '<' || bytes.Contains(bytes.ToLower(trimmed[:min(len(trimmed), 4096)]), []byte("<html")):
 		return fromPage(name, data)
 	}
 	line, col := place(data, bytes.IndexByte(data, trimmed[0]))
-	return recipe.Recipe{}, &Error{Words: "This is neither JSON, which begins with { or [, nor a web page, which begins with <.", Line: line, Column: col}
+	return nil, &Error{Words: "This is neither JSON, which begins with { or [, nor a web page, which begins with <.", Line: line, Column: col}
 }
 
 // mostScripts is how many scripts of a page are looked into.
@@ -70,9 +83,10 @@ const mostScripts = 100
 
 // fromPage looks through a page's JSON-LD scripts. A broken script is passed over
 // when another holds the recipe.
-func fromPage(name string, page []byte) (recipe.Recipe, error) {
+func fromPage(name string, page []byte) ([]recipe.Recipe, error) {
 	z := xhtml.NewTokenizer(bytes.NewReader(page))
 	offset, scripts := 0, 0
+	var all []recipe.Recipe
 	var first error
 	for scripts < mostScripts {
 		kind := z.Next()
@@ -100,10 +114,8 @@ func fromPage(name string, page []byte) (recipe.Recipe, error) {
 				}
 				body := z.Raw()
 				scripts++
-				r, err := fromJSON(name, body, page, offset, first == nil)
-				if err == nil {
-					return r, nil
-				}
+				some, err := fromJSON(name, body, page, offset, first == nil && len(all) == 0)
+				all = append(all, some...)
 				if first == nil {
 					first = err
 				}
@@ -113,14 +125,34 @@ func fromPage(name string, page []byte) (recipe.Recipe, error) {
 		}
 		offset += raw
 	}
+	if len(all) > 0 {
+		return once(all), nil
+	}
 	if first != nil {
 		var e *Error
 		if errors.As(first, &e) {
 			e.Words = fmt.Sprintf("%s (looked in %d JSON-LD %s of this page)", e.Words, scripts, plural(scripts, "script"))
 		}
-		return recipe.Recipe{}, first
+		return nil, first
 	}
-	return recipe.Recipe{}, &Error{Words: "This page holds no recipe that can be read: it has no script of type application/ld+json."}
+	return nil, &Error{Words: "This page holds no recipe that can be read: it has no script of type application/ld+json."}
+}
+
+// once leaves out what stands there again, and what is more than is offered.
+func once(all []recipe.Recipe) []recipe.Recipe {
+	out := all[:0:0]
+	seen := map[string]bool{}
+	for _, r := range all {
+		key := r.Title
+		for _, s := range r.Steps {
+			key += "\n" + s.Text
+		}
+		if !seen[key] && len(out) < MostRecipes {
+			seen[key] = true
+			out = append(out, r)
+		}
+	}
+	return out
 }
 
 func plural(n int, word string) string {
@@ -133,13 +165,13 @@ func plural(n int, word string) string {
 // fromJSON reads a recipe from JSON at offset inside whole, the file that errors are told
 // about. Where in the file an error is costs a walk through all of it, so it is only told
 // when it is wanted.
-func fromJSON(name string, data, whole []byte, offset int, wanted bool) (recipe.Recipe, error) {
+func fromJSON(name string, data, whole []byte, offset int, wanted bool) ([]recipe.Recipe, error) {
 	clean := bytes.TrimSpace(bytes.TrimSuffix(bytes.TrimPrefix(bytes.TrimSpace(data), []byte("<!--")), []byte("-->")))
 	shift := bytes.Index(data, clean)
 	var doc any
 	if err := json.Unmarshal(clean, &doc); err != nil {
 		if !wanted {
-			return recipe.Recipe{}, &Error{Words: "The JSON breaks."}
+			return nil, &Error{Words: "The JSON breaks."}
 		}
 		at := len(clean)
 		var syntax *json.SyntaxError
@@ -147,37 +179,56 @@ func fromJSON(name string, data, whole []byte, offset int, wanted bool) (recipe.
 			at = int(syntax.Offset) - 1
 		}
 		line, col := place(whole, offset+shift+max(0, min(at, len(clean))))
-		return recipe.Recipe{}, &Error{Words: "The JSON breaks here: " + err.Error() + ".", Line: line, Column: col}
+		return nil, &Error{Words: "The JSON breaks here: " + err.Error() + ".", Line: line, Column: col}
 	}
 	seen := []string{}
-	node, path := find(doc, "", &seen, 0)
-	if node == nil {
+	var nodes []found
+	find(doc, "", &seen, 0, &nodes)
+	if len(nodes) == 0 {
 		words := "There is no object of @type Recipe in this file."
 		if len(seen) > 0 {
 			words = "There is no object of @type Recipe here, only " + strings.Join(seen, ", ") + "."
 		}
-		return recipe.Recipe{}, &Error{Words: words}
+		return nil, &Error{Words: words}
 	}
-	return build(name, node, path)
+	var all []recipe.Recipe
+	var first error
+	for _, n := range nodes {
+		r, err := build(name, n.node, n.path)
+		if err == nil {
+			all = append(all, r)
+		} else if first == nil {
+			first = err
+		}
+	}
+	if len(all) > 0 {
+		return once(all), nil
+	}
+	return nil, first
 }
 
-// find searches objects, arrays and @graph for a Recipe; seen gathers the types
+// found is an object of @type Recipe and where it stands.
+type found struct {
+	node map[string]any
+	path string
+}
+
+// find searches objects, arrays and @graph for Recipes; seen gathers the types
 // met on the way.
-func find(v any, path string, seen *[]string, depth int) (map[string]any, string) {
-	if depth > 12 {
-		return nil, ""
+func find(v any, path string, seen *[]string, depth int, out *[]found) {
+	if depth > 12 || len(*out) == MostRecipes {
+		return
 	}
 	switch x := v.(type) {
 	case []any:
 		for i, e := range x {
-			if n, p := find(e, fmt.Sprintf("%s[%d]", path, i), seen, depth+1); n != nil {
-				return n, p
-			}
+			find(e, fmt.Sprintf("%s[%d]", path, i), seen, depth+1, out)
 		}
 	case map[string]any:
 		for _, t := range texts(x["@type"]) {
 			if t == "Recipe" || strings.HasSuffix(t, "/Recipe") || t == "schema:Recipe" {
-				return x, path
+				*out = append(*out, found{x, path})
+				return
 			}
 			if len(*seen) < 6 {
 				*seen = append(*seen, t)
@@ -185,13 +236,10 @@ func find(v any, path string, seen *[]string, depth int) (map[string]any, string
 		}
 		for _, key := range []string{"@graph", "mainEntity", "mainEntityOfPage", "hasPart", "itemListElement", "item", "about"} {
 			if e, ok := x[key]; ok {
-				if n, p := find(e, join(path, key), seen, depth+1); n != nil {
-					return n, p
-				}
+				find(e, join(path, key), seen, depth+1, out)
 			}
 		}
 	}
-	return nil, ""
 }
 
 func join(path, key string) string {

@@ -2,6 +2,7 @@ package recipeld
 
 import (
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -138,4 +139,28 @@ func TestALongIngredientIsCutAndALongRecipeRefused(t *testing.T) {
 	assert.Len(t, r.Title, 300)
 	_, err = Read("a.json", []byte(`{"@type":"Recipe","name":"A","recipeIngredient":[`+strings.TrimSuffix(strings.Repeat(`"1 pear",`, 500), ",")+`]}`))
 	assert.ErrorContains(t, err, "more than 400 lines")
+}
+
+// A page of several recipes offers them all, each once, in their order; one that cannot be read
+// does not keep the others out.
+func TestEveryRecipeOfAPageIsOffered(t *testing.T) {
+	one := `{"@type": "Recipe", "name": "Leek soup", "recipeIngredient": ["3 leeks"], "recipeInstructions": "Boil."}`
+	two := `{"@type": "Recipe", "name": "Toast", "recipeIngredient": ["bread"], "recipeInstructions": "Toast it."}`
+	page := `<html><script type="application/ld+json">{"@graph": [` + one + `, {"@type": "Recipe", "name": "Nothing"}]}</script>
+		<script type="application/ld+json">` + one + `</script><script type="application/ld+json">` + two + `</script></html>`
+	all, err := All("page.html", []byte(page))
+	require.NoError(t, err)
+	require.Len(t, all, 2)
+	assert.Equal(t, "Leek soup", all[0].Title)
+	assert.Equal(t, "Toast", all[1].Title)
+
+	many := strings.Repeat(one+",", 5) + two
+	for i := range 100 {
+		many += fmt.Sprintf(`,{"@type": "Recipe", "name": "Dish %d", "recipeIngredient": ["salt"]}`, i)
+	}
+	all, err = All("many.json", []byte("["+many+"]"))
+	require.NoError(t, err)
+	assert.LessOrEqual(t, len(all), MostRecipes)
+	_, err = All("none.json", []byte(`[{"@type": "Recipe", "name": "Nothing"}]`))
+	assert.ErrorContains(t, err, "neither ingredients")
 }

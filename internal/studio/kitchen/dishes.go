@@ -24,13 +24,36 @@ func (s *Room) AddTyped(ctx context.Context, who core.Who, shootID string, t Typ
 	return s.addDish(ctx, who, shootID, recipe.Typed(t.Title, t.Ingredients, t.Method), t.Form)
 }
 
-// ImportRecipe adds a dish from a JSON-LD file or a web page.
-func (s *Room) ImportRecipe(ctx context.Context, who core.Who, shootID, name string, data []byte) (*store.Dish, error) {
-	r, err := recipeld.Read(name, data)
+// Offered is a recipe that a file holds.
+type Offered struct {
+	Title       string `json:"title" doc:"Name of the dish"`
+	Ingredients int    `json:"ingredients" doc:"Lines of ingredients"`
+	Steps       int    `json:"steps" doc:"Steps of the method"`
+}
+
+// LookAtRecipes says which recipes a JSON-LD file or a web page holds, in their order.
+func (s *Room) LookAtRecipes(name string, data []byte) ([]Offered, error) {
+	all, err := recipeld.All(name, data)
 	if err != nil {
 		return nil, err
 	}
-	return s.addDish(ctx, who, shootID, r, "")
+	out := make([]Offered, len(all))
+	for i, r := range all {
+		out[i] = Offered{r.Title, len(r.Ingredients), len(r.Steps)}
+	}
+	return out, nil
+}
+
+// ImportRecipe adds a dish from a JSON-LD file or a web page: which of its recipes, from 0.
+func (s *Room) ImportRecipe(ctx context.Context, who core.Who, shootID, name string, data []byte, which int) (*store.Dish, error) {
+	all, err := recipeld.All(name, data)
+	if err != nil {
+		return nil, err
+	}
+	if which < 0 || which >= len(all) {
+		return nil, core.Rule("There are %d recipes in this file.", len(all))
+	}
+	return s.addDish(ctx, who, shootID, all[which], "")
 }
 
 func (s *Room) addDish(ctx context.Context, who core.Who, shootID string, r recipe.Recipe, form shots.Form) (*store.Dish, error) {

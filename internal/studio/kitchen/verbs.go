@@ -57,7 +57,7 @@ func (s *Room) DecideVerb(ctx context.Context, who core.Who, dishID, verb string
 			if class == "" {
 				return nil
 			}
-			row = &store.VerbRow{Base: store.NewBase(), Class: class}
+			row = &store.VerbRow{Base: store.NewBase(), VerbDoc: store.VerbDoc{Class: class}}
 			row.Key = verb
 			return j.Create(row)
 		case err != nil:

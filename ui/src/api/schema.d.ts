@@ -1006,6 +1006,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which recipes a file holds */
+        post: operations["lookAtRecipes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/references/{id}": {
         parameters: {
             query?: never;
@@ -4016,6 +4033,8 @@ export interface components {
              * @description Where its words begin in the step, bytes
              */
             from: number;
+            /** @description Whether no table knows its verb, and it was judged by where it goes */
+            guessed: boolean;
             /** @description Whether it stands in the last step */
             last: boolean;
             /**
@@ -4963,6 +4982,20 @@ export interface components {
             name: string;
             /** @description Password, ten characters or more */
             password: string;
+        };
+        Offered: {
+            /**
+             * Format: int64
+             * @description Lines of ingredients
+             */
+            ingredients: number;
+            /**
+             * Format: int64
+             * @description Steps of the method
+             */
+            steps: number;
+            /** @description Name of the dish */
+            title: string;
         };
         OnlySet: {
             /** @description The set */
@@ -9898,6 +9931,47 @@ export interface operations {
             };
         };
     };
+    lookAtRecipes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description filename of the file being uploaded
+                     */
+                    filename?: string;
+                    /** @description general purpose name for multipart form value */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     saveReference: {
         parameters: {
             query?: never;
@@ -10809,7 +10883,10 @@ export interface operations {
     };
     importDish: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Which recipe of the file, from 0 */
+                which?: number;
+            };
             header?: {
                 /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
                 "Idempotency-Key"?: string;

@@ -147,24 +147,51 @@ async function send(f: File) {
   }
   busy.value = true
   try {
-    const d = await ask(
-      api.POST('/api/shoots/{id}/dishes/import', {
-        params: { path: { id: shoot } },
-        ...upload({ file: f }),
-      }),
-    )
-    await refresh()
-    await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
-    ElMessage({
-      message: `Read ${d.doc.recipe.ingredients.length} ingredients and ${d.doc.recipe.steps.length} steps from ${f.name}`,
-      type: 'success',
-    })
+    const all = await ask(api.POST('/api/recipes/look', upload({ file: f })))
+    if (all.length > 1) Object.assign(several, { open: true, file: f, all, taken: all.map((_, n) => n) })
+    else await bringIn(f, [0])
   } catch (e) {
     error.value = e instanceof Problem ? new Problem(e.status, `${f.name}: ${e.message}`, e.fields) : e
   } finally {
     busy.value = false
   }
 }
+/** A file with several recipes: which of them are taken. */
+const several = reactive({
+  open: false,
+  file: undefined as File | undefined,
+  all: [] as Schema['Offered'][],
+  taken: [] as number[],
+})
+async function bringIn(f: File, which: number[]) {
+  let d: Schema['KeptDish'] | undefined
+  for (const n of which)
+    d = await ask(
+      api.POST('/api/shoots/{id}/dishes/import', {
+        params: { path: { id: shoot }, query: { which: n } },
+        ...upload({ file: f }),
+      }),
+    )
+  await refresh()
+  if (!d) return
+  await router.replace({ name: 'dish', params: { shoot, dish: d.id } })
+  const { ingredients, steps } = d.doc.recipe
+  ElMessage({
+    message:
+      which.length > 1
+        ? `Read ${which.length} recipes from ${f.name}`
+        : `Read ${ingredients.length} ingredients and ${steps.length} steps from ${f.name}`,
+    type: 'success',
+  })
+}
+const takeSeveral = () =>
+  act(async () => {
+    several.open = false
+    await bringIn(
+      several.file!,
+      [...several.taken].sort((a, b) => a - b),
+    )
+  })
 function dropped(e: DragEvent) {
   const f = e.dataTransfer?.files?.[0]
   if (f) void send(f)
@@ -201,7 +228,7 @@ const renew = () =>
     })
   })
 const takeOff = (id: string) => act(() => ask(api.DELETE('/api/shots/{id}', { params: { path: { id } } })))
-const unknown = computed(() => mined.data.value?.deeds.some((d) => d.class === 'unknown'))
+const unknown = computed(() => mined.data.value?.deeds.some((d) => d.class === 'unknown' || d.guessed))
 const decide = (verb: string, cls: Schema['Judged']['class']) =>
   act(() =>
     ask(api.PUT('/api/dishes/{id}/verb', { params: { path: { id: chosen.value!.id } }, body: { verb, class: cls } })),
@@ -573,6 +600,21 @@ useKeys([
         </p>
       </form>
     </el-dialog>
+    <el-dialog v-model="several.open" :title="`${several.all.length} recipes in ${several.file?.name}`" width="520px">
+      <form novalidate @submit.prevent="takeSeveral">
+        <el-checkbox-group v-model="several.taken" class="several" aria-label="Recipes to take">
+          <el-checkbox v-for="(r, n) in several.all" :key="n" :value="n"
+            >{{ r.title
+            }}<small class="soft"> · {{ r.ingredients }} ingredients, {{ r.steps }} steps</small></el-checkbox
+          >
+        </el-checkbox-group>
+        <p class="acts wide">
+          <el-button type="primary" native-type="submit" :disabled="!several.taken.length"
+            >Take {{ several.taken.length === several.all.length ? 'all' : several.taken.length }}</el-button
+          >
+        </p>
+      </form>
+    </el-dialog>
     <el-dialog v-model="changing.open" title="Change the frame" width="460px">
       <form novalidate @submit.prevent="changeSheet.save">
         <SheetNote :sheet="changeSheet" />
@@ -827,6 +869,10 @@ em {
 }
 .acts .el-button + .el-button {
   margin: 0;
+}
+.several {
+  display: grid;
+  gap: 4px;
 }
 .typing {
   display: grid;

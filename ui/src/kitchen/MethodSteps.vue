@@ -24,8 +24,8 @@ watch(
   () => (openKey.value = ''),
 )
 const open = computed(() => props.deeds.find((d) => keyOf(d) === openKey.value))
-const mark = (d: Schema['Judged']) =>
-  d.undoes ? 'for-good' : d.class === 'unknown' ? 'asked' : d.frame > 0 ? 'seen' : 'plain'
+const asked = (d: Schema['Judged']) => d.class === 'unknown' || d.guessed
+const mark = (d: Schema['Judged']) => (asked(d) ? 'asked' : d.undoes ? 'for-good' : d.frame > 0 ? 'seen' : 'plain')
 const says = (d: Schema['Judged']) =>
   ({ 'for-good': 'cannot be undone', asked: 'not known', seen: 'worth a frame', plain: 'nothing to see' })[mark(d)]
 
@@ -100,7 +100,7 @@ const told = computed(() =>
         <p class="soft">
           {{
             [
-              'The dish is ' + open.state,
+              'Until then the dish is ' + open.state,
               open.object && 'done to “' + open.object + '”',
               open.target.includes(' ') && '“' + open.target + '”',
               open.tool && 'with ' + open.tool,
@@ -111,6 +111,7 @@ const told = computed(() =>
               .join(' · ')
           }}
         </p>
+        <p v-if="open.guessed" class="guessed">? No table knows this verb; it was judged by where it goes.</p>
         <p class="soft">
           {{
             open.own
@@ -190,6 +191,9 @@ const told = computed(() =>
   font-size: 13.5px;
   display: grid;
   gap: 3px;
+}
+.guessed {
+  color: var(--fl-brass-ink);
 }
 .what {
   display: flex;
