@@ -77,7 +77,8 @@ func ParseIngredient(line string) Ingredient {
 	if p.some && !p.vague && out.Unit != "" && out.High.IsZero() {
 		out.Low, out.High = measure.Ratio(1, 1), measure.Ratio(1, 1)
 	}
-	p.second()
+	p.second(out.Unit)
+	out.Plus = p.plus
 	p.manners()
 	p.item(&out)
 	p.trailingUnit(&out)
@@ -96,6 +97,7 @@ type parser struct {
 	some     bool   // "a", "some": an amount without a number
 	vague    bool   // "a few", "several": more than one, nobody says how many
 	unitWord string // the unit as it was written
+	plus     Part   // what is added in another unit
 }
 
 func (p *parser) note(s string) {
@@ -346,18 +348,37 @@ var (
 	ofA     = regexp.MustCompile(`(?i)^(?:of )?an? `)
 )
 
-// second takes what stands between unit and thing: "/ 8 oz", "(190 g)", "plus 2
-// tbsp". It is kept in words, not added up.
-func (p *parser) second() {
+// second takes what stands between unit and thing: "/ 8 oz" and "(190 g)" say the same again and
+// are kept in words; "plus 2 tbsp" is more of it, when it measures what the unit measures.
+func (p *parser) second(unit string) {
 	for {
 		switch {
 		case p.keep(slashed), p.keep(braced):
+		case p.more(unit):
 		case p.keepWith("plus ", plus):
 		default:
 			p.take(of)
 			return
 		}
 	}
+}
+
+var moreOf = regexp.MustCompile(`(?i)^(?:plus|\+|and) (` + number + `) ?(tbsp|tablespoons?|tsp|teaspoons?|cups?|g|ml|oz)\b`)
+
+// more takes a second amount that adds to the first.
+func (p *parser) more(unit string) bool {
+	m := moreOf.FindStringSubmatch(p.rest)
+	if m == nil || p.plus.Unit != "" {
+		return false
+	}
+	first, a := measure.UnitNamed(unit)
+	second, b := measure.UnitNamed(strings.ToLower(m[2]))
+	if !a || !b || first.Dimension != second.Dimension || unit == "" {
+		return false
+	}
+	p.take(moreOf)
+	p.plus = Part{exact(m[1]), second.Name}
+	return true
 }
 
 func (p *parser) keep(re *regexp.Regexp) bool { return p.keepWith("", re) }

@@ -3,7 +3,9 @@ package recipe
 import (
 	"testing"
 
+	"figladder/internal/craft/measure"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 func TestIngredientLines(t *testing.T) {
@@ -33,7 +35,7 @@ func TestIngredientLines(t *testing.T) {
 		{"5 cm piece ginger", "5 cm", "ginger", ""},
 		{"2 fl oz cider brandy", "2 fl oz", "cider brandy", ""},
 		{"• 1 kg mussels, scrubbed", "1 kg", "mussels", "scrubbed"},
-		{"1 cup plus 2 tbsp sugar", "1 cup", "sugar", "plus 2 tbsp"},
+		{"1 cup plus 2 tbsp sugar", "1 cup + 2 tbsp", "sugar", ""},
 		{"1 lemon, to serve", "1", "lemon", "to serve"},
 		{"Icing sugar for dusting", "", "Icing sugar", "for dusting"},
 		{"4 egg whites (about 140 g)", "4", "egg whites", "about 140 g"},
@@ -97,4 +99,23 @@ func FuzzParseIngredient(f *testing.F) {
 			t.Fatalf("nothing left of %q", line)
 		}
 	})
+}
+
+// An amount in two units is both of them: shown, scaled, weighed and told together.
+func TestAnAmountInTwoUnitsIsBoth(t *testing.T) {
+	in := ParseIngredient("1/3 cup + 1 tbsp caster sugar")
+	assert.True(t, in.Understood)
+	assert.Equal(t, "1/3 cup + 1 tbsp", in.Amount())
+	assert.Equal(t, "caster sugar", in.Item)
+	assert.Equal(t, "1/3 cup + 1 tbsp caster sugar", in.Line())
+	r := Recipe{Ingredients: []Ingredient{in}}
+	twice, err := r.Scaled(measure.Ratio(2, 1))
+	require.NoError(t, err)
+	assert.Equal(t, "2/3 cup + 2 tbsp", twice.Ingredients[0].Amount())
+	alone := Recipe{Ingredients: []Ingredient{ParseIngredient("1/3 cup caster sugar"), ParseIngredient("1 tbsp caster sugar")}}
+	assert.InDelta(t, alone.ByWeight(measure.Metric, "").Shares[0].Grams, r.ByWeight(measure.Metric, "").Shares[0].Grams, 1e-9)
+	assert.Equal(t, "94 g", ParseIngredient("1/3 cup + 1 tbsp water").Told("grams", measure.US))
+	for _, line := range []string{"1 egg + 1 yolk", "1 can plus 2 tbsp coconut milk", "100 g plus 2 tbsp flour"} {
+		assert.Empty(t, ParseIngredient(line).Plus.Unit, line)
+	}
 }

@@ -23,7 +23,7 @@ func (r Recipe) Scaled(by measure.Rational) (Recipe, error) {
 	for i := range out.Ingredients {
 		in := &out.Ingredients[i]
 		if in.Understood && !in.High.IsZero() {
-			in.Low, in.High = in.Low.Mul(by), in.High.Mul(by)
+			in.Low, in.High, in.Plus.Amount = in.Low.Mul(by), in.High.Mul(by), in.Plus.Amount.Mul(by)
 		}
 	}
 	return out, nil
@@ -59,6 +59,14 @@ func (r Recipe) ByWeight(region measure.Region, base string) Ratios {
 			continue
 		}
 		grams := (low.Float() + high.Float()) / 2
+		if in.Plus.Unit != "" {
+			more, _, err := region.Grams(in.Plus.Amount, in.Plus.Unit, in.Item)
+			if err != nil {
+				out.Left = append(out.Left, in.Written)
+				continue
+			}
+			grams += more.Float()
+		}
 		key := strings.ToLower(in.Item)
 		if s := sums[key]; s != nil {
 			s.Grams += grams

@@ -31,10 +31,25 @@ type Ingredient struct {
 	Low        measure.Rational `json:"low" doc:"Least amount, in Unit"`
 	High       measure.Rational `json:"high" doc:"Most amount, in Unit"`
 	Unit       string           `json:"unit" doc:"Unit, or empty for a plain count"`
+	Plus       Part             `json:"plus" doc:"What goes with it in another unit: the spoon of 1 cup + 1 tbsp"`
 	Item       string           `json:"item" doc:"The thing itself"`
 	Note       string           `json:"note" doc:"How it is prepared, alternatives, pack sizes"`
 	Group      string           `json:"group" doc:"Heading it stands under"`
 	Understood bool             `json:"understood" doc:"False when part of the line was not understood; then read it as written"`
+}
+
+// Part is the second half of an amount that is written in two units; none when its unit is empty.
+type Part struct {
+	Amount measure.Rational `json:"amount" doc:"Amount, in Unit"`
+	Unit   string           `json:"unit" doc:"Unit, or empty for none"`
+}
+
+// Shown writes it as a cook does: "+ 1 tbsp"; empty when there is none.
+func (p Part) Shown() string {
+	if p.Unit == "" {
+		return ""
+	}
+	return "+ " + p.Amount.Shown() + " " + p.Unit
 }
 
 // Step is one instruction.
@@ -102,13 +117,15 @@ func (i Ingredient) Quantity() string {
 	return i.Low.Shown()
 }
 
-// Amount writes the amount and unit: "1 1/2 cup", "2–3 sprig".
-func (i Ingredient) Amount() string { return strings.TrimSpace(i.Quantity() + " " + i.Unit) }
+// Amount writes the amount and unit: "1 1/2 cup", "2–3 sprig", "1/3 cup + 1 tbsp".
+func (i Ingredient) Amount() string {
+	return strings.TrimSpace(strings.TrimSpace(i.Quantity()+" "+i.Unit) + " " + i.Plus.Shown())
+}
 
 // Line writes the ingredient as a line: as it was written while its amount still
 // is the written one, else put together from its parts.
 func (i Ingredient) Line() string {
-	if was := ParseIngredient(i.Written); i.Written != "" && was.Low.Cmp(i.Low) == 0 && was.High.Cmp(i.High) == 0 && was.Unit == i.Unit {
+	if was := ParseIngredient(i.Written); i.Written != "" && was.Low.Cmp(i.Low) == 0 && was.High.Cmp(i.High) == 0 && was.Unit == i.Unit && was.Plus.Unit == i.Plus.Unit && was.Plus.Amount.Cmp(i.Plus.Amount) == 0 {
 		return i.Written
 	}
 	out := strings.TrimSpace(i.Amount() + " " + i.Item)

@@ -11,3 +11,12 @@ func TestThing(t *testing.T) {
 		assert.Equal(t, want, Thing(item), item)
 	}
 }
+
+func TestAThingUnderTwoNamesIsOne(t *testing.T) {
+	for a, b := range map[string]string{"eggplants": "aubergine", "Japanese eggplant": "japanese aubergine", "scallions": "spring onions", "fresh cilantro": "coriander", "confectioners' sugar": "icing sugar", "all-purpose flour": "plain flour", "heavy cream": "double cream", "shrimp": "prawns"} {
+		assert.Equal(t, Thing(b), Thing(a), a)
+	}
+	for a, b := range map[string]string{"brown sugar": "sugar", "coriander seeds": "coriander", "single cream": "double cream"} {
+		assert.NotEqual(t, Thing(b), Thing(a), a)
+	}
+}

@@ -135,9 +135,15 @@ func Durations(step string) []Duration {
 }
 
 var (
-	degrees = regexp.MustCompile(`(?i)(-?\d{1,3})\s*(?:°|º|degrees?)\s*(C|F|celsius|fahrenheit)\b`)
+	degrees = regexp.MustCompile(`(?i)(-?\d{1,3})\s*(?:°|º|degrees?)\s*(C|F|celsius|fahrenheit)\b|\b(\d{2,3}) ?(?-i:(C|F))\b`)
 	gasMark = regexp.MustCompile(`(?i)\bgas (?:mark )?(\d{1,2})\b`)
 	either2 = regexp.MustCompile(`^\s*(?:/|\(|,| or |fan|\s)+`)
+)
+
+// An oven stands between these, °C: a figure with a bare C or F outside them is something else.
+const (
+	leastOven = 40
+	mostOven  = 320
 )
 
 // gas marks 1 to 10 in °C, as printed on British cookers.
@@ -160,14 +166,17 @@ func Temperatures(step string) []Temperature {
 		d, g := degrees.FindStringSubmatchIndex(step[rest:]), gasMark.FindStringSubmatchIndex(step[rest:])
 		switch {
 		case d != nil && (g == nil || d[0] < g[0]):
-			v := exact(step[rest+d[2] : rest+d[3]]).Float()
-			if step[rest+d[2]] == '-' {
-				v = -exact(step[rest+d[2]+1 : rest+d[3]]).Float()
+			figure, scale := step[rest+max(d[2], d[6]):rest+max(d[3], d[7])], step[rest+max(d[4], d[8])]
+			v := exact(strings.TrimPrefix(figure, "-")).Float()
+			if figure[0] == '-' {
+				v = -v
 			}
-			if strings.EqualFold(step[rest+d[4]:rest+d[4]+1], "f") {
+			if scale == 'F' || scale == 'f' {
 				v = measure.Celsius(v)
 			}
-			add(rest+d[0], rest+d[1], v)
+			if d[2] >= 0 || v >= leastOven && v <= mostOven { // a bare letter only for what an oven does
+				add(rest+d[0], rest+d[1], v)
+			}
 			rest += d[1]
 		case g != nil:
 			if n := int(exact(step[rest+g[2] : rest+g[3]]).Float()); n >= 1 && n <= len(gas) {

@@ -45,6 +45,10 @@ func TestTemperatures(t *testing.T) {
 		"Freeze at -18 °C":                            {-18},
 		"Cook to 74 degrees Celsius in the middle":    {74},
 		"Add 180 g sugar":                             {},
+		"Bake at 150 C, gas 2":                        {150},
+		"Heat oven to 425F.":                          {218.333},
+		"Roast at 220C/200C fan":                      {220},
+		"Vitamin B 12 C and 20 c of tea":              {},
 		"Heat the oven to 120 °C and bake 90 minutes": {120},
 	} {
 		got := []float64{}

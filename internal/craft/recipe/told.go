@@ -34,6 +34,13 @@ func (i Ingredient) Told(in string, r measure.Region) string {
 	default:
 		return ""
 	}
+	if i.Plus.Unit != "" { // both halves in the first one's unit
+		more, err := r.Convert(i.Plus.Amount, i.Plus.Unit, i.Unit)
+		if err != nil {
+			return ""
+		}
+		i.Low, i.High = i.Low.Add(more), i.High.Add(more)
+	}
 	low, err := one(i.Low)
 	if err != nil || i.Low.IsZero() {
 		return ""

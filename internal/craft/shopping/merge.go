@@ -106,6 +106,11 @@ func gather(needs []Need, region measure.Region) (all []*gathered, unread []Unre
 			}
 			item, part := bought(in)
 			amount, class := classOf(in.High, in.Unit, region)
+			if in.Plus.Unit != "" {
+				if more, same := classOf(in.Plus.Amount, in.Plus.Unit, region); same == class {
+					amount = amount.Add(more)
+				}
+			}
 			shown := in.Amount()
 			if in.High.IsZero() {
 				class, shown = some, "some"

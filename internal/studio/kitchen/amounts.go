@@ -22,6 +22,7 @@ type Amounts struct {
 type ShownIngredient struct {
 	recipe.Ingredient
 	Shown string `json:"shown" doc:"The amount without its unit: 1 1/2, 2–3"`
+	More  string `json:"more" doc:"What goes with it in another unit: + 1 tbsp; or empty"`
 	Told  string `json:"told" doc:"The same in the studio's grams or cups; empty when it is written so, or cannot be told"`
 }
 
@@ -62,7 +63,7 @@ func (s *Room) Amounts(ctx context.Context, dishID, by, region, base string) (*A
 	}
 	out := &Amounts{Ingredients: []ShownIngredient{}, Ratios: scaled.ByWeight(cups, base), Steps: []StepTimes{}}
 	for _, in := range scaled.Ingredients {
-		out.Ingredients = append(out.Ingredients, ShownIngredient{in, in.Quantity(), in.Told(told.Units.Amounts, cups)})
+		out.Ingredients = append(out.Ingredients, ShownIngredient{in, in.Quantity(), in.Plus.Shown(), in.Told(told.Units.Amounts, cups)})
 	}
 	for _, step := range row.Recipe.Steps {
 		t := StepTimes{Durations: recipe.Durations(step.Text), Temperatures: recipe.Temperatures(step.Text)}

@@ -3920,6 +3920,8 @@ export interface components {
             low: string;
             /** @description How it is prepared, alternatives, pack sizes */
             note: string;
+            /** @description What goes with it in another unit: the spoon of 1 cup + 1 tbsp */
+            plus: components["schemas"]["Part"];
             /** @description False when part of the line was not understood; then read it as written */
             understood: boolean;
             /** @description Unit, or empty for a plain count */
@@ -5065,6 +5067,12 @@ export interface components {
             deepMm: number;
             /** @description Their names */
             words: string;
+        };
+        Part: {
+            /** @description Amount, in Unit */
+            amount: string;
+            /** @description Unit, or empty for none */
+            unit: string;
         };
         Person: {
             /**
@@ -6623,8 +6631,12 @@ export interface components {
             item: string;
             /** @description Least amount, in Unit */
             low: string;
+            /** @description What goes with it in another unit: + 1 tbsp; or empty */
+            more: string;
             /** @description How it is prepared, alternatives, pack sizes */
             note: string;
+            /** @description What goes with it in another unit: the spoon of 1 cup + 1 tbsp */
+            plus: components["schemas"]["Part"];
             /** @description The amount without its unit: 1 1/2, 2–3 */
             shown: string;
             /** @description The same in the studio's grams or cups; empty when it is written so, or cannot be told */

@@ -410,7 +410,7 @@ useKeys([
                   </tr>
                   <tr :class="{ unread: !i.understood }">
                     <td class="mono amount">{{ i.shown }}</td>
-                    <td class="unit">{{ i.unit }}</td>
+                    <td class="unit">{{ i.unit }} {{ i.more }}</td>
                     <td>
                       {{ i.item }}<span v-if="i.note" class="soft">, {{ i.note }}</span
                       ><span v-if="i.told" class="soft mono"> ({{ i.told }})</span
