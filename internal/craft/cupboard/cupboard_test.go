@@ -285,3 +285,25 @@ func TestLookAtAPicture(t *testing.T) {
 	assert.Empty(t, Look(paint(func(x, y int) (uint8, uint8, uint8) { return 119, 119, 119 }), w).Colours, "nothing on the ground")
 	assert.Empty(t, Look(nil, 5).Colours)
 }
+
+// A cake says how wide its plate should be by the tin it is baked in.
+func TestATinSaysHowWideThePlateIs(t *testing.T) {
+	plate := func(mm float64) Prop {
+		return Prop{Name: "Plate", Kind: Plate, Sizes: Sizes{DiameterMm: mm}, Front: Face{Colour: "#8d8a85", Finish: "matt"}, Count: 1}
+	}
+	ask := Ask{Dish: "Sponge", Form: "tall", AcrossMm: 230}
+	size := func(s Suits) float64 {
+		for _, p := range s.Parts {
+			if p.Name == "size" {
+				return p.Value
+			}
+		}
+		return -1
+	}
+	assert.Greater(t, size(plate(280).Suit(ask, Seen{})), size(plate(210).Suit(ask, Seen{})))
+	ask.AcrossMm = 0
+	assert.Less(t, size(plate(280).Suit(ask, Seen{})), size(plate(210).Suit(ask, Seen{})))
+	for _, f := range plate(275).Suit(Ask{Dish: "Sponge", Form: "tall", AcrossMm: 230}, Seen{}).Findings {
+		assert.NotEqual(t, "plate-large", f.Code, "it does not swallow a cake of 23 cm")
+	}
+}

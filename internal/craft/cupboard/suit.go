@@ -23,6 +23,7 @@ type Ask struct {
 	Light       words.Direction
 	RangeStops  float64 // what one exposure of the camera holds, about 2.5 stops of it above the food's middle; 0 for that
 	Altered     bool    // the dish will not be eaten
+	AcrossMm    float64 // how wide the dish is, as its method says it; 0 when it does not
 }
 
 // Seen is how often and when a prop was in published frames.
@@ -50,6 +51,13 @@ const (
 	leastGround = 1000 // mm, long side of a backdrop
 	leastAcross = 800  // mm, its short side
 )
+
+// wholeOnIt are the forms that stand whole on what they are served on.
+var wholeOnIt = map[string]bool{"tall": true, "flat": true, "whole": true}
+
+// StandsWhole reports whether a form stands whole on what it is served on, so that the tin it
+// was made in says how wide that is.
+func StandsWhole(form string) bool { return wholeOnIt[form] }
 
 // portionMm is about how wide the food of a form lies, mm.
 var portionMm = map[string]float64{"plate": 135, "flat": 150, "tall": 150, "soup": 125, "bowl": 130, "drink": 60, "frozen": 75, "stack": 110, "many-alike": 200, "bite": 120, "spread": 180, "whole": 240}
@@ -151,11 +159,14 @@ func (j *judge) size() {
 	case j.out.Role == "vessel" && s.DiameterMm > 0:
 		portion := portionMm[j.ask.Form]
 		wish := 1.45 * portion
+		if wholeOnIt[j.ask.Form] && j.ask.AcrossMm > 0 { // a 23 cm cake wants a rim round it, and no more
+			portion, wish = j.ask.AcrossMm, 1.2*j.ask.AcrossMm
+		}
 		if j.ask.Form == "drink" {
 			wish = 72
 		}
 		j.part("size", near(s.DiameterMm, wish, 0.75*wish), 0.16, fmt.Sprintf("rim %.1f cm for about %.0f cm of food; %.0f cm would suit", s.DiameterMm/10, portion/10, wish/10))
-		if p.Kind == Plate && s.DiameterMm > 230 {
+		if p.Kind == Plate && s.DiameterMm > math.Max(230, wish) {
 			j.find("plate-large", finding.Care, p.Name+" swallows the food", fmt.Sprintf("%.0f cm", s.DiameterMm/10), "16 to 22 cm", "Dinner plates leave the food small and fill the frame with plate.", "take a side plate, or plate up more")
 		}
 	case p.Kind == Cutlery:

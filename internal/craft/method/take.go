@@ -35,7 +35,11 @@ func (r *reader) take(from, h int, told string) int {
 			}
 		}
 	}
-	clause := strings.TrimSpace(r.words(from, end))
+	said := end
+	for said > h+1 && (r.at(said-1).low == "just" || r.at(said-1).low == "only" || r.at(said-1).low == "right") {
+		said-- // "squeeze lemon over just before serving"
+	}
+	clause := strings.TrimSpace(r.words(from, said))
 	if w := r.at(end).low; (w == "until" || w == "till") && end-from <= 2 {
 		// "Whisk until glossy": what it looks like then is what the frame shows.
 		clause = strings.TrimSpace(r.words(from, r.comma(end)))

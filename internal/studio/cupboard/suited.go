@@ -22,7 +22,7 @@ func (s *Room) askOfDish(ctx context.Context, dish *store.Dish) (cupboard.Ask, e
 		return cupboard.Ask{}, err
 	}
 	b := kitchen.AskOf(shoot.Brief)
-	a := cupboard.Ask{Dish: dish.Recipe.Title, Form: string(dish.Form), Ingredients: kitchen.Items(dish.Recipe), Food: dish.Colour.Food, Dark: b.Dark, Bold: b.Bold || dish.Colour.School == "bold", Altered: dish.Eating.Altered}
+	a := cupboard.Ask{Dish: dish.Recipe.Title, Form: string(dish.Form), AcrossMm: dish.Recipe.Across(), Ingredients: kitchen.Items(dish.Recipe), Food: dish.Colour.Food, Dark: b.Dark, Bold: b.Bold || dish.Colour.School == "bold", Altered: dish.Eating.Altered}
 	var hero store.Shot
 	got := s.Store.WithContext(ctx).Where("dish_id = ? and kind = 'hero'", dish.Key).Limit(1).Find(&hero)
 	if got.Error != nil {

@@ -4,9 +4,11 @@ import (
 	"context"
 	"errors"
 	"figladder/internal/craft/words"
+	"math"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/compose"
+	props "figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
@@ -41,6 +43,9 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 	}
 	set := scene.StartFor(shot.Angle, string(dish.Form))
 	set.Food.Name = dish.Recipe.Title
+	if across := dish.Recipe.Across(); across > 0 && props.StandsWhole(string(dish.Form)) {
+		set.Vessel.DiameterMm = math.Round(1.2 * across)
+	}
 	d, err := s.decided(ctx, shot, dish)
 	if err != nil {
 		return nil, err
