@@ -268,7 +268,7 @@ func (r *reader) order(i int, first bool) bool {
 	switch {
 	case w.is("adjective"):
 		return follows || first && !next.stop && !r.wordEndsList(i)
-	case nouns && strong(w.low):
+	case nouns && w.is("strong"):
 		if first && next.stop {
 			return len(r.t) == 1 // "Garnish."
 		}
@@ -284,9 +284,6 @@ func (r *reader) order(i int, first bool) bool {
 	}
 	return true
 }
-
-// strong are words that are things far more often than deeds.
-func strong(w string) bool { return strongNouns[w] }
 
 // sure is order with something behind it that only an order has.
 func (r *reader) sure(i int) bool {
@@ -319,14 +316,11 @@ func (r *reader) wordEndsList(i int) bool { return r.at(i+2).low == "goes" || r.
 // gerund reports a verb of the table in -ing.
 func (r *reader) gerund(i int) bool {
 	w, next := r.at(i).low, r.at(i+1)
-	if thingsDone[w] && !next.is("determiner") && !next.is("pronoun") {
+	if r.at(i).is("made") && !next.is("determiner") && !next.is("pronoun") {
 		return false
 	}
 	return strings.HasSuffix(w, "ing") && len(w) > 4 && r.verbs.verbOf(w) != "" && r.verbs.verbOf(w) != w
 }
-
-// thingsDone are words in -ing that are things far more often.
-var thingsDone = map[string]bool{"dressing": true, "icing": true, "filling": true, "stuffing": true, "topping": true, "seasoning": true, "coating": true, "frosting": true, "pudding": true, "glazing": true, "lining": true, "crackling": true, "shortening": true, "flavouring": true, "colouring": true}
 
 // participle reports a verb of the table in the form of what was done to something.
 func (r *reader) participle(i int) bool {

@@ -3,7 +3,6 @@ package method
 import (
 	"regexp"
 	"strings"
-	"unicode"
 
 	"figladder/internal/craft/recipe"
 )
@@ -29,30 +28,10 @@ func (State) Words() []string {
 }
 
 var (
-	// What a dish is served in: many of it, or one with a word that no mixing bowl has.
-	servedIn = regexp.MustCompile(`(?i)\b(?:(?:in|into|onto|on to|on|over|between|among|across|round|around|fill) (?:[\w'’-]+ ){0,6}?(?:plates?|platters?|mugs?|coupes?|tumblers?|flutes?|goblets?|highballs?|glasses|saucers?|bowls|cups|serving \w+|tureen|slate|cake stand|shells|dishes|ramekins|jars|teacups|poppadoms?|earthenware \w+|bamboo tray|pots)\b` +
-		`|(?:in|into|onto|on to|on) (?:[\w'’-]+ ){0,3}?(?:warm(?:ed)?|shallow|deep|chilled|cold|serving|wide|large shallow|each|every|small|individual|flat|hot|glass|pretty|big|iced|your) (?:[\w'’-]+ ){0,2}?(?:bowl|dish|glass|plate|board)\b` +
-		`|(?:into|over|on to|onto|in|fill|the|tall) (?:[\w'’-]+ ){0,2}?(?:glass)\b|(?:onto|on to|on) (?:a|the) (?:[\w'’-]+ )?board\b|\beach bowl\b)`)
-	workedIn  = regexp.MustCompile(`(?i)\b(?:mixing bowls?|food processor|baking (?:dish|sheet|tray|tin)|ovenproof|roasting|cutting board|chopping board|frying pan|saucepan|skillet|(?:clean|large|big|heatproof|small|separate|medium|another|same|stand mixer'?s?|mixer) bowls?|glass of|cup of|glass jug|bowl of|into the pot|oven|fridge|freezer|moulds?|molds?)\b`)
 	atTable   = regexp.MustCompile(`(?i)\b(?:at the table|at table|in front of|guests|to serve|before serving|as you serve|at the last)\b`)
 	strongly  = regexp.MustCompile(`^(?:bake|roast|freeze|grill|churn|return to oven|broil|prove|proof|deep fry|steam|bring to|simmer|boil|braise|cook)\b`)
 	spreading = regexp.MustCompile(`^(?:spread|smear|slather|schmear|swoosh|swipe)`)
 )
-
-// ServedIn reports whether a deed puts food on or into what it is served in.
-func (d Deed) ServedIn() bool { return d.served }
-
-func (d Deed) servesIn() bool {
-	switch d.Class {
-	case Cools, Cleans, Watches, Serves, Sears, Rests, Blends:
-		return false
-	case Heats:
-		if d.Verb != "warm" { // a drink is warmed in its glass
-			return false
-		}
-	}
-	return d.Vessel != "" && servedIn.MatchString(d.Clause) && !workedIn.MatchString(d.Clause)
-}
 
 // Follow follows the dish through its deeds: what it is when each begins, and which of them are
 // done to the finished dish.
@@ -204,62 +183,6 @@ func dishItself(r recipe.Recipe, d, before Deed, covered bool, spoken []int) boo
 	return true
 }
 
-// mostToCome is which share of what a recipe speaks of may still be to come when the dish is
-// finished but for its garnish.
-const mostToCome = 0.2
-
-// ToCome is the share of the ingredients that a method speaks of only after a step.
-func ToCome(spoken []int, step int) float64 {
-	later, all := 0, 0
-	for _, first := range spoken {
-		if first >= 0 {
-			all++
-		}
-		if first > step {
-			later++
-		}
-	}
-	if all == 0 {
-		return 0
-	}
-	return float64(later) / float64(all)
-}
-
-// Spoken is the first step that speaks of each ingredient, -1 for none.
-func Spoken(r recipe.Recipe) []int {
-	first := map[string]int{}
-	for i, s := range r.Steps {
-		for _, w := range strings.FieldsFunc(strings.ToLower(s.Text), noWord) {
-			if _, ok := first[w]; !ok {
-				first[w] = i
-			}
-		}
-	}
-	things := map[string]int{}
-	for w, i := range first {
-		if t := recipe.Thing(w); len(w) >= 3 {
-			if was, ok := things[t]; !ok || i < was {
-				things[t] = i
-			}
-		}
-	}
-	out := make([]int, len(r.Ingredients))
-	for n, in := range r.Ingredients {
-		out[n] = -1
-		for _, w := range strings.FieldsFunc(strings.ToLower(in.Item), noWord) {
-			if len(w) < 3 || parts["determiner"][w] || parts["preposition"][w] {
-				continue
-			}
-			if i, ok := things[recipe.Thing(w)]; ok && (out[n] < 0 || i < out[n]) {
-				out[n] = i
-			}
-		}
-	}
-	return out
-}
-
-func noWord(r rune) bool { return !unicode.IsLetter(r) && r != '\'' }
-
 var overIt = regexp.MustCompile(`(?i)\b(?:over|on top|onto|on to|around|round|across|about)\b`)
 
 func onIt(low string) bool { return overIt.MatchString(low) }
@@ -312,12 +235,3 @@ func anIngredient(r recipe.Recipe, object string) bool {
 	}
 	return false
 }
-
-// vesselWords are vessels by every word for them, one or many.
-var vesselWords = func() map[string]string {
-	out := map[string]string{}
-	for _, v := range strings.Fields("coupe mug glass tumbler flute highball goblet jug tin mould tray pan saucepan skillet wok pot casserole tureen bowl stand board slate plate platter dish cup saucer shell ramekin jar teacup poppadom earthenware") {
-		out[v], out[v+"s"], out[v+"es"] = v, v, v
-	}
-	return out
-}()

@@ -8,14 +8,6 @@ import (
 	"figladder/internal/craft/recipe"
 )
 
-var strongNouns = func() map[string]bool {
-	out := map[string]bool{}
-	for _, w := range strings.Fields("butter salt pepper oil cream flour zest juice water sauce core sugar egg ice crumb bread stock sweet garnish skin bone scale seed shell stone pit pod crust glaze top cap crown mould mold ring nest bed tail beard foam froth smoke rosette string score figure joint portion section wedge fillet spot mill taste time shop end gut hammer pickle brine tent set light level dish plate notch cover") {
-		out[w] = true
-	}
-	return out
-}()
-
 // take makes a deed of the clause that begins at from and has its verb at h, and returns where
 // the next clause begins.
 func (r *reader) take(from, h int, told string) int {
@@ -71,32 +63,6 @@ func (r *reader) take(from, h int, told string) int {
 	}
 	r.passive, r.statement = told == "passive", false
 	return end
-}
-
-var (
-	longWord = regexp.MustCompile(`[\p{L}'’]{3,}`)
-	pinchOf  = regexp.MustCompile(`(?i) (?:with|over) (?:a|the) (?:pinch|splash|dash|back) of [\p{L} ]+$`)
-	forWhat  = regexp.MustCompile(`(?i) for (?:the|a|an|your) [\p{L} ]+$`)
-	withWhat = regexp.MustCompile(`(?i) with (?:a|an|the|your|one|two|chop)[\p{L} -]* ?(?:fork|forks|knife|spoon|spoons|whisk|sieve|brush|grater|spatula|tongs|mandoline|peeler|skewer|cleaver|scissors|ladle|torch|blowtorch|tweezers|wheel|cutter|sticks?|fingers)$`)
-	inFat    = regexp.MustCompile(`(?i) in (?:a|some|the|plenty of|a little|half the|hot|more)?[\p{L} ]* ?(?:oil|butter|fat|lard|ghee)$`)
-)
-
-// trimmed leaves off a clause's end what it is done for, with or in, when enough is left to say
-// what is seen; the tool is told apart.
-func trimmed(clause string) string {
-	for _, t := range []struct {
-		with  string
-		re    *regexp.Regexp
-		least int
-	}{{" of ", pinchOf, 3}, {" for ", forWhat, 3}, {" with ", withWhat, 4}, {" in ", inFat, 2}} {
-		if !strings.Contains(clause, t.with) {
-			continue
-		}
-		if at := t.re.FindStringIndex(clause); at != nil && len(longWord.FindAllString(clause[:at[0]], -1)) >= t.least {
-			clause = clause[:at[0]]
-		}
-	}
-	return clause
 }
 
 // measure notes what a clause says of vessel, tool, time and heat. Patterns are asked only where
@@ -316,69 +282,6 @@ func toolIn(clause string) string {
 		return strings.ToLower(m[1])
 	}
 	return ""
-}
-
-var toCold = regexp.MustCompile(`\b(?:in|into|to) (?:the|a) (?:freezer|fridge|refrigerator|icebox)\b`)
-
-var (
-	aPiece  = regexp.MustCompile(`\b(?:slice|wedge|piece|portion|chunk|first one)\b`)
-	cutlery = regexp.MustCompile(`^(?:a|the|your|one) (?:[a-z]+,? )*(?:spoon|fork|knife|blade|skewer)\b`)
-	onTop   = regexp.MustCompile(`\b(?:over|on top|all over)(?: (?:everything|each|the|it|them|all|with|top)\b.*)?$|\bover (?:some|a little|the|a few)\b`)
-	runs    = regexp.MustCompile(`\b(?:oil|cream|syrup|honey|sauce|yoghurt|yogurt|dressing|butter|juice|glaze|gravy|chocolate|caramel|treacle|tahini|custard)\b`)
-	// kept are verbs that lay or turn something over and pour nothing.
-	kept = map[string]bool{"lay": true, "fold": true, "roll": true, "turn": true, "drape": true, "place": true, "put": true, "set": true, "stand": true, "hang": true, "wrap": true, "arrange": true}
-)
-
-// adjust decides the few deeds whose class hangs on what they are done with.
-func adjust(d *Deed) {
-	low := strings.ToLower(d.Clause)
-	if d.Class != Cools && d.Class != Heats && (strings.Contains(low, "free") || strings.Contains(low, "fridge") || strings.Contains(low, "refr")) && toCold.MatchString(low) {
-		d.Class = Cools
-		return
-	}
-	switch d.Verb {
-	case "get":
-		if strings.Contains(low, "smoking") || strings.Contains(low, " hot") {
-			d.Class = Heats
-		}
-	case "top", "finish with", "fill", "finish":
-		if named(low, "liquid") && strings.Contains(low, "with") && d.Verb != "fill" {
-			d.Class = Pours
-		}
-	case "crown", "close", "cap", "crown with", "top with", "cover", "lid":
-		if d.Verb != "cover" {
-			d.Class = Sets
-		}
-	}
-	switch d.Verb {
-	case "crown", "close", "cap", "crown with", "top with", "cover", "finish with", "top", "lid", "finish":
-		if named(low, "bread") || d.Verb == "close" {
-			d.Class = Closes
-			return
-		}
-	}
-	switch d.Class {
-	case Lifts, Moves:
-		if aPiece.MatchString(low) {
-			d.Class = Breaks
-		}
-	case Dips, Presses, Drops, Pierces, Watches:
-		if cutlery.MatchString(strings.ToLower(d.Object)) && !strings.Contains(low, " round") && d.Verb != "use" {
-			d.Class = Breaks
-		}
-	case Prepares, Cuts, Grates, Unknown, Sets, Shapes:
-		if !onTop.MatchString(low) || kept[strings.Fields(d.Verb)[0]] {
-			break
-		}
-		switch {
-		case runs.MatchString(low):
-			d.Guessed = d.Class == Unknown
-			d.Class = Pours
-		case d.Class != Sets && d.Class != Shapes:
-			d.Guessed = d.Class == Unknown
-			d.Class = Scatters
-		}
-	}
 }
 
 // named reports whether one of a list's words stands in a clause in lower case.

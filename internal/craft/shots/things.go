@@ -189,7 +189,19 @@ func (m *miner) worked(d method.Deed) string {
 	return m.vessel
 }
 
-var tools = map[string]string{"ladle": "ladle", "pour": "jug", "spoon": "spoon", "drizzle": "spoon", "trickle": "spoon", "grate": "grater", "zest": "grater", "sift": "sieve", "dust": "sieve", "flame": "long match", "flambé": "long match", "light": "long match", "ignite": "long match", "shuck": "oyster knife", "peel": "peeler", "roll": "rolling pin", "pipe": "piping bag", "spread": "palette knife", "glaze": "brush", "brush": "brush", "shake": "shaker", "fold": "spatula", "flip": "spatula", "chop": "knife", "strain": "sieve", "snip": "scissors", "grind": "mill", "torch": "blowtorch", "blowtorch": "blowtorch", "baste": "spoon"}
+//go:embed tools.tsv
+var toolsTable string
+
+// tools are what verbs are usually done with, where that is not what their class is done with.
+var tools = func() map[string]string {
+	out := map[string]string{}
+	for _, row := range wordlist.Rows(toolsTable) {
+		for _, v := range strings.Split(row["verbs"], "|") {
+			out[v] = row["tool"]
+		}
+	}
+	return out
+}()
 
 // toolOf is what moves the food: what the clause says, else the usual tool of the verb, else
 // that of its class.
