@@ -38,6 +38,8 @@ type Finding struct {
 	Limit    string   `json:"limit" doc:"What it was measured against"`
 	Because  string   `json:"because" doc:"Why it matters, in a sentence"`
 	Try      []Try    `json:"try" doc:"What to do about it"`
+	Group    Group    `json:"group,omitempty" enum:"safety,light,depth,frame,props" doc:"What kind of fault it is, where findings are weighed against one another"`
+	Cost     int      `json:"cost,omitempty" doc:"What it costs the picture, 0 to 100: from 60 the client sends it back, from 40 it is seen at once"`
 }
 
 // SetNumber is an Edit that puts a number at path.

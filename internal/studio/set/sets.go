@@ -142,6 +142,7 @@ func (s *Room) ReadSet(ctx context.Context, shotID string, set scene.Set, quick 
 	} else {
 		out.Findings = append(out.Findings, drift...)
 	}
+	out.Findings = finding.Weighed(out.Findings)
 	return out, nil
 }
 

@@ -3489,6 +3489,16 @@ export interface components {
             because: string;
             /** @description Stable name of the check */
             code: string;
+            /**
+             * Format: int64
+             * @description What it costs the picture, 0 to 100: from 60 the client sends it back, from 40 it is seen at once
+             */
+            cost?: number;
+            /**
+             * @description What kind of fault it is, where findings are weighed against one another
+             * @enum {string}
+             */
+            group?: "safety" | "light" | "depth" | "frame" | "props";
             /** @description What it was measured against */
             limit: string;
             /** @description What was measured, with its unit */

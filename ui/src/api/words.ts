@@ -54,6 +54,7 @@ export const words = {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
   Finding: {
+    group: ['safety', 'light', 'depth', 'frame', 'props'],
     severity: ['note', 'care', 'stop'],
   },
   Food: {

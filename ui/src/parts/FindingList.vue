@@ -16,6 +16,19 @@ const { act, error } = useAct(refresh)
 const asideOf = (f: Finding) =>
   asides.data.value?.find((a) => a.doc.place === props.place && a.doc.code === f.code && a.doc.subject === f.subject)
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
+/** What costs the picture most is open; the rest is a line each, by kind, when findings are weighed. */
+const mostOpen = 3
+const open = computed(() => {
+  const weighed = speaking.value.some((f) => f.group)
+  return weighed ? speaking.value.filter((f, n) => n < mostOpen || f.severity === 'stop') : speaking.value
+})
+const groupWords = { safety: 'Safety', light: 'Light', depth: 'Depth', frame: 'The frame', props: 'Props' } as const
+const folded = computed(() => {
+  const rest = speaking.value.filter((f) => !open.value.includes(f))
+  return (Object.keys(groupWords) as (keyof typeof groupWords)[])
+    .map((g) => ({ words: groupWords[g], all: rest.filter((f) => f.group === g) }))
+    .filter((g) => g.all.length)
+})
 const away = computed(() => props.findings.filter((f) => asideOf(f)))
 
 const setAside = (f: Finding, because: string) =>
@@ -35,13 +48,25 @@ const takeUp = (f: Finding) =>
   <div class="findings">
     <ProblemNote :error="error" />
     <FindingCard
-      v-for="f in speaking"
+      v-for="f in open"
       :key="f.code + f.subject"
       :finding="f"
       can-aside
       @apply="$emit('apply', $event)"
       @aside="setAside(f, $event)"
     />
+    <section v-for="g in folded" :key="g.words" class="group" :aria-label="g.words">
+      <h3>
+        {{ g.words }} <span class="mono">{{ g.all.length }}</span>
+      </h3>
+      <details v-for="f in g.all" :key="f.code + f.subject">
+        <summary :class="f.severity">
+          <span aria-hidden="true">{{ f.severity === 'care' ? '▲' : '○' }}</span> {{ f.subject }}
+          <small class="mono">{{ f.measure }}</small>
+        </summary>
+        <FindingCard :finding="f" can-aside @apply="$emit('apply', $event)" @aside="setAside(f, $event)" />
+      </details>
+    </section>
     <details v-if="away.length">
       <summary>{{ away.length }} set aside</summary>
       <FindingCard
@@ -62,6 +87,25 @@ const takeUp = (f: Finding) =>
 }
 .findings:empty {
   display: none;
+}
+h3 {
+  font: 560 13px var(--fl-text);
+  margin: 2px 0 0;
+}
+.group {
+  border-top: 1px solid var(--fl-line);
+  padding-top: 4px;
+}
+.group summary {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.group details[open] summary small {
+  display: none;
+}
+.group summary.care {
+  color: var(--fl-brass-ink);
 }
 summary {
   cursor: pointer;
