@@ -78,6 +78,7 @@ func state(t *testing.T, k *studiotest.Kit, shootID string) string {
 		"select to_jsonb(x) - 'version' from shopping x where shoot_id = ?",
 		"select to_jsonb(x) - 'version' from series x where shoot_id = ?",
 		"select to_jsonb(x) - 'version' from refs x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from verbs x where id <> ? order by id",
 		"select to_jsonb(x) - 'version' from asides x where shoot_id = ? order by id",
 		"select to_jsonb(x) - 'version' from goods x where ? <> '' order by id",
 	} {
@@ -138,6 +139,13 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 			}
 			return err
 		},
+		func() error {
+			_, err := k.Kitchen.Shape(ctx, k.Owner, dish.Key, "bowl")
+			return err
+		},
+		func() error { return k.Kitchen.DecideVerb(ctx, k.Owner, dish.Key, "zhuzh", "pours") },
+		func() error { return k.Kitchen.DecideVerb(ctx, k.Owner, dish.Key, "zhuzh", "drops") },
+		func() error { return k.Kitchen.DecideVerb(ctx, k.Owner, dish.Key, "zhuzh", "") },
 		func() error {
 			_, err := k.List.Want(ctx, k.Owner, dish.Key, 5)
 			return err

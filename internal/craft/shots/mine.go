@@ -344,7 +344,7 @@ func (m *miner) lastOn() string {
 	for i := len(m.deeds) - 1; i >= 0; i-- {
 		d := m.deeds[i]
 		switch d.Class {
-		case method.Scatters, method.Drops, method.Dots, method.Pours, method.Sets:
+		case method.Scatters, method.Drops, method.Dots, method.Sets:
 			o := leadIn.ReplaceAllString(strings.ToLower(d.Object), "")
 			if n := len(strings.Fields(o)); d.Done && n > 0 && n < 3 {
 				return o
