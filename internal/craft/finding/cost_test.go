@@ -19,7 +19,7 @@ func TestWhatCostsMoreIsMendedFirst(t *testing.T) {
 		{"crop-cuts", "frame-tight"}, {"mixed-light", "tinted-light"}, {"camera-shadow", "front-light"}, {"steam-lost", "dark-corner"},
 		{"brighter-prop", "even-count"}, {"louder-prop", "round-on-round"}, {"cut-off", "empty-side"}, {"best-side", "dead-level"},
 		{"range-wide", "background-uneven"}, {"crop-pixels", "crowded"}, {"rig-load", "run-out"}, {"boom", "best-side"},
-		{"depth-short", "held-vessel"}, {"direct-sun", "diners-side"}, {"off-series", "afterthought"}, {"overhead-caution", "range-wide"},
+		{"held-vessel", "depth-short"}, {"direct-sun", "diners-side"}, {"off-series", "afterthought"}, {"overhead-caution", "range-wide"},
 	} {
 		for _, order := range [][]Finding{{{Code: pair[0]}, {Code: pair[1]}}, {{Code: pair[1]}, {Code: pair[0]}}} {
 			got := Weighed(order)
