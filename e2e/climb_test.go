@@ -50,7 +50,7 @@ func TestOneWholeClimb(t *testing.T) {
 	p.sees("Sloe & tonic for a cold evening")
 	p.until("document.querySelectorAll('.ingredients tbody tr').length === 6", "six ingredients")
 	p.sees("candied ginger")
-	p.until("document.querySelectorAll('.steps .for-good').length === 2", "two steps that cannot be undone")
+	p.until("[...document.querySelectorAll('.steps li')].filter(l => l.querySelector('.for-good')).length === 2", "two steps that cannot be undone")
 	p.click("Drop: Free frames")
 	p.sees("set aside")
 	p.press("A")

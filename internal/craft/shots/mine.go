@@ -202,12 +202,13 @@ func has(r recipe.Recipe, re *regexp.Regexp) bool {
 func (m *miner) ingredients() {
 	seen := map[string]bool{}
 	for _, in := range m.r.Ingredients {
-		for _, thing := range alone(in) {
-			if len(seen) == mostAlone || seen[thing] {
+		for _, s := range alone(in) {
+			thing := s.said
+			if len(seen) == mostAlone || seen[s.thing] {
 				continue
 			}
-			seen[thing] = true
-			p := Proposal{Key: m.key(Ingredient, thing), Kind: Ingredient, Step: -1, Angle: words.StraightDown, Cause: in.Item,
+			seen[s.thing] = true
+			p := Proposal{Key: m.key(Ingredient, s.thing), Kind: Ingredient, Step: -1, Angle: words.StraightDown, Cause: in.Item,
 				Title: "Just the " + thing, Because: "“" + thing + "” makes a picture before anything is done to it"}
 			if told := prepared.FindString(in.Note); told != "" {
 				p.Title = "The " + thing + ", " + strings.ToLower(told)

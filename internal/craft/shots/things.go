@@ -41,9 +41,12 @@ var (
 // mostAlone is how many ingredients are offered on their own.
 const mostAlone = 8
 
+// standing is a thing that stands on its own: as the table has it, and as the line says it.
+type standing struct{ thing, said string }
+
 // alone lists what of an ingredient's line makes a picture on its own: a line may have two
 // ("sage and rosemary"), or none, when what it names was made of it (lime syrup, fish sauce).
-func alone(in recipe.Ingredient) []string {
+func alone(in recipe.Ingredient) []standing {
 	line := strings.ToLower(bracketed.ReplaceAllString(in.Written, " "))
 	if in.Written == "" {
 		line = strings.ToLower(in.Item)
@@ -54,7 +57,7 @@ func alone(in recipe.Ingredient) []string {
 		lem[i] = lemma.Singular(x)
 	}
 	small := spoonful.MatchString(line)
-	var out []string
+	var out []standing
 	for i := 0; i < len(w); i++ {
 		for n := min(3, len(w)-i); n > 0; n-- {
 			name := strings.Join(append(append([]string{}, w[i:i+n-1]...), lem[i+n-1]), " ")
@@ -78,8 +81,8 @@ func alone(in recipe.Ingredient) []string {
 			case name == "pepper" && (i == 0 && len(w) == 1 || i > 0 && (lem[i-1] == "black" || lem[i-1] == "white" || lem[i-1] == "and" || lem[i-1] == "ground" || lem[i-1] == "salt")):
 				continue
 			}
-			if !slices.Contains(out, name) {
-				out = append(out, name)
+			if !slices.ContainsFunc(out, func(s standing) bool { return s.thing == name }) {
+				out = append(out, standing{name, strings.Join(w[i:i+n], " ")})
 			}
 			i += n - 1
 			break

@@ -88,7 +88,7 @@ const takeUp = (f: Finding) =>
 .findings:empty {
   display: none;
 }
-h3 {
+.kind {
   font: 560 13px var(--fl-text);
   margin: 2px 0 0;
 }
