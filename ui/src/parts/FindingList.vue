@@ -56,9 +56,9 @@ const takeUp = (f: Finding) =>
       @aside="setAside(f, $event)"
     />
     <section v-for="g in folded" :key="g.words" class="group" :aria-label="g.words">
-      <h3>
+      <p class="kind">
         {{ g.words }} <span class="mono">{{ g.all.length }}</span>
-      </h3>
+      </p>
       <details v-for="f in g.all" :key="f.code + f.subject">
         <summary :class="f.severity">
           <span aria-hidden="true">{{ f.severity === 'care' ? '▲' : '○' }}</span> {{ f.subject }}
