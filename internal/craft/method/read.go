@@ -1,6 +1,7 @@
 package method
 
 import (
+	"slices"
 	"strings"
 
 	"figladder/internal/craft/recipe"
@@ -269,13 +270,10 @@ func (r *reader) order(i int, first bool) bool {
 	case w.is("adjective"):
 		return follows || first && !next.stop && !r.wordEndsList(i)
 	case nouns && w.is("strong"):
-		if first && next.stop {
-			return len(r.t) == 1 // "Garnish."
-		}
 		if first {
-			return !next.stop && (next.low != "and" && next.low != "or" || r.base(i+2) && r.order(i+2, false)) && next.low != "goes" && next.low != "go" && !(next.is("particle") && r.at(i+2).stop && w.low != "top")
+			return r.thingOrOrder(i)
 		}
-		return next.is("determiner") || next.is("pronoun") || next.number() || (w.low == "crown" || w.low == "cap" || w.low == "garnish" || w.low == "glaze") && next.low == "with" || w.low == "top" && (next.low == "with" || next.low == "up" || next.low == "off") || next.is("particle") && r.at(i+2).is("determiner") || w.low == "set" && next.is("preposition") || w.low == "cover" && (next.stop || next.is("preposition")) || next.low == "well"
+		return r.ordered(i)
 	case nouns:
 		if first {
 			return true
@@ -283,6 +281,43 @@ func (r *reader) order(i int, first bool) bool {
 		return follows || next.is("subordinator") || next.stop && !r.statement || r.thing(i+1)
 	}
 	return true
+}
+
+// thingOrOrder decides at the beginning of a sentence whether a word that is mostly a thing is an
+// order: "Butter the tin" and "Butter and flour the tin" are, "Butter, cream and sugar", "Stock
+// goes in" and "Stock in." are not.
+func (r *reader) thingOrOrder(i int) bool {
+	w, next := r.at(i), r.at(i+1)
+	switch {
+	case next.stop:
+		return len(r.t) == 1 // "Garnish."
+	case next.low == "and" || next.low == "or":
+		return r.base(i+2) && r.order(i+2, false)
+	case next.low == "goes" || next.low == "go":
+		return false
+	case next.is("particle") && r.at(i+2).stop:
+		return w.low == "top" // "Top up."
+	}
+	return true
+}
+
+// goesWith are the words that make an order of a word that is mostly a thing.
+var goesWith = map[string][]string{"crown": {"with"}, "cap": {"with"}, "garnish": {"with"}, "glaze": {"with"}, "top": {"with", "up", "off"}}
+
+// ordered decides the same behind "and" or a comma, where lists of things stand.
+func (r *reader) ordered(i int) bool {
+	w, next := r.at(i), r.at(i+1)
+	switch {
+	case next.is("determiner") || next.is("pronoun") || next.number() || next.low == "well":
+		return true
+	case next.is("particle") && r.at(i+2).is("determiner"): // "zest over the lemon"
+		return true
+	case w.low == "set":
+		return next.is("preposition")
+	case w.low == "cover":
+		return next.stop || next.is("preposition")
+	}
+	return slices.Contains(goesWith[w.low], next.low)
 }
 
 // sure is order with something behind it that only an order has.
