@@ -8,10 +8,14 @@ import (
 var toCold = regexp.MustCompile(`\b(?:in|into|to) (?:the|a) (?:freezer|fridge|refrigerator|icebox)\b`)
 
 var (
-	aPiece  = regexp.MustCompile(`\b(?:slice|wedge|piece|portion|chunk|first one)\b`)
-	cutlery = regexp.MustCompile(`^(?:a|the|your|one) (?:[a-z]+,? )*(?:spoon|fork|knife|blade|skewer)\b`)
-	onTop   = regexp.MustCompile(`\b(?:over|on top|all over)(?: (?:everything|each|the|it|them|all|with|top)\b.*)?$|\bover (?:some|a little|the|a few)\b`)
-	runs    = regexp.MustCompile(`\b(?:oil|cream|syrup|honey|sauce|yoghurt|yogurt|dressing|butter|juice|glaze|gravy|chocolate|caramel|treacle|tahini|custard)\b`)
+	aPiece   = regexp.MustCompile(`\b(?:slice|wedge|piece|portion|chunk|first one)\b`)
+	hotNow   = regexp.MustCompile(`\b(?:smoking|hot|roaring|blazing|glowing|searing|ripping)\b`)
+	ovenDoor = regexp.MustCompile(`\b(?:in|into|to) (?:the|a|your) (?:hot |very hot |low )?oven\b`)
+	lidOff   = regexp.MustCompile(`\b(?:off|away) the (?:lid|cloche|foil|cover|cloth)\b|\bthe (?:lid|cloche|foil|cover) (?:off|away)\b`)
+	wholeOf  = regexp.MustCompile(`\b(?:whole|tin|pan|cake|mould|dish|lot)\b`)
+	cutlery  = regexp.MustCompile(`^(?:a|the|your|one) (?:[a-z]+,? )*(?:spoon|fork|knife|blade|skewer|wheel)\b`)
+	onTop    = regexp.MustCompile(`\b(?:over|on top|all over)(?: (?:everything|each|the|it|them|all|with|top)\b.*)?$|\bover (?:some|a little|the|a few)\b`)
+	runs     = regexp.MustCompile(`\b(?:oil|cream|syrup|honey|sauce|yoghurt|yogurt|dressing|butter|juice|glaze|gravy|chocolate|caramel|treacle|tahini|custard)\b`)
 	// kept are verbs that lay or turn something over and pour nothing.
 	kept = map[string]bool{"lay": true, "fold": true, "roll": true, "turn": true, "drape": true, "place": true, "put": true, "set": true, "stand": true, "hang": true, "wrap": true, "arrange": true}
 )
@@ -25,7 +29,7 @@ func adjust(d *Deed) {
 	}
 	switch d.Verb {
 	case "get":
-		if strings.Contains(low, "smoking") || strings.Contains(low, " hot") {
+		if hotNow.MatchString(low) {
 			d.Class = Heats
 		}
 	case "top", "finish with", "fill", "finish":
@@ -45,16 +49,29 @@ func adjust(d *Deed) {
 		}
 	}
 	switch d.Class {
-	case Lifts, Moves:
-		if aPiece.MatchString(low) {
+	case Lifts, Moves, Adds, Cleans, Unknown:
+		switch {
+		case (strings.Contains(low, "off") || strings.Contains(low, "away")) && lidOff.MatchString(low):
+			d.Class = Opens
+		case (d.Class == Moves || d.Class == Adds) && strings.Contains(low, "oven") && ovenDoor.MatchString(low):
+			d.Class = Heats
+		case d.Class != Lifts && d.Class != Moves:
+		case aPiece.MatchString(low), cutlery.MatchString(strings.ToLower(d.Object)) && strings.Contains(low, "through"):
 			d.Class = Breaks
 		}
+	case Tosses:
+		// A cake that is flipped with its tin is turned out.
+		if strings.HasPrefix(d.Verb, "flip") && wholeOf.MatchString(strings.ToLower(d.Object)) {
+			d.Class = TurnsOut
+		}
+	}
+	switch d.Class {
 	case Dips, Presses, Drops, Pierces, Watches:
 		if cutlery.MatchString(strings.ToLower(d.Object)) && !strings.Contains(low, " round") && d.Verb != "use" {
 			d.Class = Breaks
 		}
 	case Prepares, Cuts, Grates, Unknown, Sets, Shapes:
-		if !onTop.MatchString(low) || kept[strings.Fields(d.Verb)[0]] {
+		if !strings.Contains(low, "over") && !strings.Contains(low, "on top") || !onTop.MatchString(low) || kept[strings.Fields(d.Verb)[0]] {
 			break
 		}
 		switch {

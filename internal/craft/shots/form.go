@@ -158,6 +158,7 @@ var (
 	liquidIn = regexp.MustCompile(`(?i)\b(?:stock|broth|water|milk|wine|cider|beer|juice|tonic|soda|coconut milk|buttermilk|ale|stout|cream|gin|rum|vodka|spirit|prosecco|coffee|tea)\b`)
 	inBowls  = regexp.MustCompile(`(?i)\b(?:\w+ bowls|casserole)\b`)
 	anyDish  = regexp.MustCompile(`(?i)\bdish(?:es)?\b`)
+	overIce  = regexp.MustCompile(`(?i)\b(?:over|with) (?:the |fresh |crushed |cubed |more )*ice(?:[.,;]|$| [^c])`)
 	layOut   = regexp.MustCompile(`^(?:fan|shingle|overlap|array)\b`)
 )
 
@@ -236,6 +237,12 @@ func GuessForm(r recipe.Recipe, deeds []method.Deed) FormGuess {
 		say(Flat, 0.5, "it ends on a board")
 	case "stand":
 		say(Tall, 2, "it ends on a stand")
+	}
+	if v := vesselIn(r.Title); v == "pot" || v == "bowl" {
+		say(Bowl, 1.5, "“%s” in the title", v)
+	}
+	if ice := overIce.FindString(text); ice != "" {
+		say(Drink, 2, "“%s”", strings.ToLower(ice))
 	}
 	if stacked {
 		say(Stack, 2, "it is stacked, or closed on top")
