@@ -32,9 +32,13 @@ func adjust(d *Deed) {
 		if hotNow.MatchString(low) {
 			d.Class = Heats
 		}
-	case "top", "finish with", "fill", "finish":
-		if named(low, "liquid") && strings.Contains(low, "with") && d.Verb != "fill" {
+	case "top", "finish with", "finish":
+		if named(low, "liquid") && strings.Contains(low, "with") {
 			d.Class = Pours
+		}
+	case "fill":
+		if d.Vessel != "" { // a glass with ice, not a pastry with cream
+			d.Class = Sets
 		}
 	case "crown", "close", "cap", "crown with", "top with", "cover", "lid":
 		if d.Verb != "cover" {

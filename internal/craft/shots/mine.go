@@ -332,9 +332,13 @@ func (m *miner) said(j Judged) string {
 	if len(w) > 3 || j.Object == "" || strings.Contains(j.Clause, j.Object) || len(strings.Fields(j.Object)) > 3 {
 		return j.Clause
 	}
+	thing := strings.Fields(j.Object)
+	for len(thing) > 1 && strings.HasSuffix(thing[len(thing)-1], "ly") { // "the cream softly"
+		thing = thing[:len(thing)-1]
+	}
 	for i, x := range w {
 		if l := strings.ToLower(x); l == "it" || l == "them" {
-			w[i] = j.Object
+			w[i] = strings.Join(thing, " ")
 		}
 	}
 	return strings.Join(w, " ")
