@@ -23,6 +23,8 @@ var wroteThemselves = []string{"text", "written", "note", "notes", "name", "titl
 // inCentimetres are the figures a studio of inches, °F and twelve hours is not told.
 var inCentimetres = regexp.MustCompile(`\d ?(cm|°C)\b|\b(1[3-9]|2[0-3]):[0-5]\d\b`)
 
+var moment = regexp.MustCompile(`\d{4}-\d\d-\d\dT\S+`)
+
 // metric lists what of an answer is told in centimetres, °C or by 24 hours, with its path.
 func metric(path string, v any) (out []string) {
 	switch x := v.(type) {
@@ -37,6 +39,7 @@ func metric(path string, v any) (out []string) {
 			out = append(out, metric(path, y)...)
 		}
 	case string:
+		x = moment.ReplaceAllString(x, "") // a moment is data, too
 		if inCentimetres.MatchString(x) && !strings.HasPrefix(x, "<svg") {
 			out = append(out, path+": "+x)
 		}
