@@ -8,14 +8,15 @@ import (
 var toCold = regexp.MustCompile(`\b(?:in|into|to) (?:the|a) (?:freezer|fridge|refrigerator|icebox)\b`)
 
 var (
-	aPiece   = regexp.MustCompile(`\b(?:slice|wedge|piece|portion|chunk|first one)\b`)
-	hotNow   = regexp.MustCompile(`\b(?:smoking|hot|roaring|blazing|glowing|searing|ripping)\b`)
-	ovenDoor = regexp.MustCompile(`\b(?:in|into|to) (?:the|a|your) (?:hot |very hot |low )?oven\b`)
-	lidOff   = regexp.MustCompile(`\b(?:off|away) the (?:lid|cloche|foil|cover|cloth)\b|\bthe (?:lid|cloche|foil|cover) (?:off|away)\b`)
-	wholeOf  = regexp.MustCompile(`\b(?:whole|tin|pan|cake|mould|dish|lot)\b`)
-	cutlery  = regexp.MustCompile(`^(?:a|the|your|one) (?:[a-z]+,? )*(?:spoon|fork|knife|blade|skewer|wheel)\b`)
-	onTop    = regexp.MustCompile(`\b(?:over|on top|all over)(?: (?:everything|each|the|it|them|all|with|top)\b.*)?$|\bover (?:some|a little|the|a few)\b`)
-	runs     = regexp.MustCompile(`\b(?:oil|cream|syrup|honey|sauce|yoghurt|yogurt|dressing|butter|juice|glaze|gravy|chocolate|caramel|treacle|tahini|custard)\b`)
+	aPiece    = regexp.MustCompile(`\b(?:slice|wedge|piece|portion|chunk|first one)\b`)
+	hotNow    = regexp.MustCompile(`\b(?:smoking|hot|roaring|blazing|glowing|searing|ripping)\b`)
+	ovenDoor  = regexp.MustCompile(`\b(?:in|into|to) (?:the|a|your) (?:hot |very hot |low )?oven\b`)
+	lidOff    = regexp.MustCompile(`\b(?:off|away) the (?:lid|cloche|foil|cover|cloth)\b|\bthe (?:lid|cloche|foil|cover) (?:off|away)\b`)
+	otherHalf = regexp.MustCompile(`\b(?:the other|another|the second)\b.* on top\b`)
+	wholeOf   = regexp.MustCompile(`\b(?:whole|tin|pan|cake|mould|dish|lot)\b`)
+	cutlery   = regexp.MustCompile(`^(?:a|the|your|one) (?:[a-z]+,? )*(?:spoon|fork|knife|blade|skewer|wheel)\b`)
+	onTop     = regexp.MustCompile(`\b(?:over|on top|all over)(?: (?:everything|each|the|it|them|all|with|top)\b.*)?$|\bover (?:some|a little|the|a few)\b`)
+	runs      = regexp.MustCompile(`\b(?:oil|cream|syrup|honey|sauce|yoghurt|yogurt|dressing|butter|juice|glaze|gravy|chocolate|caramel|treacle|tahini|custard)\b`)
 	// kept are verbs that lay or turn something over and pour nothing.
 	kept = map[string]bool{"lay": true, "fold": true, "roll": true, "turn": true, "drape": true, "place": true, "put": true, "set": true, "stand": true, "hang": true, "wrap": true, "arrange": true}
 )
@@ -62,6 +63,10 @@ func adjust(d *Deed) {
 		case d.Class != Lifts && d.Class != Moves:
 		case aPiece.MatchString(low), cutlery.MatchString(strings.ToLower(d.Object)) && strings.Contains(low, "through"):
 			d.Class = Breaks
+		}
+	case Sets:
+		if otherHalf.MatchString(low) {
+			d.Class = Closes
 		}
 	case Tosses:
 		// A cake that is flipped with its tin is turned out.

@@ -136,6 +136,8 @@ func (r *reader) end(h int, told string) int {
 			return j
 		case (t.low == "before" || t.low == "after") && (r.gerund(j+1) || r.at(j+1).is("subject") || r.at(j+1).is("determiner") && r.finite(j+1)):
 			return j
+		case t.low == "to" && (r.at(h).low == "leave" || r.at(h).low == "let") && r.verbs.alone[r.at(j+1).low] == Cools:
+			continue // "leave to cool"
 		case t.low == "to" && r.base(j+1) && !r.at(j+2).stop && !r.at(j+1).is("noun"), t.low == "to" && (r.at(j+1).low == "make" || r.at(j+1).low == "serve" || r.at(j+1).low == "finish"):
 			return j
 		}

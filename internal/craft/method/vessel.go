@@ -30,13 +30,16 @@ func (d Deed) servesIn() bool {
 	if (d.Class == Fills || d.Class == Pours) && strings.Contains(d.Clause, " ice") && overIce.MatchString(d.Clause) {
 		return true
 	}
+	if d.Verb == "fill" && strings.HasSuffix(d.Clause, " ice") {
+		return true
+	}
 	return d.Vessel != "" && servedIn.MatchString(d.Clause) && !workedIn.MatchString(d.Clause)
 }
 
 // vesselWords are vessels by every word for them, one or many.
 var vesselWords = func() map[string]string {
 	out := map[string]string{}
-	for _, v := range strings.Fields("coupe mug glass tumbler flute highball goblet jug tin mould tray pan saucepan skillet wok pot casserole tureen bowl stand board slate plate platter dish cup saucer shell ramekin jar teacup poppadom earthenware") {
+	for _, v := range strings.Fields("coupe mug glass tumbler flute highball goblet jug tin mould tray pan saucepan skillet wok pot casserole tureen bowl board slate plate platter dish cup saucer shell ramekin jar teacup poppadom earthenware") {
 		out[v], out[v+"s"], out[v+"es"] = v, v, v
 	}
 	return out

@@ -195,6 +195,8 @@ func TestLabelledRecipes(t *testing.T) {
 
 // Twenty more of other kitchens, written and labelled when the first forty were read well, and
 // before the code ran on them.
+func TestTwentyPlainLabelledRecipes(t *testing.T) { notMuchWorse(t, "fifth", 9) }
+
 func TestTenMoreLabelledRecipes(t *testing.T) { notMuchWorse(t, "fourth", 9) }
 
 func TestUnseenLabelledRecipes(t *testing.T) { notMuchWorse(t, "unseen", 10) }

@@ -21,10 +21,11 @@ type Served struct {
 }
 
 var (
-	hotNow   = regexp.MustCompile(`(?i)\b(?:steam(?:s|ing|y)|piping|sizzl\w*|hiss\w*|bubbling|smoking|scalding|boiling|eat hot|serve (?:it |them )?hot|hot from|while (?:it's |it is |they're |still )?(?:hot|warm)|once crisp|straight from the|in its burst|hot pasta|toddy|hot toddy|still hot|fresh from the (?:oven|pan))\b`)
+	hotNow   = regexp.MustCompile(`(?i)\b(?:steam(?:s|ing|y)|piping|sizzl\w*|hiss\w*|bubbling|smoking|scalding|boiling|eat hot|serve (?:it |them )?(?:hot|warm)|hot from|while (?:it's |it is |they're |still )?(?:hot|warm)|once crisp|straight from the|in its burst|hot pasta|toddy|hot toddy|still hot|fresh from the (?:oven|pan))\b`)
 	warmOn   = regexp.MustCompile(`(?i)\b(?:warm(?:ed)?|hot|heatproof) (?:\w+ )?(?:plates?|bowls?|platters?|dish(?:es)?|mugs?|cups?|glasses)\b`)
 	coldNow  = regexp.MustCompile(`(?i)\b(?:chilled|cold|iced|frosted|frosty|freezing|ice-cold|icy) (?:\w+ )?(?:\w+ )?(?:plates?|bowls?|platters?|dish(?:es)?|glass(?:es)?|coupes?)\b|\bcrushed ice\b|\bat room temperature\b|\bserve (?:it |them )?(?:cold|chilled)\b|\biced\b`)
 	strongly = regexp.MustCompile(`^(?:bake|roast|simmer|boil|fry|grill|broil|poach|steam|braise|stew|cook|deep fry|stir fry|pan fry|shallow fry|bring to|heat|sweat|blanch|boil up|reduce|griddle)`)
+	cookedBy = regexp.MustCompile(`(?i)\b(?:fried|grilled|roast(?:ed)?|baked|hot|toasted|steamed|braised)\b`)
 	inIce    = regexp.MustCompile(`(?i)\b(?:iced?|ice-cold|cold) (?:water|tap|bath)\b`)
 	overHeat = regexp.MustCompile(`(?i)\b(?:pan|skillet|wok|griddle|hot oil|grill|barbecue|hotplate|embers|coals)\b`)
 )
@@ -46,11 +47,14 @@ func Serve(r recipe.Recipe, f Form, deeds []method.Deed) Served {
 			say(-2*d.share, "“%s” is usually served cold", d.words)
 		}
 	}
+	if m := cookedBy.FindString(r.Title); m != "" {
+		say(1.2, "“%s” in the title", strings.ToLower(m))
+	}
 	last, weak := -1, false
 	heat := 0.0
 	for i, d := range deeds {
 		switch {
-		case d.Class == method.Heats && strongly.MatchString(d.Verb):
+		case (d.Class == method.Heats || d.Class == method.Sears) && strongly.MatchString(d.Verb):
 			heat, last = heat+2, i
 		case d.Class == method.Heats || d.Class == method.Sears:
 			heat, last, weak = heat+0.7, i, true

@@ -125,7 +125,7 @@ var vesselWords = []struct {
 	{"pan", regexp.MustCompile(`(?i)\b(?:pans?|saucepans?|skillets?|wok)\b`)},
 	{"pot", regexp.MustCompile(`(?i)\b(?:pots?|casserole|tureen)\b`)},
 	{"bowl", regexp.MustCompile(`(?i)\b(?:bowls?|soup plates?|pasta plates?)\b`)},
-	{"stand", regexp.MustCompile(`(?i)\b(?:cake stand|stand)\b`)},
+	{"stand", regexp.MustCompile(`(?i)\b(?:cake stands?|on(?:to)? a stand)\b`)},
 	{"board", regexp.MustCompile(`(?i)\b(?:boards?|slates?)\b`)},
 	{"plate", regexp.MustCompile(`(?i)\b(?:plates?|platters?|dish)\b`)},
 }
