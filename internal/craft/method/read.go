@@ -152,7 +152,6 @@ func (r *reader) said(i int) int {
 		return r.bare(i, end)
 	}
 	r.statement, r.passive = true, false
-	// "Rice goes in next", "Paprika in": put in, and nothing to look at.
 	return end
 }
 

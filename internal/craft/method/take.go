@@ -12,7 +12,7 @@ import (
 // the next clause begins.
 func (r *reader) take(from, h int, told string) int {
 	if told == "order" && r.at(h).is("starting") && r.gerund(h+1) {
-		h, told = h+1, "order"
+		h++
 	}
 	end := r.end(h, told)
 	class, verb := r.named(h, end)

@@ -80,6 +80,7 @@ type Judged struct {
 // Mined is all that a recipe suggests.
 type Mined struct {
 	Form         Form           `json:"form" doc:"Form of the dish"`
+	Shape        FormGuess      `json:"shape" doc:"Which form the recipe speaks for, and what speaks for it"`
 	Served       Served         `json:"served" doc:"What the dish is like at the shutter"`
 	Deeds        []Judged       `json:"deeds" doc:"What is done, in order"`
 	Proposals    []Proposal     `json:"proposals" doc:"Frames, in shooting order"`
@@ -94,7 +95,7 @@ func Mine(r recipe.Recipe, f Form, supporting int, own map[string]method.Class) 
 	m := miner{r: r, form: f, keys: map[string]int{}, weight: map[string]int{}, kin: map[string]string{}}
 	m.deeds = method.Of(r, own)
 	m.dish = Serve(r, f, m.deeds)
-	m.out = Mined{Form: f, Served: m.dish, Deeds: []Judged{}, Proposals: []Proposal{}, Irreversible: []Irreversible{}}
+	m.out = Mined{Form: f, Shape: GuessForm(r, m.deeds), Served: m.dish, Deeds: []Judged{}, Proposals: []Proposal{}, Irreversible: []Irreversible{}}
 	m.angle, m.why = MainAngle(f, m.dish)
 	m.vessel = vesselOf(r, f, m.deeds)
 	m.judge()

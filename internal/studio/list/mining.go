@@ -73,12 +73,11 @@ func (s *Room) Mined(ctx context.Context, dishID string) (*MinedDish, error) {
 	if err := s.Store.WithContext(ctx).Where("dish_id = ? and proposal <> ''", dishID).Order("position, id").Find(&have).Error; err != nil {
 		return nil, err
 	}
-	own, err := s.Kitchen.Verbs(ctx)
+	m, err := s.Mine(ctx, row)
 	if err != nil {
 		return nil, err
 	}
-	m := shots.Mine(row.Recipe, row.Form, row.Supporting, own)
-	out := &MinedDish{Supporting: row.Supporting, Frames: []MinedFrame{}, Irreversible: m.Irreversible, Deeds: m.Deeds, Served: m.Served, Shape: shots.FormOf(row.Recipe, own), Orphans: []Orphan{}}
+	out := &MinedDish{Supporting: row.Supporting, Frames: []MinedFrame{}, Irreversible: m.Irreversible, Deeds: m.Deeds, Served: m.Served, Shape: m.Shape, Orphans: []Orphan{}}
 	out.Angle, out.Because = shots.MainAngle(row.Form, m.Served)
 	known := map[string]bool{}
 	for _, p := range m.Proposals {
