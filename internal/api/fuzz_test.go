@@ -182,7 +182,7 @@ func TestFuzzOfEveryRoute(t *testing.T) {
 	require.NoError(t, err)
 	held, err := k.Cupboard.Reserve(t.Context(), k.Owner, shoot.Key, dish.Key, prop.Key, 1)
 	require.NoError(t, err)
-	_, err = k.Set.SaveSet(t.Context(), k.Owner, shots[0].Key, 0, scene.Start())
+	_, err = k.SaveSet(t.Context(), shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
 	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key)
 	require.NoError(t, err)

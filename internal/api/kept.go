@@ -76,7 +76,10 @@ var shapes = []shape{
 	told(func(r store.Preview) Kept[store.PreviewDoc] { return kept(r.Base, r.PreviewDoc) }),
 	told(func(r store.Frame) Kept[store.FrameDoc] { return kept(r.Base, r.FrameDoc) }),
 	told(func(r store.Approval) Kept[store.ApprovalDoc] { return kept(r.Base, r.ApprovalDoc) }),
-	told(func(r store.SetRow) set.PlannedSet { return set.PlannedSet{Set: r.Set, Version: r.Version} }),
+	told(func(r store.SetUpRow) Kept[store.SetUpDoc] { return kept(r.Base, r.SetUpDoc) }),
+	told(func(r store.SetRow) set.PlannedSet {
+		return set.PlannedSet{Set: r.Set(), Version: r.Version, SetUpID: r.SetUpID}
+	}),
 	told(func(r store.PlaceRow) set.KeptPlace { return set.KeptPlace{Place: r.Place, Version: r.Version} }),
 	told(func(r store.PreferencesRow) core.KeptUnits { return core.KeptUnits{Units: r.Units, Version: r.Version} }),
 	told(func(r store.SeriesRow) kitchen.TermsOf { return kitchen.TermsOf{Terms: r.Terms, Version: r.Version} }),

@@ -74,7 +74,7 @@ func TestAnswersAboutAFrameAreYesNoOrOpen(t *testing.T) {
 	c.signIn()
 	_, _, shots := k.Toddy(t)
 	hero := studiotest.Hero(shots)
-	_, err := k.Set.SaveSet(t.Context(), k.Owner, hero.Key, 0, scene.Start())
+	_, err := k.SaveSet(t.Context(), hero.Key, 0, scene.Start())
 	require.NoError(t, err)
 	f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key)
 	require.NoError(t, err)

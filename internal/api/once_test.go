@@ -67,7 +67,7 @@ func TestTheSameKeyMakesOnce(t *testing.T) {
 	k, c := serve(t)
 	c.signIn()
 	shoot, dish, shots := k.Toddy(t)
-	_, err := k.Set.SaveSet(t.Context(), k.Owner, shots[0].Key, 0, scene.Start())
+	_, err := k.SaveSet(t.Context(), shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
 	other := httptest.NewServer(api.New(k.Studio, ui.Handler(), api.Options{}))
 	t.Cleanup(other.Close)

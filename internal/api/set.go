@@ -77,8 +77,9 @@ func (a *API) setRoutes() {
 		ByID
 		Body set.PlannedSet
 	}) (*body[set.PlannedSet], error) {
-		return point(s.Set.SaveSet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Set))
+		return point(s.Set.SaveSet(ctx, who(ctx), in.ID, in.Body))
 	})
+	a.setUpRoutes()
 	route(a, Assistant, "POST", "/api/shots/{id}/set/read", "readSet", "Work out everything about a set", func(ctx context.Context, in *struct {
 		ByID
 		Body SetAsk

@@ -33,6 +33,7 @@ func vocabularies(r huma.Registry) huma.Registry {
 	tellWords[words.Angle](r)
 	tellWords[words.CardFace](r)
 	tellWords[words.Direction](r)
+	tellWords[words.DishState](r)
 	tellWords[words.Finish](r)
 	tellWords[words.Hold](r)
 	tellWords[words.LightKind](r)

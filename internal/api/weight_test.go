@@ -74,7 +74,7 @@ func TestAnswersAndPicturesAreNoLargerThanNeeded(t *testing.T) {
 	require.NoError(t, err)
 	assert.NoError(t, json.NewDecoder(r).Decode(&struct{}{}))
 
-	_, err = k.Set.SaveSet(t.Context(), k.Owner, shots[0].Key, 0, scene.Start())
+	_, err = k.SaveSet(t.Context(), shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
 	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key)
 	require.NoError(t, err)

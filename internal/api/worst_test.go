@@ -88,7 +88,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 		sent(name+": lenses", "POST", "/api/set/lenses", map[string]any{"set": set, "widthMm": 300, "nearestMm": 0, "farMm": 3000})
 		sent(name+": added to", "POST", "/api/set/add", map[string]any{"set": set, "what": map[string]any{"thing": "plate", "light": "", "prop": "", "key": 0}})
 	}
-	_, err := k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, sets["pieces"])
+	_, err := k.SaveSet(ctx, shots[0].Key, 0, sets["pieces"])
 	require.NoError(t, err)
 	sent("sheet", "GET", shot+"/set/sheet.pdf", nil)
 	sent("frame", "POST", shot+"/take", nil)

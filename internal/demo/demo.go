@@ -155,7 +155,7 @@ func (l *loader) set(shotID string, change func(*scene.Set)) {
 		return
 	}
 	change(&p.Set)
-	_, l.err = l.st.Set.SaveSet(l.ctx, l.who, shotID, p.Version, p.Set)
+	_, l.err = l.st.Set.SaveSet(l.ctx, l.who, shotID, *p)
 }
 
 func (l *loader) take(shotID string, keep bool) {

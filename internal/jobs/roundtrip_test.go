@@ -187,7 +187,7 @@ func asOfBefore(t *testing.T, st *studio.Studio) {
 			return j;
 		end $$`).Error)
 	for _, x := range [][2]string{{"props", "prop"}, {"kit", "item"}, {"wanted", "wanted"}, {"places", "place"}, {"habits", "habits"}, {"shoots", "brief"}, {"dishes", "recipe"}, {"dishes", "colour"},
-		{"dishes", "eating"}, {"trials", "trial"}, {"sets", "set"}, {"frames", "set"}, {"frames", "answers"}, {"refs", "reference"}, {"shopping", "choices"}, {"goods", "goods"}, {"series", "terms"}} {
+		{"dishes", "eating"}, {"trials", "trial"}, {"sets", "own"}, {"setups", "set_up"}, {"frames", "set"}, {"frames", "answers"}, {"refs", "reference"}, {"shopping", "choices"}, {"goods", "goods"}, {"series", "terms"}} {
 		require.NoError(t, st.Store.Exec(fmt.Sprintf("update %s set %s = bare(%s)", x[0], x[1], x[1])).Error)
 	}
 }

@@ -223,11 +223,36 @@ type ReferenceDoc struct {
 	HeightPx  int             `json:"heightPx" readOnly:"true" doc:"Height"`
 }
 
-// SetRow is the set planned for a shot.
+// SetUpRow is what stands and shines for one or several shots of a shoot.
+type SetUpRow struct {
+	Base
+	SetUpDoc
+}
+
+// SetUpDoc is what a set-up says.
+type SetUpDoc struct {
+	ShootID string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Name    string      `json:"name" maxLength:"120" doc:"What it is called; empty for the name of its first dish"`
+	SetUp   scene.SetUp `gorm:"serializer:json" json:"setUp" doc:"What stands and shines"`
+}
+
+// SetRow is the set planned for a shot: a set-up, and what is the shot's own of it. The
+// database counts its version up when the set-up changes, too (migration 12).
 type SetRow struct {
 	Base
-	ShotID string    `json:"shotId" readOnly:"true" doc:"Its shot"`
-	Set    scene.Set `gorm:"serializer:json" json:"set" doc:"The set"`
+	ShotID  string    `json:"shotId" readOnly:"true" doc:"Its shot"`
+	SetUpID string    `json:"setUpId" doc:"The set-up it is taken of"`
+	Own     scene.Own `gorm:"serializer:json" json:"own" doc:"What is its own"`
+
+	Up *SetUpRow `gorm:"-" json:"-"` // the set-up, where it was read with it
+}
+
+// Set is the set as it stands for the shot, of a row that was read with its set-up.
+func (r SetRow) Set() scene.Set {
+	if r.Up == nil {
+		return scene.SetUp{}.With(r.Own)
+	}
+	return r.Up.SetUp.With(r.Own)
 }
 
 // Copy is one verified copy of a frame's file.

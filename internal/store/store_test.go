@@ -127,8 +127,8 @@ func TestEveryRowIsWholeWhenFound(t *testing.T) {
 	var pointers []*store.KitRow
 	require.NoError(t, s.Find(&pointers).Error)
 	assert.NotNil(t, pointers[0].Item.Lenses)
-	set := &store.SetRow{Set: scene.Set{Lights: []scene.Light{{Name: "a window of before"}}}}
-	store.Fill(set)
-	assert.NotNil(t, set.Set.Lights[0].Outside, "lists in lists")
-	assert.NotNil(t, set.Set.Views)
+	up := &store.SetUpRow{SetUpDoc: store.SetUpDoc{SetUp: scene.SetUp{Lights: []scene.Light{{Name: "a window of before"}}}}}
+	store.Fill(up)
+	assert.NotNil(t, up.SetUp.Lights[0].Outside, "lists in lists")
+	assert.NotNil(t, up.SetUp.Cameras)
 }

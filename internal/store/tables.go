@@ -29,6 +29,7 @@ var registered = []kind{
 	table[PreferencesRow]("preferences", ""),
 	table[HabitRow]("habits", ""),
 	table[VerbRow]("verbs", ""),
+	table[SetUpRow]("setups", "Set-up"),
 	table[SetRow]("sets", ""),
 	table[Frame]("frames", "Frame"),
 	table[Approval]("approvals", ""),

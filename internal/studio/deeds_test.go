@@ -19,8 +19,8 @@ import (
 	"figladder/internal/craft/units"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
-	cupboardroom "figladder/internal/studio/cupboard"
 	"figladder/internal/studio/set"
+	cupboardroom "figladder/internal/studio/cupboard"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -146,7 +146,7 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 	require.NoError(t, err)
 	planned, err := k.Set.SetOf(ctx, hero.Key)
 	require.NoError(t, err)
-	_, err = k.Set.SaveSet(ctx, k.Owner, hero.Key, planned.Version, planned.Set)
+	_, err = k.SaveSet(ctx, hero.Key, planned.Version, planned.Set)
 	require.NoError(t, err)
 	frame, err := k.Frames.Take(ctx, k.Owner, hero.Key) // a frame is a fact, not a deed
 	require.NoError(t, err)
@@ -203,6 +203,59 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 		}},
 	)
 	walk(t, k, shoot.Key, steps)
+}
+
+func TestDeedsOfSetUpsGoBackAndForth(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	setUp := ""
+	save := func(i int, change func(*set.PlannedSet)) func() error {
+		return func() error {
+			p, err := k.Set.SetOf(ctx, shots[i].Key)
+			require.NoError(t, err)
+			change(p)
+			p, err = k.Set.SaveSet(ctx, k.Owner, shots[i].Key, *p)
+			if err == nil {
+				setUp = p.SetUpID
+			}
+			return err
+		}
+	}
+	at := func(i int) *set.PlannedSet {
+		p, err := k.Set.SetOf(ctx, shots[i].Key)
+		require.NoError(t, err)
+		return p
+	}
+	walk(t, k, shoot.Key, []step{
+		{"SaveSet", save(0, func(p *set.PlannedSet) {
+			for _, kind := range []string{"jar", "mug", "fork"} {
+				p.Set, _ = p.Set.WithThing(kind)
+			}
+		})},
+		{"SaveSet", save(1, func(p *set.PlannedSet) { p.SetUpID, p.Set.Things[1].On = setUp, false })},
+		{"SaveSet", save(2, func(p *set.PlannedSet) { p.SetUpID, p.Set.Camera.Sharp = setUp, "thing-2" })},
+		{"SaveSet", save(0, func(p *set.PlannedSet) { p.Set.Lights[0].LuminanceCdM2 = 900 })},
+		{"SaveSet", save(0, func(p *set.PlannedSet) { p.Set.Things = p.Set.Things[1:] })},
+		{"SaveSet", save(1, func(p *set.PlannedSet) { p.Set.State = "empty" })},
+		{"NameSetUp", func() error {
+			all, err := k.Set.SetUps(ctx, shoot.Key)
+			require.NoError(t, err)
+			return k.Set.NameSetUp(ctx, k.Owner, all[0].ID, all[0].Version, "By the window")
+		}},
+		{"TakeOut", func() error {
+			p := at(1)
+			was := p.Set.Copy()
+			was.Lights[0].LuminanceCdM2 = 700
+			_, err := k.Set.TakeOut(ctx, k.Owner, shots[1].Key, set.Apart{Set: p.Set, Version: p.Version, Others: &was})
+			return err
+		}},
+		{"PutInto", func() error {
+			_, err := k.Set.PutInto(ctx, k.Owner, shots[1].Key, at(1).Version, at(0).SetUpID)
+			return err
+		}},
+		{"RemoveSetUp", func() error { return k.Set.RemoveSetUp(ctx, k.Owner, at(0).SetUpID) }},
+	})
 }
 
 func TestAYesGoesBackAndForth(t *testing.T) {

@@ -110,7 +110,7 @@ func TestTheVaultIsCheckedAndMended(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
-	_, err := k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, scene.Start())
+	_, err := k.SaveSet(ctx, shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
 	a, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
 	require.NoError(t, err)

@@ -29,11 +29,11 @@ func TestUndoAndRedo(t *testing.T) {
 	p, err := k.Set.SetOf(ctx, hero.Key)
 	require.NoError(t, err)
 	before := p.Set
-	p, err = k.Set.SaveSet(ctx, k.Owner, hero.Key, 0, p.Set)
+	p, err = k.SaveSet(ctx, hero.Key, 0, p.Set)
 	require.NoError(t, err)
 	changed := p.Set
 	changed.Camera.Aperture = 16
-	_, err = k.Set.SaveSet(ctx, k.Owner, hero.Key, p.Version, changed)
+	_, err = k.SaveSet(ctx, hero.Key, p.Version, changed)
 	require.NoError(t, err)
 
 	aperture := func() float64 {
@@ -71,6 +71,7 @@ func state(t *testing.T, k *studiotest.Kit, shootID string) string {
 		"select to_jsonb(x) - 'version' from shoots x where id = ?",
 		"select to_jsonb(x) - 'version' from dishes x where shoot_id = ? order by id",
 		"select to_jsonb(x) - 'version' from shots x where shoot_id = ? order by id",
+		"select to_jsonb(x) - 'version' from setups x where shoot_id = ? order by id",
 		"select to_jsonb(x) - 'version' from sets x where shot_id in (select id from shots where shoot_id = ?) order by id",
 		"select to_jsonb(x) - 'version' from frames x where shoot_id = ? order by id",
 		"select to_jsonb(x) - 'version' from approvals x where shoot_id = ? order by id",
@@ -135,7 +136,7 @@ func TestEveryDeedCanBeTakenBackAndDoneAgain(t *testing.T) {
 		func() error {
 			p, err := k.Set.SetOf(ctx, shots[0].Key)
 			if err == nil {
-				_, err = k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, p.Set)
+				_, err = k.SaveSet(ctx, shots[0].Key, 0, p.Set)
 			}
 			return err
 		},

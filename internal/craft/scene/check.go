@@ -58,6 +58,10 @@ func (s Set) Check() []finding.FieldProblem {
 	}
 	word(bad, "table.finish", s.Table.Finish)
 	word(bad, "vessel.finish", s.Vessel.Finish)
+	if s.State != words.Served {
+		word(bad, "state", s.State)
+	}
+	within("through", float64(s.Through), 0, float64(len(s.Views)), "of the other cameras")
 	s.checkLights(&out, bad, within, choice)
 	s.checkThings(bad, within, hex, choice)
 	if s.Backdrop.On {

@@ -38,9 +38,16 @@ func Changes(a, b Set) []FieldChange {
 	return out
 }
 
+// OnlySeen is the set without what has no bearing on its picture.
+func (s Set) OnlySeen() Set {
+	s.Views, s.Advice, s.Answers, s.Follows = nil, "", Questions{}, ""
+	s.Through, s.OwnVessel, s.OwnFood = 0, false, false
+	return s
+}
+
 // flatten writes a set as paths and values, without what has no bearing on the picture.
 func flatten(s Set) map[string]string {
-	s.Views, s.Advice, s.Answers, s.Follows = nil, "", Questions{}, ""
+	s = s.OnlySeen()
 	raw, _ := json.Marshal(s)
 	var doc any
 	_ = json.Unmarshal(raw, &doc)

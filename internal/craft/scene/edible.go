@@ -3,9 +3,11 @@ package scene
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/shape"
+	"figladder/internal/craft/words"
 )
 
 func thingKey(i int) string { return fmt.Sprintf("thing-%d", i) }
@@ -342,9 +344,35 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 			o.Parts = append(o.Parts, t.settled([]Object{probe}, seed, f)...)
 		}
 	}
+	if s.State == words.Cut {
+		o.cut()
+	}
 	o.place(at(ves.XMm, ves.YMm, floor), 0)
 	return o
 }
+
+// cut takes a slice out of what stands in one piece, toward the camera's right, so that its
+// inside is seen.
+func (o *Object) cut() {
+	if !slices.Contains([]string{"mound", "stack", "meringue"}, o.Kind) {
+		return
+	}
+	var inside []Part
+	for i, p := range o.Parts {
+		rest, faces := p.Mesh.Wedge(cutFromDeg, cutToDeg)
+		o.Parts[i].Mesh = rest
+		st := p.Stuff
+		st.Coat, st.Colour, st.Second = 0, st.Colour.Times(0.7), st.Colour
+		for c := range st.Colour { // crumb is lighter than crust
+			st.Colour[c] = math.Min(0.9, st.Colour[c]+0.25)
+		}
+		inside = append(inside, Part{faces, st})
+	}
+	o.Parts = append(o.Parts, inside...)
+}
+
+// cutFromDeg and cutToDeg are the bearings of the slice that is missing.
+const cutFromDeg, cutToDeg = 125.0, 185.0
 
 func raise(o *Object, z float64) {
 	for i := range o.Parts {

@@ -272,7 +272,7 @@ func (s Set) Lighting() light.Set {
 // what lies on it are seen as one. Glass lets light through, and is left to send none.
 func (s Set) dish(h light.Hero) light.Cylinder {
 	c := h.Body()
-	c.Side, c.Top = linear(s.Vessel.Colour), linear(s.Food.Colour)
+	c.Side, c.Top = linear(s.Vessel.Colour), linear(s.InState().Colour)
 	switch {
 	case s.Vessel.ofGlass():
 		c.Side = light.RGB{}

@@ -68,6 +68,7 @@ func (s Set) Objects(f Fineness) []Object {
 // ObjectsUntil is Objects for one who may leave: it gives up between two things, with
 // ctx's error.
 func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
+	s = s.shown()
 	var out []Object
 	if s.Ground.On && s.Ground.Kind == "board" {
 		out = append(out, s.groundObject())
@@ -86,7 +87,9 @@ func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
 	}
 	vessel, inside := s.vesselObject(floor, f)
 	out = append(out, vessel)
-	out = append(out, s.foodObject(inside, floor, f))
+	if s.Food.Form != nothing {
+		out = append(out, s.foodObject(inside, floor, f))
+	}
 	for i, t := range s.Things {
 		if err := ctx.Err(); err != nil {
 			return nil, err

@@ -73,6 +73,7 @@ func Read(s Set, w Wants, d light.Detail) Report {
 // ReadWith is Read that also hands over what it worked with: the things as they stand and
 // the light. It gives up with ctx's error when that ends.
 func ReadWith(ctx context.Context, s Set, w Wants, d light.Detail) (Report, []Object, *light.Engine, error) {
+	s = s.shown()
 	r := &reader{ctx: ctx, s: s, w: w}
 	r.out.Angle, r.out.Angles = words.AngleAt(s.Camera.ElevationDeg), angleWordList()
 	for _, part := range []func(){

@@ -34,6 +34,12 @@ type Set struct {
 	Answers  Questions `json:"answers" doc:"The three questions that decide"`
 	Daylight Daylight  `json:"daylight" doc:"What is outside the windows"`
 	Room     Room      `json:"room" doc:"The room round the set"`
+
+	// What a frame has of its own on a set-up that it shares (setup.go).
+	Through   int             `json:"through" minimum:"0" maximum:"8" doc:"Which of the other cameras it looks through, from 1; 0 for its own"`
+	State     words.DishState `json:"state" enum:",empty,half filled,undressed,cut" doc:"How far the dish is; empty is as it is served"`
+	OwnVessel bool            `json:"ownVessel" doc:"Whether the vessel is this frame's own, not the set-up's"`
+	OwnFood   bool            `json:"ownFood" doc:"Whether the food is this frame's own, not the set-up's"`
 }
 
 // Table is the table top. Its surface is at z = 0.
@@ -105,7 +111,7 @@ type Camera struct {
 }
 
 // TopMm is the height of the highest thing on the dish above the table.
-func (s Set) TopMm() float64 { return s.Vessel.HeightMm + math.Max(0, s.Food.AboveMm) }
+func (s Set) TopMm() float64 { return s.Vessel.HeightMm + math.Max(0, s.InState().AboveMm) }
 
 // Aim is the point the camera looks at: the middle of the dish, or beside it.
 func (s Set) Aim() r3.Vec {

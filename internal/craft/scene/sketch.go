@@ -37,6 +37,7 @@ type Drawn struct {
 
 // Drawn returns it.
 func (s Set) Drawn() Drawn {
+	s = s.shown()
 	if s.Ground.On { // what lies under the dish fills the most of a sketch
 		s.Table.Colour = s.Ground.Colour
 	}
@@ -48,6 +49,7 @@ const sketchLong = 96
 
 // Sketch draws the set through its lens: table to its far edge, vessel, food.
 func (s Set) Sketch() Sketch {
+	s = s.shown()
 	across, up := s.Camera.FrameSensor()
 	out := Sketch{Width: sketchLong, Height: sketchLong, Shapes: []SketchShape{}}
 	if across > up {
@@ -97,7 +99,9 @@ func (s Set) Sketch() Sketch {
 	if s.Vessel.Kind == "glass" || s.Vessel.Kind == "mug" { // a drink is seen through or inside its glass
 		food = hull(append(ring(r*0.6, s.Vessel.HeightMm*0.06), ring(r*0.9, s.Vessel.HeightMm*0.86)...))
 	}
-	add("food", s.Food.Colour, food)
+	if s.Food.Form != nothing {
+		add("food", s.Food.Colour, food)
+	}
 	if s.Food.AboveMm <= 0 {
 		add("rim", s.Vessel.Colour, hull(ring(r, s.Vessel.HeightMm)))
 	}

@@ -58,10 +58,13 @@ func RemoveShot(j *store.Journal, row *store.Shot) error {
 	if err := NeverPublished(j.TX, "shot_id = ?", row.Key); err != nil {
 		return err
 	}
-	for _, take := range []func(*store.Journal, string, any) error{RemoveAll[store.Approval], RemoveAll[store.Frame], RemoveAll[store.SetRow]} {
+	for _, take := range []func(*store.Journal, string, any) error{RemoveAll[store.Approval], RemoveAll[store.Frame]} {
 		if err := take(j, "shot_id = ?", row.Key); err != nil {
 			return err
 		}
+	}
+	if err := removeSet(j, row.Key); err != nil {
+		return err
 	}
 	return j.Delete(row)
 }

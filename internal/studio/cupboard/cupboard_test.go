@@ -195,7 +195,7 @@ func TestKitPackAndWanted(t *testing.T) {
 	require.NoError(t, err)
 	p.Set.Camera.FocalMm = 105
 	p.Set.Camera.LongestMm = 105
-	_, err = k.Set.SaveSet(ctx, k.Owner, shots[0].Key, 0, p.Set)
+	_, err = k.SaveSet(ctx, shots[0].Key, 0, p.Set)
 	require.NoError(t, err)
 	bag, err := k.Cupboard.PackFor(ctx, shoot.Key)
 	require.NoError(t, err)

@@ -6,6 +6,7 @@ import (
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/shots"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 )
 
 // PackFor is what a shoot takes along of the kit, from its sets.
@@ -22,8 +23,8 @@ func (s *Room) PackFor(ctx context.Context, shootID string) (*kit.Bag, error) {
 	for _, r := range rows {
 		owned = append(owned, r.Item)
 	}
-	var sets []store.SetRow
-	if err := s.Store.WithContext(ctx).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shootID).Find(&sets).Error; err != nil {
+	sets, err := core.PlannedIn(s.Store.WithContext(ctx), shootID)
+	if err != nil {
 		return nil, err
 	}
 	titles := map[string]store.Shot{}
@@ -33,7 +34,7 @@ func (s *Room) PackFor(ctx context.Context, shootID string) (*kit.Bag, error) {
 	var planned []kit.Planned
 	for _, r := range sets {
 		shot := titles[r.ShotID]
-		planned = append(planned, r.Set.Takes(shot.Title, shot.Kind == string(shots.Clip)))
+		planned = append(planned, r.Set().Takes(shot.Title, shot.Kind == string(shots.Clip)))
 	}
 	bag := kit.Pack(owned, planned, len(list))
 	return &bag, nil

@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/ladder"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	"gorm.io/gorm"
 )
 
@@ -141,13 +142,13 @@ func listed(tx *gorm.DB, shoot *store.Shoot, list []store.Shot) ([]ListedShot, e
 	if err != nil {
 		return nil, err
 	}
-	var planned []store.SetRow
-	if err := tx.Where("shot_id in ?", ids).Find(&planned).Error; err != nil {
+	planned, err := core.PlannedSets(tx, tx.Where("shot_id in ?", ids))
+	if err != nil {
 		return nil, err
 	}
 	sets := map[string]scene.Set{}
 	for _, p := range planned {
-		sets[p.ShotID] = p.Set
+		sets[p.ShotID] = p.Set()
 	}
 	usual := map[scene.Drawn]scene.Sketch{} // most shots of a dish look alike until their sets are built
 	for _, x := range list {

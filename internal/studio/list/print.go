@@ -7,8 +7,8 @@ import (
 
 	"figladder/internal/craft/scene"
 	"figladder/internal/formats/sheet"
-	"figladder/internal/store"
 	briefroom "figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
 )
 
 // PrintShots writes a shoot's shot list as PDF, in its order, a box before each.
@@ -55,11 +55,10 @@ func (s *Room) PrintShots(ctx context.Context, shootID string) ([]byte, error) {
 
 // setsOf are the sets that were built for a shoot, by shot.
 func (s *Room) setsOf(ctx context.Context, shootID string) (map[string]scene.Set, error) {
-	var rows []store.SetRow
-	err := s.Store.WithContext(ctx).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shootID).Find(&rows).Error
+	rows, err := core.PlannedIn(s.Store.WithContext(ctx), shootID)
 	out := map[string]scene.Set{}
 	for _, r := range rows {
-		out[r.ShotID] = r.Set
+		out[r.ShotID] = r.Set()
 	}
 	return out, err
 }

@@ -5,6 +5,7 @@ import (
 
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 )
 
 // decided gathers what was decided of a shot before its set is built.
@@ -22,15 +23,13 @@ func (s *Room) decided(ctx context.Context, shot *store.Shot, dish *store.Dish) 
 		return scene.Decided{}, err
 	}
 	out := scene.Decided{Held: held, Plan: dish.Colour, Day: shoot.Brief.When, Place: &place.Place}
-	var last store.SetRow
-	got := s.Store.WithContext(ctx).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shot.ShootID).Order("sets.created_at desc, sets.id desc").Limit(1).Find(&last)
-	if got.Error != nil {
-		return out, got.Error
+	tx := s.Store.WithContext(ctx)
+	last, err := core.PlannedSets(tx, tx.Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shot.ShootID).Order("sets.created_at desc, sets.id desc").Limit(1))
+	if err == nil && len(last) > 0 {
+		c := last[0].Set().Camera
+		out.Camera = &c
 	}
-	if got.RowsAffected > 0 {
-		out.Camera = &last.Set.Camera
-	}
-	return out, nil
+	return out, err
 }
 
 func (s *Room) held(ctx context.Context, dishID string) ([]scene.HeldProp, error) {

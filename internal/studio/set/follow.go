@@ -26,7 +26,8 @@ func (s *Room) FollowSet(ctx context.Context, who core.Who, shotID, fromID strin
 	if err != nil {
 		return nil, err
 	}
-	return s.SaveSet(ctx, who, shotID, own.Version, own.Set.Locked(from.Set, fromID))
+	own.Set = own.Set.Locked(from.Set, fromID)
+	return s.SaveSet(ctx, who, shotID, *own)
 }
 
 // drift flags a set that has left the one it follows.

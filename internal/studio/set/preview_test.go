@@ -113,7 +113,7 @@ func TestASetFollowsAnotherAndDriftIsTold(t *testing.T) {
 	assert.ErrorContains(t, err, "cannot follow itself")
 	first := scene.Start()
 	first.Camera.ElevationDeg = 33
-	_, err = k.Set.SaveSet(ctx, k.Owner, a, 0, first)
+	_, err = k.SaveSet(ctx, a, 0, first)
 	require.NoError(t, err)
 	got, err := k.Set.FollowSet(ctx, k.Owner, b, a)
 	require.NoError(t, err)

@@ -50,8 +50,7 @@ var RenderWishes = map[string]RenderWish{
 
 // HashOf names a set by what its picture shows.
 func HashOf(set scene.Set) string {
-	set.Views, set.Advice, set.Answers, set.Follows = nil, "", scene.Questions{}, ""
-	raw, _ := json.Marshal(set)
+	raw, _ := json.Marshal(set.OnlySeen())
 	return store.Hash(raw)
 }
 

@@ -2,7 +2,6 @@ package set
 
 import (
 	"context"
-	"errors"
 	"figladder/internal/craft/words"
 	"math"
 
@@ -20,23 +19,74 @@ import (
 // PlannedSet is a shot's set; version 0 until it is first saved.
 type PlannedSet struct {
 	Set     scene.Set `json:"set" doc:"The set"`
-	Version int       `json:"version" doc:"Counts saves; 0 before the first"`
+	Version int       `json:"version" doc:"Counts saves, of this set and of what it shares; 0 before the first"`
+	SetUpID string    `json:"setUpId" doc:"The set-up it is taken of; empty for a new one"`
 }
 
-// SetOf returns a shot's set, or the one it would start with.
+func plannedSet(row *store.SetRow) *PlannedSet {
+	return &PlannedSet{Set: row.Set(), Version: row.Version, SetUpID: row.SetUpID}
+}
+
+// SetOf returns a shot's set, or the one it would start with: on the set-up that its dish
+// stands in already, or on one of its own.
 func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 	shot, err := s.List.Shot(ctx, shotID)
 	if err != nil {
 		return nil, err
 	}
-	row := &store.SetRow{}
-	err = s.Store.WithContext(ctx).Where("shot_id = ?", shotID).First(row).Error
-	if err == nil {
-		return &PlannedSet{Set: row.Set, Version: row.Version}, nil
-	}
-	if !errors.Is(err, gorm.ErrRecordNotFound) {
+	tx := s.Store.WithContext(ctx)
+	row, err := core.PlannedOf(tx, shotID)
+	if err != nil {
 		return nil, err
 	}
+	if row != nil {
+		return plannedSet(row), nil
+	}
+	beside, same, err := besides(tx, shot)
+	if err != nil {
+		return nil, err
+	}
+	if beside != nil {
+		out := &PlannedSet{Set: beside.Set().SeenFrom(shot.Angle)}
+		if same {
+			out.SetUpID = beside.SetUpID
+		}
+		return out, nil
+	}
+	return s.fresh(ctx, shot)
+}
+
+// besides finds the set of the same dish that a shot would be taken beside: one in light from
+// the same side, or any. same says that it is the same light, so that nothing has to be moved.
+func besides(tx *gorm.DB, shot *store.Shot) (row *store.SetRow, same bool, err error) {
+	var others []store.Shot
+	if err := tx.Where("dish_id = ? and id <> ?", shot.DishID, shot.Key).Order("position, id").Find(&others).Error; err != nil || len(others) == 0 {
+		return nil, false, err
+	}
+	ids := make([]string, len(others))
+	lights := map[string]words.Direction{}
+	for i, x := range others {
+		ids[i] = x.Key
+		lights[x.Key] = x.Light
+	}
+	all, err := core.PlannedSets(tx, tx.Where("shot_id in ?", ids).Order("created_at, id"))
+	if err != nil {
+		return nil, false, err
+	}
+	for i := range all {
+		of := lights[all[i].ShotID]
+		if of == shot.Light || of == "" || shot.Light == "" {
+			return &all[i], true, nil
+		}
+		if row == nil {
+			row = &all[i]
+		}
+	}
+	return row, false, nil
+}
+
+// fresh is the set of a shot whose dish stands nowhere yet.
+func (s *Room) fresh(ctx context.Context, shot *store.Shot) (*PlannedSet, error) {
 	dish, err := s.Kitchen.Dish(ctx, shot.DishID)
 	if err != nil {
 		return nil, err
@@ -51,26 +101,6 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 		return nil, err
 	}
 	return &PlannedSet{Set: set.WithDecided(d)}, nil
-}
-
-// SaveSet saves a shot's set. version is the one read, 0 for the first save.
-func (s *Room) SaveSet(ctx context.Context, who core.Who, shotID string, version int, set scene.Set) (*PlannedSet, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
-		return nil, err
-	}
-	shot, err := s.List.Shot(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	out := &PlannedSet{Set: set}
-	if err := s.Deed(ctx, who, shot.ShootID, "Changed the set of “"+shot.Title+"”", func(j *store.Journal) error {
-		v, err := core.SaveOnly(j, j.TX.Where("shot_id = ?", shotID), version, store.SetRow{Base: store.NewBase(), ShotID: shotID}, func(r *store.SetRow) { r.Set = set })
-		out.Version = v
-		return err
-	}); err != nil {
-		return nil, err
-	}
-	return out, nil
 }
 
 // Wants is what the shoot of a shot asks of its set.

@@ -1,6 +1,7 @@
 package studiotest
 
 import (
+	"context"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -8,7 +9,9 @@ import (
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/release"
+	"figladder/internal/craft/scene"
 	"figladder/internal/store"
+	"figladder/internal/studio/set"
 	"github.com/stretchr/testify/require"
 )
 
@@ -26,7 +29,7 @@ func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
 	ctx := t.Context()
 	p, err := k.Set.SetOf(ctx, shot.Key)
 	require.NoError(t, err)
-	_, err = k.Set.SaveSet(ctx, k.Owner, shot.Key, p.Version, p.Set)
+	_, err = k.SaveSet(ctx, shot.Key, p.Version, p.Set)
 	require.NoError(t, err)
 	f, err := k.Frames.Take(ctx, k.Owner, shot.Key)
 	require.NoError(t, err)
@@ -66,4 +69,9 @@ func MarkOf(t testing.TB, k *Kit, shootID, shotID string) (at int, next string) 
 	}
 	require.Fail(t, "shot is not on the list")
 	return 0, ""
+}
+
+// SaveSet saves a shot's set at a version, in a set-up of its own when it is the first.
+func (k *Kit) SaveSet(ctx context.Context, shotID string, version int, s scene.Set) (*set.PlannedSet, error) {
+	return k.Set.SaveSet(ctx, k.Owner, shotID, set.PlannedSet{Set: s, Version: version})
 }

@@ -34,6 +34,7 @@ const heldBy: Record<string, Room> = {
   'props-for-sets': 'cupboard',
   place: 'set',
   set: 'set',
+  setups: 'set',
   previews: 'set',
   habits: 'set',
   pack: 'set',

@@ -1247,6 +1247,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name a set-up */
+        put: operations["nameSetUp"];
+        post?: never;
+        /** Take a set-up away; its shots and frames stay */
+        delete: operations["removeSetUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots": {
         parameters: {
             query?: never;
@@ -1537,6 +1555,23 @@ export interface paths {
         get: operations["series"];
         /** Save what the days offer and cost */
         put: operations["saveSeries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/setups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Set-ups of a shoot, each with its shots */
+        get: operations["setUps"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1940,6 +1975,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/set/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give a shot a set-up of its own */
+        post: operations["takeOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/set/compare": {
         parameters: {
             query?: never;
@@ -1968,6 +2020,23 @@ export interface paths {
         put?: never;
         /** Keep the camera and light of another shot's set */
         post: operations["followSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/into": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stand a shot in another set-up */
+        post: operations["putInto"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2581,6 +2650,17 @@ export interface components {
         AnswerFrameRequest: {
             /** @description What is said to them */
             answers: components["schemas"]["Questions"];
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
+        };
+        Apart: {
+            /** @description As it stood before what is for this shot alone was changed: the others get that back */
+            others?: components["schemas"]["Set"];
+            /** @description The set as it is to stand for this shot alone */
+            set: components["schemas"]["Set"];
             /**
              * Format: int64
              * @description The version read
@@ -3939,6 +4019,15 @@ export interface components {
             /** @description The line as it was written */
             written: string;
         };
+        IntoAsk: {
+            /** @description The set-up */
+            setUpId: string;
+            /**
+             * Format: int64
+             * @description The version of the shot's set that was read
+             */
+            version: number;
+        };
         Invitation: {
             /**
              * Format: date-time
@@ -4987,6 +5076,15 @@ export interface components {
             /** @description Key of the shot it goes before; empty for last */
             before: string;
         };
+        NameAsk: {
+            /** @description What it is called; empty for the name of its first dish */
+            name: string;
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
+        };
         Newcomer: {
             /** @description Signs in with it */
             email: string;
@@ -5143,9 +5241,11 @@ export interface components {
         PlannedSet: {
             /** @description The set */
             set: components["schemas"]["Set"];
+            /** @description The set-up it is taken of; empty for a new one */
+            setUpId: string;
             /**
              * Format: int64
-             * @description Counts saves; 0 before the first
+             * @description Counts saves, of this set and of what it shares; 0 before the first
              */
             version: number;
         };
@@ -6160,12 +6260,26 @@ export interface components {
             ground: components["schemas"]["Ground"];
             /** @description Windows and lamps */
             lights: components["schemas"]["Light"][];
+            /** @description Whether the food is this frame's own, not the set-up's */
+            ownFood: boolean;
+            /** @description Whether the vessel is this frame's own, not the set-up's */
+            ownVessel: boolean;
             /** @description The room round the set */
             room: components["schemas"]["Room"];
+            /**
+             * @description How far the dish is; empty is as it is served
+             * @enum {string}
+             */
+            state: "" | "empty" | "half filled" | "undressed" | "cut";
             /** @description The table top */
             table: components["schemas"]["Table"];
             /** @description Props and pieces of food beside, under and on the dish */
             things: components["schemas"]["Thing"][];
+            /**
+             * Format: int64
+             * @description Which of the other cameras it looks through, from 1; 0 for its own
+             */
+            through: number;
             /** @description What the food is in or on */
             vessel: components["schemas"]["Vessel"];
             /** @description Other cameras on this set */
@@ -6259,6 +6373,23 @@ export interface components {
              * @enum {string}
              */
             role: "owner" | "photographer" | "stylist" | "assistant";
+        };
+        SetUpOf: {
+            /** @description Key */
+            id: string;
+            /** @description What it was called; empty when it was not */
+            name: string;
+            /** @description The shots taken of it */
+            shots: components["schemas"]["ShotOfIt"][];
+            /** @description Its first shot, drawn small */
+            sketch: components["schemas"]["Sketch"];
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+            /** @description What it is called on screen */
+            words: string;
         };
         Settings: {
             /**
@@ -6603,6 +6734,19 @@ export interface components {
             tool: string;
             /** @description What it is in or on */
             vessel: string;
+        };
+        ShotOfIt: {
+            /** @description Its dish */
+            dish: string;
+            /** @description Key of the shot */
+            id: string;
+            /**
+             * @description How far the dish is
+             * @enum {string}
+             */
+            state: "" | "empty" | "half filled" | "undressed" | "cut";
+            /** @description What it shows */
+            title: string;
         };
         ShotSave: {
             /**
@@ -10530,6 +10674,70 @@ export interface operations {
             };
         };
     };
+    nameSetUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameAsk"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeSetUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     shoots: {
         parameters: {
             query?: {
@@ -11394,6 +11602,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TermsOf"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setUps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetUpOf"][];
                 };
             };
             /** @description Error */
@@ -12408,6 +12648,45 @@ export interface operations {
             };
         };
     };
+    takeOut: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Apart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedSet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compareSets: {
         parameters: {
             query?: never;
@@ -12460,6 +12739,45 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FollowAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedSet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    putInto: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntoAsk"];
             };
         };
         responses: {

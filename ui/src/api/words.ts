@@ -162,6 +162,7 @@ export const words = {
   },
   Set: {
     advice: ['loud', 'quiet', 'off'],
+    state: ['empty', 'half filled', 'undressed', 'cut'],
   },
   SetHabitsRequest: {
     lensSchool: ['zoom', 'fifty', 'long'],
@@ -189,6 +190,9 @@ export const words = {
     angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
     hold: ['keeps', 'holds', 'about 10 min once dressed', 'minutes,  then the foam falls', '2 to 3 min,  then it runs', 'under 1 min while it steams', 'seconds'],
     light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
+  },
+  ShotOfIt: {
+    state: ['empty', 'half filled', 'undressed', 'cut'],
   },
   ShotSave: {
     angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
@@ -325,6 +329,9 @@ export const limits = {
     setupMin: { min: 0, max: 600 },
     setupMinor: { min: 0, max: 100000000 },
   },
+  Set: {
+    through: { min: 0, max: 8 },
+  },
   SetHeldRequest: {
     count: { min: 1, max: 999 },
   },
@@ -375,7 +382,9 @@ export const making: readonly string[] = [
   'POST /api/shots/{id}/approve',
   'POST /api/shots/{id}/merge',
   'POST /api/shots/{id}/publish',
+  'POST /api/shots/{id}/set/apart',
   'POST /api/shots/{id}/set/follow',
+  'POST /api/shots/{id}/set/into',
   'POST /api/shots/{id}/take',
   'POST /api/shots/{id}/tick',
   'POST /api/trials/{id}/adopt',

@@ -34,7 +34,14 @@ const sharpChoices = computed(() => [
         ><option v-for="c in sharpChoices" :key="c.value" :value="c.value">{{ c.words }}</option></ChoiceField
       ></label
     >
-    <ChipButton v-for="(v, i) in set?.views ?? []" :key="i" @click="takeView(i)">{{ v.name }}</ChipButton>
+    <ChipButton
+      v-for="(v, i) in set?.views ?? []"
+      :key="i"
+      :aria-pressed="set?.through === i + 1"
+      title="Look through this camera of the set-up; again for one of its own"
+      @click="takeView(i)"
+      >{{ v.name }}</ChipButton
+    >
     <ChoiceField
       :model-value="report?.angle ?? ''"
       size="small"
@@ -45,7 +52,7 @@ const sharpChoices = computed(() => [
         {{ a.word }} {{ a.deg }}°
       </option></ChoiceField
     >
-    <el-button size="small" @click="keepView">Keep this camera</el-button
+    <el-button size="small" @click="keepView">Share this camera</el-button
     ><el-button size="small" :aria-pressed="angles" @click="angles = !angles">Round of angles <kbd>a</kbd></el-button>
   </div>
 </template>

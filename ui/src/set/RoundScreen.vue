@@ -118,7 +118,7 @@ async function use() {
     await ask(
       api.PUT('/api/shots/{id}/set', {
         params: { path: { id: shotId.value } },
-        body: { set: big.value.set as SceneSet, version: p.version },
+        body: { set: big.value.set as SceneSet, version: p.version, setUpId: p.setUpId },
       }),
     )
     await refresh()

@@ -29,6 +29,7 @@ import ListChips from './ListChips.vue'
 import PictureBox from './PictureBox.vue'
 import SeriesBox from './SeriesBox.vue'
 import SetBench from './SetBench.vue'
+import SetUpStrip from './SetUpStrip.vue'
 import SolveBox from './SolveBox.vue'
 import { useDesk } from './desk'
 import { useEdits } from './edits'
@@ -197,6 +198,7 @@ useKeys([
     </EmptyBench>
     <p class="visually-hidden" role="log" aria-live="polite">{{ heard }}</p>
     <template v-if="set">
+      <SetUpStrip :shoot="shoot" />
       <div class="views" :class="{ tall: set.camera.orientation === 'portrait' }">
         <SetBench
           view="above"

@@ -13,10 +13,16 @@ import { type Thing } from './fields'
 export function useDesk(shotId: Ref<string>) {
   const refresh = useRefresh('set')
   const planned = useSet(shotId)
+  /** By shot: the set-up that its first save joins, and the version of its last. */
+  const joins = new Map<string, string>()
+  const versions = new Map<string, number>()
   const draft = useDraft<SceneSet>({
     kind: 'set',
     save: async (set, version, of) => {
-      const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: of } }, body: { set, version } }))
+      const setUpId = joins.get(of) ?? ''
+      const body = { set, version, setUpId }
+      const saved = await ask(api.PUT('/api/shots/{id}/set', { params: { path: { id: of } }, body }))
+      versions.set(of, saved.version)
       void refresh()
       return saved.version
     },
@@ -64,6 +70,9 @@ export function useDesk(shotId: Ref<string>) {
   const rested: (() => void)[] = []
   /** The set was changed by hand or by a rule: it is saved and read again. */
   function changed() {
+    const s = set.value
+    const view = s?.through ? s.views?.[s.through - 1] : undefined
+    if (s && view) view.camera = copy(s.camera) // it is every frame's that looks through it
     draft.touch()
     void read(false)
     for (const f of rested) f()
@@ -101,6 +110,8 @@ export function useDesk(shotId: Ref<string>) {
     changed()
   }
   function load(p: Schema['PlannedSet']) {
+    joins.set(shotId.value, p.setUpId)
+    versions.set(shotId.value, p.version)
     draft.load(p.set, p.version)
     void read(false)
   }
@@ -126,6 +137,7 @@ export function useDesk(shotId: Ref<string>) {
 
   const desk = {
     shotId, planned, draft, set, chosen, report, drawn, readError, reading, effects, unsaved,
+    version: () => versions.get(shotId.value) ?? 0,
     read, changed, change, made, dragged, dropped, stand, load, refresh, about, find,
     onRest: (f: () => void) => rested.push(f),
   } // prettier-ignore

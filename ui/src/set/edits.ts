@@ -1,7 +1,7 @@
 import { api, ask, Problem, type Finding, type Schema } from '../api/client'
 import { copy } from '../parts/copy'
 import type { Desk } from './desk'
-import { part } from './fields'
+import { part, withoutThing } from './fields'
 
 /** What can be done to a set besides typing into its fields. */
 export function useEdits(desk: Desk) {
@@ -33,7 +33,10 @@ export function useEdits(desk: Desk) {
     desk.change((s) => {
       if (k === 'light') s.lights = s.lights?.filter((_, i) => i !== n) ?? []
       if (k === 'card') s.cards = s.cards?.filter((_, i) => i !== n) ?? []
-      if (k === 'thing') s.things = s.things?.filter((_, i) => i !== n) ?? []
+      if (k === 'thing') {
+        s.things = s.things?.filter((_, i) => i !== n) ?? []
+        s.camera.sharp = withoutThing(s.camera.sharp, n)
+      }
       chosen.value = 'camera'
     })
   }
@@ -49,15 +52,21 @@ export function useEdits(desk: Desk) {
   }
   const called = (c: Schema['Camera']) => `${c.elevationDeg}°, ${c.focalMm} mm`
   const keepView = () =>
-    desk.change((s) => (s.views = [...(s.views ?? []), { name: called(s.camera), camera: copy(s.camera) }]))
-  /** Takes a kept camera; the one there was takes its place. */
+    desk.change((s) => {
+      s.views = [...(s.views ?? []), { name: called(s.camera), camera: copy(s.camera) }]
+      s.through = s.views.length
+    })
+  /** Looks through a kept camera, which moves for all that do; a second press gives the frame
+   * one of its own, where that one stands. */
   function takeView(i: number) {
     const v = set.value?.views?.[i]
     if (!v) return
     desk.change((s) => {
-      const now = { name: called(s.camera), camera: s.camera }
-      s.camera = copy(v.camera)
-      s.views = s.views!.map((x, k) => (k === i ? now : x))
+      if (s.through === i + 1) s.through = 0
+      else {
+        s.through = i + 1
+        s.camera = copy(v.camera)
+      }
     })
   }
   const inRoom = () =>

@@ -71,6 +71,7 @@ const plain: Record<string, Field[]> = {
     { path: 'camera.sensorHeightMm', label: 'Sensor short side', unit: 'mm', step: 0.1 },
   ],
   vessel: [
+    { path: 'ownVessel', label: 'Stands in', flag: ['this frame', 'all frames'] },
     { path: 'vessel.kind', label: 'Kind', choices: one(words.Vessel.kind) },
     { path: 'vessel.diameterMm', label: 'Diameter', ...long },
     { path: 'vessel.heightMm', label: 'Height', ...long },
@@ -81,6 +82,8 @@ const plain: Record<string, Field[]> = {
     { path: 'vessel.colour', label: 'Colour', colour: true },
   ],
   food: [
+    { path: 'state', label: 'The dish is', choices: [{ value: '', words: 'As served' }, ...one(words.Set.state)] },
+    { path: 'ownFood', label: 'Food in', flag: ['this frame', 'all frames'] },
     { path: 'food.name', label: 'What it is', text: true },
     { path: 'food.aboveMm', label: 'Rises above the rim', ...long },
     { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
@@ -277,4 +280,11 @@ export function write(set: SceneSet, path: string, value: unknown) {
   const last = keys.pop()!
   const at = keys.reduce<unknown>((o, key) => (o as Record<string, unknown>)[key], set) as Record<string, unknown>
   at[last] = value
+}
+
+/** What must be sharp, when a thing went out of the list: the same, wherever it is now. */
+export function withoutThing(sharp: string, gone: number): string {
+  const [k, n] = part(sharp)
+  if (k !== 'thing' || !sharp.includes('-')) return sharp
+  return n === gone ? '' : n > gone ? `thing-${n - 1}` : sharp
 }

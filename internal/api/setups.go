@@ -1,0 +1,47 @@
+package api
+
+import (
+	"context"
+
+	"figladder/internal/studio/set"
+)
+
+// IntoAsk names the set-up that a shot is stood in.
+type IntoAsk struct {
+	SetUpID string `json:"setUpId" doc:"The set-up"`
+	Version int    `json:"version" doc:"The version of the shot's set that was read"`
+}
+
+// NameAsk is what a set-up is called.
+type NameAsk struct {
+	Name    string `json:"name" maxLength:"120" doc:"What it is called; empty for the name of its first dish"`
+	Version int    `json:"version" doc:"The version read"`
+}
+
+func (a *API) setUpRoutes() {
+	s := a.studio
+	route(a, Assistant, "GET", "/api/shoots/{id}/setups", "setUps", "Set-ups of a shoot, each with its shots", func(ctx context.Context, in *ByID) (*body[[]set.SetUpOf], error) {
+		return answer(s.Set.SetUps(ctx, in.ID))
+	})
+	route(a, Stylist, "PUT", "/api/setups/{id}", "nameSetUp", "Name a set-up", func(ctx context.Context, in *struct {
+		ByID
+		Body NameAsk
+	}) (*done, error) {
+		return &done{}, s.Set.NameSetUp(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Name)
+	})
+	route(a, Stylist, "DELETE", "/api/setups/{id}", "removeSetUp", "Take a set-up away; its shots and frames stay", func(ctx context.Context, in *ByID) (*done, error) {
+		return &done{}, s.Set.RemoveSetUp(ctx, who(ctx), in.ID)
+	})
+	route(a, Stylist, "POST", "/api/shots/{id}/set/apart", "takeOut", "Give a shot a set-up of its own", func(ctx context.Context, in *struct {
+		ByID
+		Body set.Apart
+	}) (*body[set.PlannedSet], error) {
+		return point(s.Set.TakeOut(ctx, who(ctx), in.ID, in.Body))
+	}, a.makes)
+	route(a, Stylist, "POST", "/api/shots/{id}/set/into", "putInto", "Stand a shot in another set-up", func(ctx context.Context, in *struct {
+		ByID
+		Body IntoAsk
+	}) (*body[set.PlannedSet], error) {
+		return point(s.Set.PutInto(ctx, who(ctx), in.ID, in.Body.Version, in.Body.SetUpID))
+	}, a.makes)
+}

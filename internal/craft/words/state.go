@@ -1,0 +1,19 @@
+package words
+
+// DishState is how far a dish is when a frame shows it; the empty word is as it is served.
+type DishState string
+
+// The states a frame shows before and after that.
+const (
+	Served     DishState = ""
+	Empty      DishState = "empty"
+	HalfFilled DishState = "half filled"
+	Undressed  DishState = "undressed"
+	Cut        DishState = "cut"
+)
+
+// DishStates in the order of a method.
+var DishStates = []DishState{Empty, HalfFilled, Undressed, Cut}
+
+// Words implements Vocabulary.
+func (DishState) Words() []string { return plain(DishStates) }
