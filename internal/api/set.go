@@ -47,7 +47,7 @@ type CompareAsk struct {
 // LensAsk is what must be in the frame, and where the camera can stand.
 type LensAsk struct {
 	Set scene.Set `json:"set" doc:"The set"`
-	set.LensWish
+	scene.LensWish
 }
 
 // RenderAsk is a set to be rendered.
@@ -122,7 +122,7 @@ func (a *API) lensRoutes() {
 		}
 		return a.shown(ctx, in, row.SHA256)
 	})
-	route(a, Assistant, "POST", "/api/set/lenses", "lensChoices", "Which lenses of the kit show it, and from where", func(ctx context.Context, in *struct{ Body LensAsk }) (*body[[]set.LensChoice], error) {
+	route(a, Assistant, "POST", "/api/set/lenses", "lensChoices", "Which lenses of the kit show it, and from where", func(ctx context.Context, in *struct{ Body LensAsk }) (*body[[]scene.LensChoice], error) {
 		return answer(s.Set.LensChoices(ctx, in.Body.Set, in.Body.LensWish))
 	})
 	route(a, Assistant, "POST", "/api/shots/{id}/set/compare", "compareSets", "Two variants of a set beside one another", func(ctx context.Context, in *struct {

@@ -11,10 +11,12 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/sun"
+	"figladder/internal/craft/words"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// Place is a studio: where it is, and its windows.
+// Place is where a shoot can be: the studio, a café, a client's kitchen, with what a recce
+// finds out about it (handbook B7).
 type Place struct {
 	Name    string   `json:"name" maxLength:"120" doc:"What it is called"`
 	LatDeg  float64  `json:"latDeg" doc:"North of the equator, -90 to 90"`
@@ -22,6 +24,66 @@ type Place struct {
 	Zone    string   `json:"zone" maxLength:"60" doc:"Time zone, such as Europe/London"`
 	TableMm float64  `json:"tableMm" doc:"Height of the table"`
 	Windows []Window `json:"windows" maxItems:"12" doc:"Its windows"`
+
+	Tables   []Table    `json:"tables" maxItems:"12" doc:"Tables to work on; the first is taken"`
+	Walls    Walls      `json:"walls" doc:"The room round it"`
+	BackMm   float64    `json:"backMm" minimum:"0" maximum:"10000" doc:"How far back from the dish a camera can go; 0 when nobody has looked"`
+	Sockets  int        `json:"sockets" minimum:"0" maximum:"99" doc:"Sockets within reach of the set; 0 when nobody has looked"`
+	Crockery []Crockery `json:"crockery" maxItems:"60" doc:"What the house has and lends"`
+	Notes    string     `json:"notes" maxLength:"4000" doc:"Whatever else the recce found"`
+}
+
+// Table is a table of a place.
+type Table struct {
+	Name        string       `json:"name" maxLength:"60" doc:"What it is called"`
+	Round       bool         `json:"round" doc:"Whether it is round; its width is its diameter then"`
+	WidthMm     float64      `json:"widthMm" doc:"Along"`
+	DepthMm     float64      `json:"depthMm" doc:"Across"`
+	Reflectance float64      `json:"reflectance" doc:"Share of light its top returns, 0 to 1"`
+	Colour      string       `json:"colour" doc:"#rrggbb"`
+	Finish      words.Finish `json:"finish" doc:"How it shines"`
+	Material    string       `json:"material" enum:",wood,stone,linen,paint,metal" doc:"What its top is; empty is wood"`
+}
+
+// Walls are the room of a place; all 0 when nobody has measured it.
+type Walls struct {
+	WidthMm  float64 `json:"widthMm" doc:"Wall to wall"`
+	DepthMm  float64 `json:"depthMm" doc:"Wall to wall, the other way"`
+	HeightMm float64 `json:"heightMm" doc:"Floor to ceiling"`
+	Returns  float64 `json:"returns" doc:"Share of light that the walls return, 0 to 1"`
+	Ceiling  float64 `json:"ceiling" doc:"Share that the ceiling returns; 0 for as the walls"`
+	Floor    float64 `json:"floor" doc:"Share that the floor returns; 0 for as the walls"`
+}
+
+// Measured reports whether somebody has.
+func (w Walls) Measured() bool { return w.WidthMm > 0 && w.DepthMm > 0 && w.HeightMm > 0 }
+
+// Crockery is something the house has.
+type Crockery struct {
+	Name       string  `json:"name" maxLength:"120" doc:"What it is"`
+	DiameterMm float64 `json:"diameterMm" minimum:"0" maximum:"1000" doc:"At its widest; 0 when nobody has measured it"`
+	Count      int     `json:"count" minimum:"1" maximum:"999" doc:"How many"`
+}
+
+// Asked is a line of the recce's checklist.
+type Asked struct {
+	Key     string `json:"key" doc:"Stable name"`
+	Words   string `json:"words" doc:"What to find out"`
+	Because string `json:"because" doc:"What it decides"`
+	Done    bool   `json:"done" doc:"Whether it is known"`
+}
+
+// Recce is the checklist of a place: what decides the kit, and whether it is known.
+func (p Place) Recce() []Asked {
+	return []Asked{
+		{"where", "Where it is, north and east, and its time zone", "The sun is worked out from it.", !p.Nowhere()},
+		{"windows", "Each window: which way, how large, how far from the set", "It is the light.", len(p.Windows) > 0},
+		{"tables", "A table: sides, height, colour", "The set stands on it. Too many round plates on a round table: ask for a square one.", len(p.Tables) > 0 && p.TableMm > 0},
+		{"walls", "The room: sides, height, how light its walls are", "It fills the shadows.", p.Walls.Measured()},
+		{"back", "How far back the camera can go", "It decides the lens.", p.BackMm > 0},
+		{"sockets", "Sockets in reach", "Without one, lamps and screen run on batteries.", p.Sockets > 0},
+		{"crockery", "What the house has of plates, bowls and glasses", "What is there need not be carried.", len(p.Crockery) > 0},
+	}
 }
 
 // Window is one window, and where the table stands to it.
@@ -60,6 +122,27 @@ func (p Place) Check() []finding.FieldProblem {
 	if _, err := time.LoadLocation(p.Zone); err != nil || p.Zone == "" {
 		out = append(out, finding.FieldProblem{Path: "zone", Words: "“" + p.Zone + "” is no time zone. Write it as Europe/London."})
 	}
+	for i, t := range p.Tables {
+		at := func(f string) string { return fmt.Sprintf("tables.%d.%s", i, f) }
+		within(at("widthMm"), t.WidthMm, 200, 5000, "mm")
+		within(at("depthMm"), t.DepthMm, 200, 3000, "mm")
+		within(at("reflectance"), t.Reflectance, 0, 0.95, "(share of light)")
+		if !hexColour.MatchString(t.Colour) {
+			out = append(out, finding.FieldProblem{Path: at("colour"), Words: "“" + t.Colour + "” is not a colour. Write it as #a8763e."})
+		}
+		if !words.Is(t.Finish) {
+			out = append(out, finding.FieldProblem{Path: at("finish"), Words: "“" + string(t.Finish) + "” is none of: " + strings.Join(t.Finish.Words(), ", ") + "."})
+		}
+	}
+	if w := p.Walls; w != (Walls{}) {
+		within("walls.widthMm", w.WidthMm, 1000, 50000, "mm")
+		within("walls.depthMm", w.DepthMm, 1000, 50000, "mm")
+		within("walls.heightMm", w.HeightMm, 1500, 20000, "mm")
+		within("walls.returns", w.Returns, 0, 0.9, "(share of light)")
+		within("walls.ceiling", w.Ceiling, 0, 0.9, "(share of light)")
+		within("walls.floor", w.Floor, 0, 0.9, "(share of light)")
+	}
+	within("backMm", p.BackMm, 0, 10000, "mm")
 	if len(p.Windows) > 12 {
 		out = append(out, finding.FieldProblem{Path: "windows", Words: "Twelve windows are the most a studio takes."})
 	}

@@ -41,7 +41,7 @@ func Changes(a, b Set) []FieldChange {
 // OnlySeen is the set without what has no bearing on its picture.
 func (s Set) OnlySeen() Set {
 	s.Views, s.Advice, s.Answers, s.Follows = nil, "", Questions{}, ""
-	s.Through, s.OwnVessel, s.OwnFood = 0, false, false
+	s.Through, s.OwnVessel, s.OwnFood, s.OwnCards, s.PlaceID = 0, false, false, false, ""
 	return s
 }
 
@@ -79,6 +79,7 @@ func (s Set) Locked(from Set, shotID string) Set {
 	out := s.Copy()
 	views := out.Views
 	out.Camera, out.Lights, out.Cards, out.Daylight, out.Backdrop, out.Ground, out.Table, out.Room = f.Camera, f.Lights, f.Cards, f.Daylight, f.Backdrop, f.Ground, f.Table, f.Room
+	out.PlaceID = f.PlaceID
 	out.Vessel.XMm, out.Vessel.YMm = f.Vessel.XMm, f.Vessel.YMm
 	out.Views, out.Follows = views, shotID
 	return out

@@ -29,10 +29,11 @@ type Decided struct {
 	Camera *Camera        // of the set that was built last for this shoot
 }
 
-// vessel is the first held prop that the dish can be served in.
-func (d Decided) vessel() (Vessel, *HeldProp) {
+// vessel is the first held prop that the dish can be served in; a board only where it lies on
+// one, since beside a plate a board is a prop.
+func (d Decided) vessel(on Vessel) (Vessel, *HeldProp) {
 	for i := range d.Held {
-		if v, ok := VesselOf(d.Held[i].Prop); ok {
+		if v, ok := VesselOf(d.Held[i].Prop); ok && (v.Kind != "board" || on.Kind == "board") {
 			return v, &d.Held[i]
 		}
 	}
@@ -62,6 +63,13 @@ func VesselOf(p cupboard.Prop) (Vessel, bool) {
 		v.Kind, usual = "bowl", 0.4
 	case cupboard.Glass:
 		v.Kind, usual = "glass", 1.6
+	case cupboard.Board, cupboard.Tile:
+		// A dish is as round as its vessel here: what goes on the short side is what it holds.
+		v.Kind, v.DiameterMm = "board", math.Min(p.Sizes.LengthMm, p.Sizes.WidthMm)
+		if v.DiameterMm <= 0 {
+			v.DiameterMm = math.Max(p.Sizes.LengthMm, p.Sizes.DiameterMm)
+		}
+		v.HeightMm = math.Max(v.HeightMm, math.Max(p.Sizes.ThicknessMm, 8))
 	default:
 		return v, false
 	}
@@ -144,6 +152,9 @@ func (s Set) lay(g Ground) Set {
 	return s
 }
 
+// OnGround is the set with a ground laid under the dish, as WithDecided lays what is held.
+func (s Set) OnGround(g Ground) Set { return s.lay(g) }
+
 // stand puts a vessel where the dish's is.
 func (s Set) stand(v Vessel) Set {
 	v.XMm, v.YMm = s.Vessel.XMm, s.Vessel.YMm
@@ -153,7 +164,7 @@ func (s Set) stand(v Vessel) Set {
 
 // WithDecided returns a set that was not built yet with all that was decided before.
 func (s Set) WithDecided(d Decided) Set {
-	if v, held := d.vessel(); held != nil {
+	if v, held := d.vessel(s.Vessel); held != nil {
 		s = s.stand(v)
 	} else if d.Plan.Vessel != "" {
 		s.Vessel.Colour = d.Plan.Vessel
@@ -206,7 +217,7 @@ func (c Camera) fittedWith(o Camera) Camera {
 // that mends it. What differs by less than a tape shows is the same.
 func (s Set) Differs(d Decided) []finding.Finding {
 	out := []finding.Finding{}
-	if v, held := d.vessel(); held != nil && (v.Kind != s.Vessel.Kind || math.Abs(v.DiameterMm-s.Vessel.DiameterMm) > 2 || !strings.EqualFold(v.Colour, s.Vessel.Colour)) {
+	if v, held := d.vessel(s.Vessel); held != nil && (v.Kind != s.Vessel.Kind || math.Abs(v.DiameterMm-s.Vessel.DiameterMm) > 2 || !strings.EqualFold(v.Colour, s.Vessel.Colour)) {
 		out = append(out, finding.Finding{Code: "held-vessel", Severity: finding.Note, Subject: held.Prop.Name,
 			Measure: fmt.Sprintf("a %s of %s cm", s.Vessel.Kind, show(s.Vessel.DiameterMm/10)), Limit: fmt.Sprintf("the %s of %s cm that is held for this dish", v.Kind, show(v.DiameterMm/10)),
 			Because: "Light, depth and crops are worked out for what stands here, and another will be on the table.",

@@ -71,6 +71,11 @@ func (s Set) mustBeSharp(objects []Object, span float64) (near, far float64, wor
 			near, far = s.along(o)
 			return near, far, "the food, by its own shape"
 		}
+	case w == "near":
+		if o := find("food"); o != nil {
+			near, far = s.along(o)
+			return near, (near + far) / 2, "the near half of the food, by its own shape"
+		}
 	case w == "pour" && s.Food.PourMm > 0:
 		sin, _ := math.Sincos(s.Camera.ElevationDeg * math.Pi / 180)
 		top := middle - (s.Vessel.HeightMm+s.Food.PourMm-s.TopMm()/2)*sin

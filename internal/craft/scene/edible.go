@@ -275,7 +275,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	const seed = 5
 	// Where the food begins: on the floor of a plate, well up the wall of a bowl.
 	base, r := v.FloorMm(), R*0.62
-	if ves.Kind != "plate" {
+	if ves.Kind != "plate" && ves.Kind != "board" {
 		base = H * 0.62
 		r = v.InsideAt(base) * 0.98
 	}

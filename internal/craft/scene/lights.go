@@ -354,6 +354,26 @@ func (s Set) HasFlash() bool {
 	return false
 }
 
+// OnTable is the set on one of the tables of a place, in its room, the dish in the middle of
+// it; as it is where the place has no such table.
+func (s Set) OnTable(p almanac.Place, placeID string, n int) Set {
+	s.PlaceID = placeID
+	if n < len(p.Tables) {
+		t := p.Tables[n]
+		s.Table = Table{WidthMm: t.WidthMm, DepthMm: t.DepthMm, Reflectance: t.Reflectance, Colour: t.Colour, Finish: t.Finish, Material: t.Material}
+		if t.Round {
+			s.Table.DepthMm = t.WidthMm
+		}
+		dx, dy := s.Table.WidthMm/2-s.Vessel.XMm, s.Table.DepthMm/2-s.Vessel.YMm
+		s.Vessel.XMm, s.Vessel.YMm = s.Vessel.XMm+dx, s.Vessel.YMm+dy
+		s.Ground.XMm, s.Ground.YMm = s.Ground.XMm+dx, s.Ground.YMm+dy
+	}
+	if w := p.Walls; w.Measured() {
+		s.Room = Room{WidthMm: w.WidthMm, DepthMm: w.DepthMm, HeightMm: w.HeightMm, Reflectance: w.Returns, Ceiling: w.Ceiling, Floor: w.Floor}
+	}
+	return s
+}
+
 // InRoom puts the windows of a studio round the set, whose far side looks to a
 // compass bearing, with sky and sun worked out. Lamps stay.
 func (s Set) InRoom(p almanac.Place, farSideDeg float64) Set {

@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
+	"figladder/internal/craft/shape"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -255,7 +256,7 @@ func frontLight(r *reader) []finding.Finding {
 func cardInFrame(r *reader) []finding.Finding {
 	var out []finding.Finding
 	for i, c := range r.s.Cards {
-		if !c.On || !inFrame(r.s, c.Rect()) {
+		if !c.On || !r.s.SeesCard(i) {
 			continue
 		}
 		f := finding.Finding{Code: "card-in-frame", Severity: finding.Care, Subject: c.Name,
@@ -265,9 +266,58 @@ func cardInFrame(r *reader) []finding.Finding {
 		} else {
 			f.Try = []finding.Try{finding.Hands("Crop closer, or use a smaller card")}
 		}
+		f.Try = append(f.Try, finding.Press("Take it out", finding.SetFlag(fmt.Sprintf("cards.%d.on", i), false)))
 		out = append(out, f)
 	}
 	return out
+}
+
+// SeesCard reports whether the lens sees a card: whether any of it is in the frame and not
+// behind the dish, where a card that is cut to a glass belongs (handbook L8).
+func (s Set) SeesCard(i int) bool {
+	q := s.Cards[i].Rect()
+	for _, u := range []float64{-1, -.5, 0, .5, 1} {
+		for _, v := range []float64{-1, -.5, 0, .5, 1} {
+			p := q.At(u, v)
+			if x, y, ok := s.Project(p); ok && math.Abs(x) <= 1 && math.Abs(y) <= 1 && !s.behindDish(p) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// behindDish reports whether the dish's vessel stands between the lens and a place: whether
+// the line to it passes the vessel's axis nearer than the vessel is wide there.
+func (s Set) behindDish(p r3.Vec) bool {
+	v := s.Vessel
+	lens := s.Lens()
+	d := r3.Sub(p, lens)
+	flat := d.X*d.X + d.Y*d.Y
+	if flat < 1e-9 {
+		return false
+	}
+	t := ((v.XMm-lens.X)*d.X + (v.YMm-lens.Y)*d.Y) / flat
+	if t <= 0 || t >= 1 {
+		return false
+	}
+	at := r3.Add(lens, r3.Scale(t, d))
+	if at.Z < 0 || at.Z > v.HeightMm {
+		return false
+	}
+	wide := 0.0
+	outer := shape.VesselOf(v.Kind, v.DiameterMm, v.HeightMm, 0).Outer
+	for i := 1; i < len(outer); i++ {
+		a, b := outer[i-1], outer[i]
+		if (at.Z-a.Z)*(at.Z-b.Z) <= 0 {
+			k := 0.0
+			if b.Z != a.Z {
+				k = (at.Z - a.Z) / (b.Z - a.Z)
+			}
+			wide = math.Max(wide, a.R+k*(b.R-a.R))
+		}
+	}
+	return math.Hypot(at.X-v.XMm, at.Y-v.YMm) <= wide
 }
 
 func inFrame(s Set, q light.Rect) bool {
@@ -293,7 +343,7 @@ func cardOut(s Set, i int) (x, y float64, ok bool) {
 	for away := 10.0; away < 1500; away += 10 {
 		t := s.Copy()
 		t.Cards[i].XMm, t.Cards[i].YMm = math.Round((c.XMm+away*d.X)/10)*10, math.Round((c.YMm+away*d.Y)/10)*10
-		if !inFrame(t, t.Cards[i].Rect()) {
+		if !t.SeesCard(i) {
 			return t.Cards[i].XMm, t.Cards[i].YMm, true
 		}
 	}

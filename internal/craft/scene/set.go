@@ -33,6 +33,7 @@ type Set struct {
 	Follows  string    `json:"follows" maxLength:"64" doc:"The shot of its series whose camera and light it keeps, or empty"`
 	Answers  Questions `json:"answers" doc:"The three questions that decide"`
 	Daylight Daylight  `json:"daylight" doc:"What is outside the windows"`
+	PlaceID  string    `json:"placeId" maxLength:"64" doc:"The place it stands in; empty when none was chosen"`
 	Room     Room      `json:"room" doc:"The room round the set"`
 
 	// What a frame has of its own on a set-up that it shares (setup.go).
@@ -40,6 +41,7 @@ type Set struct {
 	State     words.DishState `json:"state" enum:",empty,half filled,undressed,cut" doc:"How far the dish is; empty is as it is served"`
 	OwnVessel bool            `json:"ownVessel" doc:"Whether the vessel is this frame's own, not the set-up's"`
 	OwnFood   bool            `json:"ownFood" doc:"Whether the food is this frame's own, not the set-up's"`
+	OwnCards  bool            `json:"ownCards" doc:"Whether which cards are in is this frame's own, not the set-up's"`
 }
 
 // Table is the table top. Its surface is at z = 0.
@@ -54,7 +56,7 @@ type Table struct {
 
 // Vessel is a round thing standing on the table.
 type Vessel struct {
-	Kind       string       `json:"kind" enum:"plate,bowl,pot,glass,coupe,mug" doc:"Its shape"`
+	Kind       string       `json:"kind" enum:"plate,bowl,pot,glass,coupe,mug,board" doc:"Its shape"`
 	XMm        float64      `json:"xMm" doc:"Centre, from the table's left edge"`
 	YMm        float64      `json:"yMm" doc:"Centre, from the table's near edge"`
 	DiameterMm float64      `json:"diameterMm" doc:"At its widest"`
@@ -64,6 +66,9 @@ type Vessel struct {
 	Finish     words.Finish `json:"finish" doc:"How it shines"`
 	Material   string       `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
 }
+
+// OfGlass reports whether what the dish is in lets light through.
+func (s Set) OfGlass() bool { return s.Vessel.ofGlass() }
 
 // ofGlass reports whether the vessel lets light through.
 func (v Vessel) ofGlass() bool { return v.Material == "glass" || v.Material == "" && v.Kind == "glass" }
@@ -91,7 +96,7 @@ type Camera struct {
 	AimXMm         float64 `json:"aimXMm" doc:"Aims so far to the right of the dish's middle"`
 	AimYMm         float64 `json:"aimYMm" doc:"And so far beyond it"`
 	AimZMm         float64 `json:"aimZMm" doc:"And so far above it"`
-	Sharp          string  `json:"sharp" maxLength:"20" doc:"What must be sharp: dish, rim, food, pour, or a thing's key; empty is the dish"`
+	Sharp          string  `json:"sharp" maxLength:"20" doc:"What must be sharp: dish, rim, food, near, pour, or a thing's key; empty is the dish"`
 	Body           string  `json:"body" maxLength:"120" doc:"The body, as the kit names it"`
 	Lens           string  `json:"lens" maxLength:"120" doc:"The lens, as the kit names it"`
 	Orientation    string  `json:"orientation" enum:"landscape,portrait" doc:"How the frame lies"`

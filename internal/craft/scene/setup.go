@@ -23,19 +23,21 @@ type SetUp struct {
 	Cameras  []View   `json:"cameras" maxItems:"8" doc:"The main camera and others, for frames that share one"`
 	Daylight Daylight `json:"daylight" doc:"What is outside the windows"`
 	Room     Room     `json:"room" doc:"The room round the set"`
+	PlaceID  string   `json:"placeId" doc:"The place it stands in, or empty"`
 }
 
 // Own is what a frame has of its own on a set-up.
 type Own struct {
-	Camera  Camera          `json:"camera" doc:"Its camera; where it looks through one of the set-up's, that one as it was last"`
-	Through int             `json:"through" minimum:"0" maximum:"8" doc:"Which of the set-up's cameras it looks through, from 1; 0 for its own"`
-	State   words.DishState `json:"state" doc:"How far the dish is"`
-	Off     []int           `json:"off" doc:"Places in the list of the things that it leaves out"`
-	Vessel  *Vessel         `json:"vessel" doc:"A vessel of its own; null for the set-up's"`
-	Food    *Food           `json:"food" doc:"Food of its own; null for the set-up's"`
-	Advice  string          `json:"advice" doc:"How much advice about composition is given"`
-	Follows string          `json:"follows" doc:"The shot of its series whose camera and light it keeps, or empty"`
-	Answers Questions       `json:"answers" doc:"The three questions that decide"`
+	Camera   Camera          `json:"camera" doc:"Its camera; where it looks through one of the set-up's, that one as it was last"`
+	Through  int             `json:"through" minimum:"0" maximum:"8" doc:"Which of the set-up's cameras it looks through, from 1; 0 for its own"`
+	State    words.DishState `json:"state" doc:"How far the dish is"`
+	Off      []int           `json:"off" doc:"Places in the list of the things that it leaves out"`
+	CardsOut *[]int          `json:"cardsOut" doc:"Places in the list of the cards that are out for this frame; null where they are as the set-up has them"`
+	Vessel   *Vessel         `json:"vessel" doc:"A vessel of its own; null for the set-up's"`
+	Food     *Food           `json:"food" doc:"Food of its own; null for the set-up's"`
+	Advice   string          `json:"advice" doc:"How much advice about composition is given"`
+	Follows  string          `json:"follows" doc:"The shot of its series whose camera and light it keeps, or empty"`
+	Answers  Questions       `json:"answers" doc:"The three questions that decide"`
 }
 
 // Parts divides a set into what it shares with the other frames of its set-up and what is
@@ -44,13 +46,26 @@ type Own struct {
 func (s Set) Parts(shared SetUp) (SetUp, Own) {
 	s = s.Copy()
 	up := SetUp{Table: s.Table, Vessel: s.Vessel, Food: s.Food, Lights: s.Lights, Cards: s.Cards, Backdrop: s.Backdrop, Ground: s.Ground,
-		Things: s.Things, Cameras: s.Views, Daylight: s.Daylight, Room: s.Room}
+		Things: s.Things, Cameras: s.Views, Daylight: s.Daylight, Room: s.Room, PlaceID: s.PlaceID}
 	own := Own{Camera: s.Camera, Through: s.Through, State: s.State, Off: []int{}, Advice: s.Advice, Follows: s.Follows, Answers: s.Answers}
 	for i := range up.Things {
 		if !up.Things[i].On {
 			own.Off = append(own.Off, i)
 		}
 		up.Things[i].On = true
+	}
+	if s.OwnCards {
+		out := []int{}
+		to := followCards(shared.Cards, up.Cards)
+		for i := range up.Cards {
+			if !up.Cards[i].On {
+				out = append(out, i)
+			}
+			if k := slices.Index(to, i); k >= 0 { // in or out for the others as it was
+				up.Cards[i].On = shared.Cards[k].On
+			}
+		}
+		own.CardsOut = &out
 	}
 	if s.OwnVessel {
 		v := s.Vessel
@@ -72,10 +87,16 @@ func (s Set) Parts(shared SetUp) (SetUp, Own) {
 // With is the set that a frame is taken of.
 func (u SetUp) With(o Own) Set {
 	s := Set{Table: u.Table, Vessel: u.Vessel, Food: u.Food, Camera: o.Camera, Lights: u.Lights, Cards: u.Cards, Backdrop: u.Backdrop, Ground: u.Ground,
-		Things: u.Things, Views: u.Cameras, Daylight: u.Daylight, Room: u.Room, Through: o.Through, State: o.State, Advice: o.Advice, Follows: o.Follows, Answers: o.Answers}.Copy()
+		Things: u.Things, Views: u.Cameras, Daylight: u.Daylight, Room: u.Room, PlaceID: u.PlaceID, Through: o.Through, State: o.State, Advice: o.Advice, Follows: o.Follows, Answers: o.Answers}.Copy()
 	for _, i := range o.Off {
 		if i >= 0 && i < len(s.Things) {
 			s.Things[i].On = false
+		}
+	}
+	if o.CardsOut != nil {
+		s.OwnCards = true
+		for i := range s.Cards {
+			s.Cards[i].On = !slices.Contains(*o.CardsOut, i)
 		}
 	}
 	if o.Vessel != nil {
@@ -105,7 +126,7 @@ func first(u SetUp, _ Own) SetUp { return u }
 // vessel and food when they were its own, or when it is of another dish.
 func (s Set) OwnOn(up SetUp, otherDish bool) Own {
 	_, own := s.Parts(SetUp{})
-	own.Off, own.Through = []int{}, 0
+	own.Off, own.Through, own.CardsOut = []int{}, 0, nil
 	if _, is := ThingOfKey(own.Camera.Sharp); is {
 		own.Camera.Sharp = ""
 	}
@@ -132,6 +153,16 @@ func (o Own) Moved(was, now SetUp) Own {
 	}
 	slices.Sort(off)
 	o.Off = off
+	if o.CardsOut != nil {
+		out, at := []int{}, followCards(was.Cards, now.Cards)
+		for _, i := range *o.CardsOut {
+			if i >= 0 && i < len(at) && at[i] >= 0 {
+				out = append(out, at[i])
+			}
+		}
+		slices.Sort(out)
+		o.CardsOut = &out
+	}
 	o.Camera = o.Camera.refocused(to)
 	if n := o.Through; n > 0 && n <= len(was.Cameras) {
 		at := followCameras(was.Cameras, now.Cameras)[n-1]
@@ -198,6 +229,13 @@ func ThingOfKey(key string) (int, bool) {
 	n, is := strings.CutPrefix(key, "thing-")
 	i, err := strconv.Atoi(n)
 	return i, is && err == nil
+}
+
+func followCards(was, now []Card) []int {
+	return matched(len(was), len(now),
+		func(i, j int) bool { a, b := was[i], now[j]; a.On = b.On; return a == b },
+		func(i, j int) bool { return was[i].Name == now[j].Name && was[i].Kind == now[j].Kind },
+		func(i, j int) bool { return i == j && (was[i].Name == now[j].Name || was[i].Kind == now[j].Kind) })
 }
 
 func followCameras(was, now []View) []int {

@@ -34,7 +34,11 @@ func anySet(t *rapid.T) Set {
 	if n := s.Through; n > 0 {
 		s.Camera = s.Views[n-1].Camera
 	}
-	s.OwnVessel, s.OwnFood = rapid.Bool().Draw(t, "own vessel"), rapid.Bool().Draw(t, "own food")
+	s.OwnVessel, s.OwnFood, s.OwnCards = rapid.Bool().Draw(t, "own vessel"), rapid.Bool().Draw(t, "own food"), rapid.Bool().Draw(t, "own cards")
+	for range rapid.IntRange(0, 2).Draw(t, "cards") {
+		s = s.WithCard(StartCard(), 0)
+		s.Cards[len(s.Cards)-1].On = rapid.Bool().Draw(t, "in")
+	}
 	s.State = rapid.SampledFrom(append([]words.DishState{words.Served}, words.DishStates...)).Draw(t, "state")
 	if len(s.Things) > 0 {
 		s.Camera.Sharp = thingKey(rapid.IntRange(0, len(s.Things)-1).Draw(t, "sharp"))

@@ -30,6 +30,8 @@ func VesselOf(kind string, diameterMm, heightMm, wallMm float64) Vessel {
 		f := math.Max(H*0.12, 1.2)
 		return cut(append([]RZ{{0, f}, {foot - 3, f}, {foot - 2, 0}, {foot, 0}}, Curved([]RZ{{foot + 1.5, f}, {R * 0.78, H*0.36 - t*0.3}, {R * 0.93, H*0.74 - t*0.4}, {R - 0.2, H - t*0.9}}, 4)...),
 			Curved([]RZ{{0, f + t}, {well * 0.6, f + t}, {well, f + t + H*0.06}, {R * 0.82, H*0.5 + t*0.35}, {R * 0.94, H * 0.84}, {R - t*1.1, H - t*0.6}}, 4), R, H)
+	case "board":
+		return Vessel{Outer: []RZ{{0, 0}, {R - 1, 0}, {R, 1}, {R, H - 1}, {R - 1, H}}, Inner: []RZ{{0, H - 0.5}, {R - 2, H - 0.5}, {R - 1, H}}}
 	case "pot", "mug":
 		b := math.Min(R*0.16, H*0.2)
 		return cut([]RZ{{0, 0}, {R - b, 0}, {R - b*0.35, b * 0.3}, {R, b}, {R, H * 0.5}},

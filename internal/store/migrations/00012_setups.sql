@@ -20,7 +20,7 @@ create function shared_of(s jsonb) returns jsonb language sql immutable as $$
       'things', coalesce((select jsonb_agg(t || '{"on": true}' order by n) from jsonb_array_elements(coalesce(nullif(s->'things', 'null'), '[]')) with ordinality as e(t, n)), '[]'))
 $$;
 create function own_of(s jsonb) returns jsonb language sql immutable as $$
-  select jsonb_build_object('camera', s->'camera', 'through', 0, 'state', '', 'vessel', null, 'food', null,
+  select jsonb_build_object('camera', s->'camera', 'through', 0, 'state', '', 'vessel', null, 'food', null, 'cardsOut', null,
     'off', coalesce((select jsonb_agg(n - 1 order by n) from jsonb_array_elements(coalesce(nullif(s->'things', 'null'), '[]')) with ordinality as e(t, n) where not coalesce((t->>'on')::boolean, true)), '[]'),
     'advice', coalesce(s->'advice', '""'), 'follows', coalesce(s->'follows', '""'), 'answers', coalesce(nullif(s->'answers', 'null'), '{"stands": "", "balanced": "", "tells": ""}'))
 $$;

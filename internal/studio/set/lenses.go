@@ -2,25 +2,14 @@ package set
 
 import (
 	"context"
-	"fmt"
 
-	"figladder/internal/craft/finding"
-	"figladder/internal/craft/kit"
-	"figladder/internal/craft/optics"
 	"figladder/internal/craft/scene"
 	"figladder/internal/studio/core"
 )
 
-// LensWish is what must be in the frame and where the camera can be.
-type LensWish struct {
-	WidthMm   float64 `json:"widthMm" minimum:"1" maximum:"5000" doc:"To be seen across at the dish"`
-	NearestMm float64 `json:"nearestMm" minimum:"0" maximum:"10000" doc:"The camera can come so near"`
-	FarMm     float64 `json:"farMm" minimum:"1" maximum:"10000" doc:"And go back so far"`
-}
-
 // LensChoices says which of the kit's lenses, and of its phones' lenses, show what is
 // wished for, and from where; those that the studio's school would take come first.
-func (s *Room) LensChoices(ctx context.Context, set scene.Set, w LensWish) ([]LensChoice, error) {
+func (s *Room) LensChoices(ctx context.Context, set scene.Set, w scene.LensWish) ([]scene.LensChoice, error) {
 	if err := core.Fields("set.", set.Check()); err != nil {
 		return nil, err
 	}
@@ -35,83 +24,5 @@ func (s *Room) LensChoices(ctx context.Context, set scene.Set, w LensWish) ([]Le
 	if err != nil {
 		return nil, err
 	}
-	c := bodyOf(set.Camera, items)
-	across, _ := c.FrameSensor()
-	long := max(c.SensorWidthMm, c.SensorHeightMm)
-	need := optics.Need{WidthMm: w.WidthMm, SensorMm: across, LongMm: long, NearestMm: w.NearestMm, FarMm: w.FarMm, School: habits.LensSchool,
-		DepthMm: optics.Span(set.Vessel.DiameterMm, set.TopMm(), c.ElevationDeg), PixelsPx: int(float64(c.PixelsLong) * across / long)}
-	var lenses []optics.Lens
-	on := map[string]func(*scene.Camera){} // what a lens changes of the camera
-	for _, i := range items {
-		switch i.Kind {
-		case kit.Lens:
-			if i.ShortestMm <= 0 {
-				continue
-			}
-			lenses = append(lenses, optics.Lens{Name: i.Name, ShortestMm: i.ShortestMm, LongestMm: i.LongestMm, Widest: i.WidestNumber, ClosestMm: i.Closest()})
-			on[i.Name] = func(to *scene.Camera) {
-				*to = c
-				to.Lens, to.ShortestMm, to.LongestMm, to.WidestAperture, to.ClosestMm = i.Name, i.ShortestMm, i.LongestMm, i.WidestNumber, i.Closest()
-				to.NarrowAperture = max(22, i.WidestNumber)
-			}
-		case kit.Phone:
-			for _, l := range i.Lenses {
-				side := l.SensorWMm
-				if c.Orientation == "portrait" {
-					side = l.SensorHMm
-				}
-				name := fmt.Sprintf("%s, %s", i.Name, l.Name)
-				lenses = append(lenses, optics.Lens{Name: name, ShortestMm: l.FocalMm, LongestMm: l.FocalMm, Widest: l.Number, ClosestMm: l.ClosestMm, SensorMm: side, PixelsPx: int(float64(l.PixelsLong) * side / l.SensorWMm)})
-				on[name] = func(to *scene.Camera) {
-					to.Body, to.Lens, to.ShortestMm, to.LongestMm, to.ClosestMm = i.Name, l.Name, l.FocalMm, l.FocalMm, l.ClosestMm
-					to.WidestAperture, to.NarrowAperture = l.Number, l.Number // it has no blades to close
-					to.SensorWidthMm, to.SensorHeightMm, to.PixelsLong, to.HighestISO = l.SensorWMm, l.SensorHMm, l.PixelsLong, max(i.HighestISO, to.BaseISO)
-				}
-			}
-		}
-	}
-	out := []LensChoice{}
-	for _, x := range optics.Choose(need, lenses) {
-		to := set.Camera
-		on[x.Lens](&to)
-		to.FocalMm, to.DistanceMm = round1(x.FocalMm), round1(x.DistanceMm)
-		to.Aperture = min(max(to.Aperture, to.WidestAperture), to.NarrowAperture)
-		out = append(out, LensChoice{Choice: x, Edits: cameraEdits(to)})
-	}
-	return out, nil
-}
-
-// bodyOf is the camera on a body that takes lenses: as it is, or, when it is a phone, on
-// the body of the kit with most pixels.
-func bodyOf(c scene.Camera, items []kit.Item) scene.Camera {
-	var best *kit.Item
-	phone := false
-	for n := range items {
-		i := &items[n]
-		phone = phone || i.Kind == kit.Phone && i.Name == c.Body
-		if i.Kind == kit.Body && (best == nil || i.PixelsLong > best.PixelsLong) {
-			best = i
-		}
-	}
-	if phone && best != nil {
-		c.Body, c.SensorWidthMm, c.SensorHeightMm, c.PixelsLong = best.Name, best.SensorWMm, best.SensorHMm, best.PixelsLong
-		c.HighestISO = max(best.HighestISO, c.BaseISO)
-	}
-	return c
-}
-
-// cameraEdits are the edits that put a body and a lens on.
-func cameraEdits(c scene.Camera) []finding.Edit {
-	return []finding.Edit{finding.SetText("camera.body", c.Body), finding.SetText("camera.lens", c.Lens), finding.SetNumber("camera.shortestMm", c.ShortestMm), finding.SetNumber("camera.longestMm", c.LongestMm),
-		finding.SetNumber("camera.widestAperture", c.WidestAperture), finding.SetNumber("camera.narrowAperture", c.NarrowAperture), finding.SetNumber("camera.closestMm", c.ClosestMm), finding.SetNumber("camera.focalMm", c.FocalMm),
-		finding.SetNumber("camera.distanceMm", c.DistanceMm), finding.SetNumber("camera.aperture", c.Aperture), finding.SetNumber("camera.sensorWidthMm", c.SensorWidthMm), finding.SetNumber("camera.sensorHeightMm", c.SensorHeightMm),
-		finding.SetNumber("camera.pixelsLong", float64(c.PixelsLong)), finding.SetNumber("camera.highestIso", float64(c.HighestISO))}
-}
-
-func round1(v float64) float64 { return float64(int(v*10+0.5)) / 10 }
-
-// LensChoice is a lens of the kit for a frame, and the edits that put it on.
-type LensChoice struct {
-	optics.Choice
-	Edits []finding.Edit `json:"edits" doc:"Changes to the set that put it on"`
+	return set.Lenses(items, habits.LensSchool, w), nil
 }

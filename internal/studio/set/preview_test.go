@@ -141,7 +141,7 @@ func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
 		_, err := k.Cupboard.SaveKit(ctx, k.Owner, "", 0, i)
 		require.NoError(t, err)
 	}
-	got, err := k.Set.LensChoices(ctx, scene.Start(), set.LensWish{WidthMm: 600, NearestMm: 300, FarMm: 1200})
+	got, err := k.Set.LensChoices(ctx, scene.Start(), scene.LensWish{WidthMm: 600, NearestMm: 300, FarMm: 1200})
 	require.NoError(t, err)
 	require.Len(t, got, 2)
 	assert.True(t, got[0].OK)
@@ -149,7 +149,7 @@ func TestLensesOfTheKitAndPropsAsThings(t *testing.T) {
 	require.Empty(t, bad)
 	assert.Empty(t, after.Check(), "it can be put on")
 	assert.Equal(t, "24–70", after.Camera.Lens)
-	_, err = k.Set.LensChoices(ctx, scene.Start(), set.LensWish{WidthMm: 600, NearestMm: 900, FarMm: 300})
+	_, err = k.Set.LensChoices(ctx, scene.Start(), scene.LensWish{WidthMm: 600, NearestMm: 900, FarMm: 300})
 	assert.ErrorContains(t, err, "between which distances")
 
 	row, err := k.Cupboard.AddProp(ctx, k.Owner, cupboard.Prop{Name: "Steel spoon", Kind: cupboard.Cutlery, Sizes: cupboard.Sizes{LengthMm: 142}, Front: cupboard.Face{Colour: "#b9b6ae", Finish: "satin"}, Material: "steel", Condition: "patina", Count: 1})
@@ -184,7 +184,7 @@ func TestPhoneIsACameraOfASetAndSchoolsAreKept(t *testing.T) {
 		_, err := k.Cupboard.SaveKit(ctx, k.Owner, "", 0, i)
 		require.NoError(t, err)
 	}
-	wish := set.LensWish{WidthMm: 400, NearestMm: 100, FarMm: 1200}
+	wish := scene.LensWish{WidthMm: 400, NearestMm: 100, FarMm: 1200}
 	named := func(set scene.Set, name string) (scene.Set, int) {
 		all, err := k.Set.LensChoices(ctx, set, wish)
 		require.NoError(t, err)

@@ -147,16 +147,11 @@ func (s *Room) ReadSet(ctx context.Context, shotID string, set scene.Set, quick 
 		return nil, err
 	}
 	defer done()
-	r, objects, engine, err := scene.ReadWith(ctx, set, w, detail)
+	j, err := compose.Judge(ctx, set, w, wanted, detail)
 	if err != nil {
 		return nil, err
 	}
-	out := &SetReading{Report: r, SetHash: HashOf(set)}
-	f := compose.Of(set, objects, engine)
-	out.Look, out.Crops = f.Look(), f.Crops(wanted)
-	out.Findings = append(out.Findings, compose.RunOut(set, out.Crops)...)
-	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
-	out.Findings = append(out.Findings, f.Findings()...)
+	out := &SetReading{Report: j.Report, Look: j.Look, Crops: j.Crops, SetHash: HashOf(set)}
 	shot, err := s.List.Shot(ctx, shotID)
 	if err != nil {
 		return nil, err

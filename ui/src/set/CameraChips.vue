@@ -14,6 +14,7 @@ const sharpChoices = computed(() => [
   { value: 'dish', words: 'The whole dish' },
   { value: 'rim', words: 'The near rim' },
   { value: 'food', words: 'The food alone' },
+  { value: 'near', words: 'The near half of the food' },
   ...(set.value?.food.pourMm ? [{ value: 'pour', words: 'The pour' }] : []),
   ...(set.value?.things ?? [])
     .map((t, i) => ({ value: 'thing-' + i, words: t.name || t.kind, on: t.on }))

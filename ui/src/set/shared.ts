@@ -4,7 +4,7 @@ import { same } from '../parts/merge'
 /** What all frames of a set-up share, each with its name on screen. */
 const parts: { words: string; of: (s: SceneSet) => unknown }[] = [
   { words: 'light', of: (s) => [s.lights, s.daylight] },
-  { words: 'cards', of: (s) => s.cards },
+  { words: 'cards', of: (s) => s.cards?.map((c) => (s.ownCards ? { ...c, on: true } : c)) },
   { words: 'things', of: (s) => s.things?.map((t) => ({ ...t, on: true })) },
   { words: 'ground', of: (s) => s.ground },
   { words: 'backdrop', of: (s) => s.backdrop },

@@ -1,0 +1,194 @@
+package draft
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"strings"
+
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/compose"
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+)
+
+// most is how many props of a kind stand beside a dish: start values of our own after P2 and
+// P6. Together with what is strewn they are three, an odd count.
+var most = map[cupboard.Kind]int{cupboard.Linen: 1, cupboard.Cutlery: 1, cupboard.Tiny: 1, cupboard.Jug: 1, cupboard.Glass: 1}
+
+// besides is how many props that draw the eye stand beside a dish; linen lies under it.
+const besides = 2
+
+// beside takes what has to do with the dish: a cloth, something to eat it with, something
+// small, and one of its ingredients strewn near it.
+func (m *maker) beside(s scene.Set, d *Dish) (scene.Set, []Choice) {
+	all := m.rank(d, func(r ranked) bool {
+		_, err := scene.ThingOf(r.face(), r.ID)
+		return err == nil && (r.Held == d.ID || r.suits.Role == "beside" && r.suits.Score >= leastSuit && most[r.Prop.Prop.Kind] > 0)
+	})
+	var out []Choice
+	taken, drawing := map[cupboard.Kind]int{}, 0
+	for i, r := range all {
+		kind := r.Prop.Prop.Kind
+		if _, vessel := scene.VesselOf(r.face()); vessel && r.Held == d.ID && (kind == cupboard.Plate || kind == cupboard.Bowl || kind == cupboard.Glass) {
+			continue // it is what the dish is served in
+		}
+		if taken[kind] >= max(1, most[kind]) || kind != cupboard.Linen && drawing >= besides {
+			continue
+		}
+		var alike []ranked
+		for _, o := range all[i:] {
+			if o.Prop.Prop.Kind == kind {
+				alike = append(alike, o)
+			}
+		}
+		at := len(s.Things)
+		best, c := m.take(d, fmt.Sprintf("beside-%d", len(out)), "Beside it", alike, func(o ranked) []finding.Edit {
+			t, _ := scene.ThingOf(o.face(), o.ID)
+			return thingEdits(at, t)
+		})
+		t, _ := scene.ThingOf(best.face(), best.ID)
+		s.Things = append(s.Things, t)
+		taken[kind]++
+		if kind != cupboard.Linen {
+			drawing++
+		}
+		out = append(out, c)
+	}
+	if t, c, ok := m.echo(d, len(out)); ok {
+		s.Things = append(s.Things, t)
+		out = append(out, c)
+	}
+	return s, out
+}
+
+// pieces are what an ingredient is strewn as, by words of its name; start values of our own.
+var pieces = []struct {
+	words []string
+	kind  string
+	piece string
+	size  float64 // mm
+	count int
+}{
+	{[]string{"parsley", "dill", "mint", "thyme", "rosemary", "basil", "coriander", "herb", "chive", "sage", "bay", "tarragon", "cress", "beet leaves", "rocket"}, "herbs", "", 12, 7},
+	{[]string{"lemon", "lime", "orange", "apple", "pear", "quince", "cucumber", "radish", "fig", "plum", "peach"}, "scatter", "slice", 30, 3},
+	{[]string{"berry", "berries", "cherry", "cherries", "sloe", "currant", "grape", "tomato", "olive", "hazelnut", "walnut", "almond", "nut", "pea"}, "scatter", "berry", 14, 5},
+	{[]string{"sesame", "seed", "peppercorn", "cumin", "fennel", "lentil", "rice", "oat"}, "scatter", "seed", 5, 35},
+	{[]string{"salt", "coconut", "chocolate", "cheese", "horseradish", "peel"}, "scatter", "flake", 14, 7},
+	{[]string{"bread", "rye", "biscuit", "crumb", "crispbread"}, "crumb", "", 5, 25},
+}
+
+// echo strews one of the dish's own ingredients beside it (P6: echo one or two).
+func (m *maker) echo(d *Dish, n int) (scene.Thing, Choice, bool) {
+	for _, name := range d.Ask.Ingredients {
+		hex, known := colour.Of(name)
+		if known == "" {
+			continue
+		}
+		for _, p := range pieces {
+			for _, w := range p.words {
+				if !strings.Contains(strings.ToLower(name), w) {
+					continue
+				}
+				t := scene.Thing{Name: capital(known), Kind: p.kind, Piece: p.piece, On: true, WidthMm: 70, HeightMm: p.size, Count: p.count, Colour: hex, Finish: "satin"}
+				return t, Choice{Key: fmt.Sprintf("beside-%d", n), Label: "Strewn beside it", Took: known, Because: "It is in the dish: what stands beside it has to do with it.", From: len(d.Ask.Ingredients), Swap: []finding.Edit{}}, true
+			}
+		}
+	}
+	return scene.Thing{}, Choice{}, false
+}
+
+func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
+// tries is how many arrangements are looked at, and again how many places of each thing.
+const tries, again = 22, 4
+
+// arrange finds places for what stands beside the dish, so that nothing stands in another,
+// lines lead in, both sides carry something and the crops keep it: many are tried, and the
+// one that the checks of composition have least against is taken.
+func (m *maker) arrange(s scene.Set, rng *rand.Rand) scene.Set {
+	if len(s.Things) == 0 {
+		return s
+	}
+	_, _, engine, err := scene.ReadWith(m.ctx, s, m.ask.Wants, light.Search)
+	if err != nil {
+		return s
+	}
+	cost := func(t scene.Set) float64 {
+		objects, err := t.ObjectsUntil(m.ctx, scene.Rough)
+		if err != nil {
+			return math.Inf(1)
+		}
+		sum := 220 * float64(len(scene.Overlaps(objects)))
+		f := compose.Of(t, objects, engine)
+		crops := f.Crops(m.ask.Shapes)
+		for _, c := range crops {
+			sum += 1.5 * float64(len(c.Cuts))
+		}
+		return sum + costOf(finding.Weighed(append(f.CropFindings(crops, m.ask.Shapes), f.Findings()...)))
+	}
+	best := s
+	least := math.Inf(1)
+	consider := func(t scene.Set) {
+		if m.ctx.Err() != nil {
+			return
+		}
+		if c := cost(t); c < least {
+			best, least = t, c
+		}
+	}
+	for range tries {
+		t := s.Copy()
+		for i := range t.Things {
+			t.Things[i] = place(t, t.Things[i], rng)
+		}
+		consider(t)
+	}
+	for range again {
+		for i := range s.Things {
+			t := best.Copy()
+			t.Things[i] = place(t, t.Things[i], rng)
+			consider(t)
+		}
+	}
+	return best
+}
+
+// place is a thing somewhere round the dish, where its kind usually is: bearings clockwise
+// from behind.
+func place(s scene.Set, t scene.Thing, rng *rand.Rand) scene.Thing {
+	between := func(lo, hi float64) float64 { return lo + rng.Float64()*(hi-lo) }
+	R := s.Vessel.DiameterMm / 2
+	own := math.Max(t.WidthMm, t.DepthMm) / 2
+	side := 1.0
+	if rng.IntN(2) == 0 {
+		side = -1
+	}
+	var bearing, gap float64
+	switch {
+	case t.Lies():
+		// Under the rim, askew: boards and cloths on the diagonal.
+		bearing, gap = side*between(95, 165), between(0.1, 0.6)*R-R-own
+		t.TurnDeg = side * between(14, 36)
+	case t.Cutlery():
+		own = t.WidthMm
+		bearing, gap = side*between(80, 110), between(18, 60)
+		t.TurnDeg = side * between(-34, -12)
+		if rng.IntN(3) == 0 { // its handle toward the far side
+			t.TurnDeg += 180
+		}
+	case t.Edible():
+		own = t.WidthMm / 2
+		bearing, gap = side*between(100, 160), between(8, 60)
+		t.TurnDeg = between(0, 360)
+	default:
+		bearing, gap = side*between(15, 95), between(20, 110)
+	}
+	sin, cos := math.Sincos(bearing * math.Pi / 180)
+	far := R + own + gap
+	t.XMm, t.YMm = math.Round(s.Vessel.XMm+far*sin), math.Round(s.Vessel.YMm+far*cos)
+	t.TurnDeg = math.Round(t.TurnDeg)
+	return t
+}

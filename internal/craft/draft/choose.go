@@ -1,0 +1,123 @@
+package draft
+
+import (
+	"fmt"
+	"sort"
+
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/scene"
+)
+
+// ranked is a prop that can be taken, and how well.
+type ranked struct {
+	*Prop
+	suits cupboard.Suits
+	score float64
+}
+
+// Start values of our own: what is held for the dish was decided; what another dish of the
+// shoot has already makes the pictures look alike.
+const (
+	heldBonus = 1000.0
+	usedMalus = 12.0
+	leastSuit = 40.0 // a prop below it is no help
+)
+
+// rank orders the props that are something for a dish, best first; of equals by name.
+func (m *maker) rank(d *Dish, is func(ranked) bool) []ranked {
+	var out []ranked
+	for i := range m.ask.Props {
+		p := &m.ask.Props[i]
+		if p.Held != "" && p.Held != d.ID {
+			continue // it is promised
+		}
+		r := ranked{Prop: p, suits: p.Prop.Suit(d.Ask, p.Seen)}
+		if r.score = r.suits.Score; p.Held == d.ID {
+			r.score += heldBonus
+		}
+		r.score -= usedMalus * float64(m.used[p.ID])
+		if is(r) {
+			out = append(out, r)
+		}
+	}
+	sort.SliceStable(out, func(i, j int) bool {
+		if out[i].score != out[j].score {
+			return out[i].score > out[j].score
+		}
+		return out[i].Prop.Prop.Name < out[j].Prop.Prop.Name
+	})
+	return out
+}
+
+// face is the prop with the side up that suits better.
+func (r ranked) face() cupboard.Prop {
+	p := r.Prop.Prop
+	if r.suits.Back {
+		p.Front, p.Back = p.Back, p.Front
+	}
+	return p
+}
+
+func (r ranked) name() string {
+	if r.suits.Back {
+		return r.Prop.Prop.Name + ", other side up"
+	}
+	return r.Prop.Prop.Name
+}
+
+func (r ranked) because(d *Dish) string {
+	if r.Held == d.ID {
+		return "It is held for this dish."
+	}
+	return fmt.Sprintf("%s Suits %.0f of 100.", sentence(r.suits.Because), r.suits.Score)
+}
+
+// take is the choice of the best of some, noted as used.
+func (m *maker) take(d *Dish, key, label string, all []ranked, swap func(ranked) []finding.Edit) (ranked, Choice) {
+	best := all[0]
+	if m.ask.Variant > 0 && len(all) > m.ask.Variant && key == "ground" && best.Held == "" {
+		best = all[m.ask.Variant] // another draft stands on another ground
+	}
+	m.used[best.ID]++
+	c := Choice{Key: key, Label: label, Took: best.name(), Because: best.because(d), From: len(all), Swap: []finding.Edit{}}
+	for _, x := range all {
+		if x.ID != best.ID {
+			c.Next, c.Swap = x.name(), swap(x)
+			break
+		}
+	}
+	return best, c
+}
+
+// vesselEdits are the edits that stand another vessel in the place of the one there is.
+func vesselEdits(v scene.Vessel) []finding.Edit {
+	return []finding.Edit{finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
+		finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material)}
+}
+
+func groundEdits(g scene.Ground) []finding.Edit {
+	return []finding.Edit{finding.SetNumber("ground.widthMm", g.WidthMm), finding.SetNumber("ground.depthMm", g.DepthMm), finding.SetText("ground.colour", g.Colour),
+		finding.SetText("ground.finish", string(g.Finish)), finding.SetText("ground.material", g.Material), finding.SetText("ground.propId", g.PropID)}
+}
+
+func thingEdits(i int, t scene.Thing) []finding.Edit {
+	at := func(f string) string { return fmt.Sprintf("things.%d.%s", i, f) }
+	return []finding.Edit{finding.SetText(at("name"), t.Name), finding.SetText(at("kind"), t.Kind), finding.SetNumber(at("widthMm"), t.WidthMm), finding.SetNumber(at("depthMm"), t.DepthMm), finding.SetNumber(at("heightMm"), t.HeightMm),
+		finding.SetText(at("colour"), t.Colour), finding.SetText(at("second"), t.Second), finding.SetText(at("finish"), string(t.Finish)), finding.SetText(at("material"), t.Material), finding.SetText(at("propId"), t.PropID)}
+}
+
+// sentence begins with a capital and ends with a full stop.
+func sentence(s string) string {
+	if s == "" {
+		return ""
+	}
+	r := []rune(s)
+	if r[0] >= 'a' && r[0] <= 'z' {
+		r[0] -= 'a' - 'A'
+	}
+	if last := r[len(r)-1]; last != '.' && last != '!' && last != '?' {
+		r = append(r, '.')
+	}
+	return string(r)
+}

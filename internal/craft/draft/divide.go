@@ -1,0 +1,73 @@
+package draft
+
+import (
+	"figladder/internal/craft/shots"
+	"figladder/internal/craft/words"
+)
+
+// group are the frames of one set-up.
+type group struct {
+	key   string
+	dish  *Dish // of the first frame
+	light words.Direction
+	shots []Shot
+	raw   bool // ingredients in vessels alike (P11)
+}
+
+// lead is the frame that the set-up is built for: the hero, or the first.
+func (g group) lead() Shot {
+	for _, k := range []shots.Kind{shots.Hero, shots.Alternate} {
+		for _, x := range g.shots {
+			if x.Kind == k {
+				return x
+			}
+		}
+	}
+	return g.shots[0]
+}
+
+// divide puts frames together that can be taken of one set-up: those of a dish in light from
+// one side, since only the light has to be moved between others; all frames of ingredients
+// are one, whatever dish they are for (P11).
+func divide(a Ask) []group {
+	dishes := map[string]*Dish{}
+	for i := range a.Dishes {
+		dishes[a.Dishes[i].ID] = &a.Dishes[i]
+	}
+	hero := map[string]words.Direction{}
+	for _, x := range a.Shots {
+		if _, told := hero[x.DishID]; !told && real(x.Light) && x.Kind != shots.Ingredient || x.Kind == shots.Hero && real(x.Light) {
+			hero[x.DishID] = x.Light
+		}
+	}
+	var out []group
+	at := map[string]int{}
+	for _, x := range a.Shots {
+		d := dishes[x.DishID]
+		if d == nil {
+			continue
+		}
+		from := x.Light
+		if !real(from) { // light that stays on comes from where the hero's does
+			from = hero[x.DishID]
+		}
+		if from == "" {
+			from = words.FromSide
+		}
+		key, raw := d.ID+" "+string(from), x.Kind == shots.Ingredient
+		if raw {
+			key, from = "ingredients", words.FromSide
+		}
+		i, known := at[key]
+		if !known {
+			i = len(out)
+			at[key] = i
+			out = append(out, group{key: key, dish: d, light: from, raw: raw})
+		}
+		out[i].shots = append(out[i].shots, x)
+	}
+	return out
+}
+
+// real reports whether a direction says from where.
+func real(d words.Direction) bool { return d != "" && d != words.Continuous }

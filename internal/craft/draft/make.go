@@ -1,0 +1,246 @@
+package draft
+
+import (
+	"context"
+	"hash/fnv"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"sync"
+
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/compose"
+	"figladder/internal/craft/cores"
+	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/finding"
+	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shots"
+	"figladder/internal/craft/words"
+)
+
+// maker makes one draft.
+type maker struct {
+	ctx  context.Context
+	ask  Ask
+	used map[string]int // props by how many dishes of the shoot have them
+
+	mu    sync.Mutex
+	lacks []finding.Finding
+}
+
+func (m *maker) lack(f finding.Finding) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	for _, x := range m.lacks {
+		if x.Code == f.Code && x.Subject == f.Subject {
+			return
+		}
+	}
+	m.lacks = append(m.lacks, f)
+}
+
+func (m *maker) judge(s scene.Set) (compose.Judged, error) {
+	return JudgeFor(m.ctx, m.ask.Wants, m.ask.Shapes)(s)
+}
+
+// How many presses of findings are looked at, for what is built and for a frame's camera.
+const heroPresses, framePresses = 16, 5
+
+// Make drafts all shots that are asked for. The same ask makes the same draft. It gives up with
+// ctx's error when that ends.
+func Make(ctx context.Context, a Ask) (Draft, error) {
+	m := &maker{ctx: ctx, ask: a, used: map[string]int{}}
+	groups := divide(a)
+	out := Draft{SetUps: make([]SetUp, len(groups)), Lacks: []finding.Finding{}}
+	// What is chosen for one dish decides what is left for the next, so that comes one after the
+	// other; the rest on every core.
+	laid := make([]scene.Set, len(groups))
+	choices := make([][]Choice, len(groups))
+	first := map[string]int{} // the first set-up of a dish: others of it have the same props
+	for i, g := range groups {
+		if k, known := first[g.dish.ID]; known && !g.raw {
+			laid[i], choices[i] = laid[k].Copy(), nil
+		} else if g.raw {
+			laid[i], choices[i] = m.rawSet(g)
+		} else {
+			first[g.dish.ID] = i
+			laid[i], choices[i] = m.chosen(g)
+		}
+		if err := ctx.Err(); err != nil {
+			return Draft{}, err
+		}
+	}
+	if err := cores.Each(ctx, len(groups), func(i int) {
+		out.SetUps[i] = m.built(groups[i], laid[i], choices[i])
+	}); err != nil {
+		return Draft{}, err
+	}
+	out.Lacks = append(out.Lacks, m.lacks...)
+	return out, nil
+}
+
+// chosen is a dish with all that stands round it, not yet arranged.
+func (m *maker) chosen(g group) (scene.Set, []Choice) {
+	d, x := g.dish, g.lead()
+	s := scene.StartFor(x.Angle, string(d.Form))
+	s.Cards, s.Things = []scene.Card{}, []scene.Thing{}
+	s = s.WithDecided(scene.Decided{Plan: d.Plan, Day: m.ask.Day})
+	for _, i := range m.ask.Kit {
+		if i.Kind == "body" {
+			s.Camera = s.Camera.OnBody(i)
+			break
+		}
+	}
+	var out []Choice
+	s, c := m.vessel(s, d)
+	out = append(out, c)
+	s = m.food(s, d)
+	s, all := m.inPlace(s, g.light)
+	out = append(out, all...)
+	deg, _ := x.Angle.Deg()
+	s, all = m.ground(s, d, x.Angle != "" && deg < 35 || d.Served.Steams && deg < 60)
+	out = append(out, all...)
+	s, all = m.beside(s, d)
+	return s, append(out, all...)
+}
+
+// rawSet is where ingredients are taken one by one, in vessels alike.
+func (m *maker) rawSet(g group) (scene.Set, []Choice) {
+	d := g.dish
+	s := scene.StartFor(words.ThreeQuarter, "bowl")
+	s.Cards, s.Things = []scene.Card{}, []scene.Thing{}
+	var props []cupboard.Prop
+	for _, p := range m.ask.Props {
+		props = append(props, p.Prop)
+	}
+	c := Choice{Key: "vessel", Label: "Vessel", Took: "a usual small bowl", Because: "There are no clear vessels alike that are free.", Swap: []finding.Edit{}}
+	s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "bowl", 110, 50
+	if alike, n := cupboard.Alike(props, len(g.shots)); len(alike) > 0 {
+		if v, ok := scene.VesselOf(alike[0]); ok {
+			v.XMm, v.YMm = s.Vessel.XMm, s.Vessel.YMm
+			s.Vessel = v
+			c = Choice{Key: "vessel", Label: "Vessel", Took: alike[0].Name, Because: "Clear vessels alike make one series of the ingredients.", From: n, Swap: []finding.Edit{}}
+		}
+	} else {
+		m.lack(finding.Finding{Code: "no-alike", Severity: finding.Note, Subject: "Ingredients", Measure: "no clear vessels alike are free", Limit: "one kind for all of them", Because: "Alike they make a series.", Try: []finding.Try{finding.Hands("Buy six small clear glasses or bowls of one kind, 6 to 11 cm")}})
+	}
+	s.Food = scene.Food{Name: "Ingredients", Form: "mound", AboveMm: math.Round(0.12 * s.Vessel.DiameterMm), Colour: "#a8763e", FillShare: 0.6}
+	s, all := m.inPlace(s, g.light)
+	out := append([]Choice{c}, all...)
+	s, all = m.ground(s, d, false)
+	return s, append(out, all...)
+}
+
+// built arranges, lights and looks at a set-up, and each of its frames.
+func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
+	rng := m.random(g.key)
+	lead := g.lead()
+	out := SetUp{Key: g.key, Words: g.dish.Title, Frames: []Frame{}, Choices: choices}
+	if g.raw {
+		out.Words = "Ingredients"
+	}
+	if choices == nil { // the same things in light from elsewhere
+		s, out.Choices = m.inPlace(s, g.light)
+	}
+	s, cam := m.camera(s, lead, g.dish)
+	s = m.arrange(s, rng)
+	cameras := []scene.Camera{s.Camera}
+	for _, x := range g.shots { // a card stands clear of every frame that is taken of it
+		t, _ := m.camera(s, x, g.dish)
+		cameras = append(cameras, t.Camera)
+	}
+	s, lit := m.cards(s, g.light, cameras)
+	out.Choices = append(out.Choices, lit...)
+	s, sharp := m.sharp(s, lead)
+	s, stop := m.aperture(s)
+	mended, err := Mend(s, m.judge, func(path string) bool {
+		return !strings.HasPrefix(path, "vessel.") && !strings.HasPrefix(path, "food.") && !strings.HasPrefix(path, "table.") && !strings.HasPrefix(path, "room.")
+	}, heroPresses)
+	if err == nil {
+		s = mended.Set
+	}
+	out.Up, _ = s.Parts(scene.SetUp{})
+	for _, x := range g.shots {
+		if x.ID == lead.ID {
+			_, own := s.Parts(out.Up)
+			out.Frames = append(out.Frames, Frame{ShotID: x.ID, Own: own, Choices: append(append(cam, sharp, stop), pressed(mended.Did)...)})
+			continue
+		}
+		out.Frames = append(out.Frames, m.frame(s, out.Up, x, g))
+	}
+	return out
+}
+
+// frame is another frame of a set-up: its camera, its state of the dish, what it leaves out.
+func (m *maker) frame(s scene.Set, up scene.SetUp, x Shot, g group) Frame {
+	t := s.Copy()
+	t.Answers, t.Follows = scene.Questions{}, ""
+	if g.raw {
+		t = ingredient(t, x)
+	}
+	t.State = state(x.Kind)
+	t, cam := m.camera(t, x, g.dish)
+	t, sharp := m.sharp(t, x)
+	t, stop := m.aperture(t)
+	t.OwnCards = true // a card that is in the way of this frame goes out for it
+	mended, err := Mend(t, m.judge, func(path string) bool {
+		return strings.HasPrefix(path, "camera.") || (strings.HasPrefix(path, "things.") || strings.HasPrefix(path, "cards.")) && strings.HasSuffix(path, ".on")
+	}, framePresses)
+	if err == nil {
+		t = mended.Set
+	}
+	t.OwnCards = !slices.EqualFunc(t.Cards, up.Cards, func(a, b scene.Card) bool { return a.On == b.On })
+	_, own := t.Parts(up)
+	return Frame{ShotID: x.ID, Own: own, Choices: append(append(cam, sharp, stop), pressed(mended.Did)...)}
+}
+
+// pressed are the mends as choices.
+func pressed(did []string) []Choice {
+	var out []Choice
+	for _, w := range did {
+		out = append(out, Choice{Key: "mend", Label: "Mended", Took: w, Because: "The picture gains by it.", Swap: []finding.Edit{}})
+	}
+	return out
+}
+
+// state is how far the dish is in a frame of a kind.
+func state(k shots.Kind) words.DishState {
+	switch k {
+	case shots.Before, shots.Safe:
+		return words.Undressed
+	case shots.After:
+		return words.Cut
+	}
+	return words.Served
+}
+
+// liquids are words of ingredients that are poured; start values of our own.
+var liquids = []string{"juice", "milk", "cream", "oil", "water", "stock", "syrup", "vinegar", "wine", "cider", "gin", "tonic", "rum", "brandy", "coffee", "tea", "honey", "broth"}
+
+// ingredient fills the vessel with what a frame shows.
+func ingredient(s scene.Set, x Shot) scene.Set {
+	name := x.Cause
+	if name == "" {
+		name = x.Title
+	}
+	f := scene.Food{Name: capital(name), Form: "mound", AboveMm: s.Food.AboveMm, Colour: s.Food.Colour, FillShare: 0.6}
+	if hex, known := colour.Of(name); known != "" {
+		f.Colour = hex
+	}
+	for _, w := range liquids {
+		if strings.Contains(strings.ToLower(name), w) {
+			f.Form, f.AboveMm = "liquid", 0
+		}
+	}
+	s.Food, s.OwnFood = f, true
+	return s
+}
+
+// random is a source that depends on the seed and on what it is for alone, so that one set-up
+// more does not change the others.
+func (m *maker) random(key string) *rand.Rand {
+	h := fnv.New64a()
+	_, _ = h.Write([]byte(key))
+	return rand.New(rand.NewPCG(m.ask.Seed+uint64(m.ask.Variant), h.Sum64()))
+}
