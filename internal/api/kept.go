@@ -80,7 +80,7 @@ var shapes = []shape{
 	told(func(r store.SetRow) set.PlannedSet {
 		return set.PlannedSet{Set: r.Set(), Version: r.Version, SetUpID: r.SetUpID}
 	}),
-	told(func(r store.PlaceRow) set.KeptPlace { return set.KeptPlace{Place: r.Place, Version: r.Version} }),
+	told(func(r store.PlaceRow) set.KeptPlace { return set.KeptOf(r) }),
 	told(func(r store.PreferencesRow) core.KeptUnits { return core.KeptUnits{Units: r.Units, Version: r.Version} }),
 	told(func(r store.SeriesRow) kitchen.TermsOf { return kitchen.TermsOf{Terms: r.Terms, Version: r.Version} }),
 	told(func(p store.Person) Person { return Person{p.ID, p.Email, p.Name, p.Role, p.CreatedAt} }),

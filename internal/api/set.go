@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 
-	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
@@ -201,30 +200,5 @@ func (a *API) lightRoutes() {
 	route(a, Assistant, "DELETE", "/api/searches/{id}", "cancelLightSearch", "Cancel a search", func(_ context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Set.CancelSearch(in.ID)
 	})
-	route(a, Assistant, "GET", "/api/place", "place", "The studio's place and windows", func(ctx context.Context, _ *none) (*body[set.KeptPlace], error) {
-		return point(s.Set.Place(ctx))
-	})
-	route(a, Photographer, "PUT", "/api/place", "savePlace", "Save the studio's place and windows", func(ctx context.Context, in *struct{ Body set.KeptPlace }) (*body[set.KeptPlace], error) {
-		return point(s.Set.SavePlace(ctx, who(ctx), in.Body.Version, in.Body.Place))
-	})
-	route(a, Assistant, "GET", "/api/almanac/{window}/year", "almanacYear", "A window through a year", func(ctx context.Context, in *struct {
-		Window int `path:"window" doc:"Place of the window in the list"`
-		Year   int `query:"year" minimum:"1900" maximum:"2100" doc:"The year"`
-	}) (*body[almanac.Year], error) {
-		return point(s.Set.AlmanacYear(ctx, in.Window, in.Year))
-	})
-	route(a, Assistant, "GET", "/api/almanac/{window}/day", "almanacDay", "A window through a day", func(ctx context.Context, in *struct {
-		Window int    `path:"window" doc:"Place of the window in the list"`
-		Day    string `query:"day" doc:"YYYY-MM-DD"`
-	}) (*body[almanac.DayStrip], error) {
-		return point(s.Set.AlmanacDay(ctx, in.Window, in.Day))
-	})
-	route(a, Assistant, "GET", "/api/almanac/{window}/light.ics", "goodLight", "Hours of good light as a calendar", func(ctx context.Context, in *struct {
-		Window int    `path:"window" doc:"Place of the window in the list"`
-		From   string `query:"from" doc:"First day, YYYY-MM-DD"`
-		To     string `query:"to" doc:"Last day, YYYY-MM-DD"`
-	}) (*document, error) {
-		data, err := s.Set.GoodLight(ctx, in.Window, in.From, in.To)
-		return &document{ContentType: "text/calendar; charset=utf-8", Disposition: `attachment; filename="good-light.ics"`, Body: data}, err
-	})
+	a.placeRoutes()
 }

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	"figladder/internal/craft/draft"
 	"figladder/internal/studio/set"
 )
 
@@ -16,6 +17,11 @@ type IntoAsk struct {
 type NameAsk struct {
 	Name    string `json:"name" maxLength:"120" doc:"What it is called; empty for the name of its first dish"`
 	Version int    `json:"version" doc:"The version read"`
+}
+
+// DraftAsk says which draft is wanted.
+type DraftAsk struct {
+	Variant int `json:"variant" minimum:"0" maximum:"2" doc:"0 for the first; 1 and 2 differ on purpose in ground, light and angle"`
 }
 
 func (a *API) setUpRoutes() {
@@ -44,4 +50,19 @@ func (a *API) setUpRoutes() {
 	}) (*body[set.PlannedSet], error) {
 		return point(s.Set.PutInto(ctx, who(ctx), in.ID, in.Body.Version, in.Body.SetUpID))
 	}, a.makes)
+	route(a, Photographer, "POST", "/api/shoots/{id}/draft", "draftShoot", "Plan every frame that nobody has planned", func(ctx context.Context, in *struct {
+		ByID
+		Body DraftAsk
+	}) (*body[set.Drafted], error) {
+		return point(s.Set.Draft(ctx, who(ctx), in.ID, in.Body.Variant))
+	}, a.makes)
+	route(a, Assistant, "GET", "/api/shots/{id}/set/chosen", "chosenFor", "What was chosen when a shot's set was drafted", func(ctx context.Context, in *ByID) (*body[set.Chosen], error) {
+		return point(s.Set.ChosenFor(ctx, in.ID))
+	})
+	route(a, Assistant, "POST", "/api/shots/{id}/set/mend", "mendSet", "Press what the findings of a set offer, as long as it gains", func(ctx context.Context, in *struct {
+		ByID
+		Body OnlySet
+	}) (*body[draft.Mended], error) {
+		return point(s.Set.Mend(ctx, in.ID, in.Body.Set))
+	})
 }

@@ -10,6 +10,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/draft"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/reading"
@@ -69,6 +70,8 @@ type (
 	bareSuits   cupboard.Suits
 	bareScore   colour.Score
 	bareYear    almanac.Year
+	bareDraft   draft.Choice
+	bareMended  draft.Mended
 	bareDay     almanac.DayStrip
 	bareBake    trial.BakeReading
 	bareIdea    trial.Idea
@@ -92,6 +95,11 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		telling(func(v cupboard.Gap) any { v.Words = p.Words(v.Words); return bareGap(v) }),
 		telling(func(v cupboard.Suits) any { v.Because = p.Words(v.Because); return bareSuits(v) }),
 		telling(func(v colour.Score) any { v.Words = p.Words(v.Words); return bareScore(v) }),
+		telling(func(v draft.Choice) any {
+			v.Took, v.Next, v.Because = p.Words(v.Took), p.Words(v.Next), p.Words(v.Because)
+			return bareDraft(v)
+		}),
+		telling(func(v draft.Mended) any { v.Did = each(p, v.Did); return bareMended(v) }),
 		telling(func(v almanac.Year) any { v.Words = p.Words(v.Words); return bareYear(v) }),
 		telling(func(v almanac.DayStrip) any { v.Words = p.Words(v.Words); return bareDay(v) }),
 		telling(func(v trial.BakeReading) any { v.Words = p.Words(v.Words); return bareBake(v) }),

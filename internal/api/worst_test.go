@@ -127,7 +127,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 	if bad := place.Check(); bad != nil {
 		place.Windows = place.Windows[:8]
 	}
-	_, err = k.Set.SavePlace(ctx, k.Owner, 0, place)
+	_, err = k.Set.SavePlace(ctx, k.Owner, "", 0, place)
 	require.NoError(t, err)
 	sent("year", "GET", "/api/almanac/0/year?year=2026", nil)
 	sent("calendar", "GET", "/api/almanac/0/light.ics?from=2026-06-01&to=2026-07-30", nil)

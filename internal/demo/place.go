@@ -17,5 +17,5 @@ func (l *loader) place() {
 	if l.err != nil {
 		return
 	}
-	_, l.err = l.st.Set.SavePlace(l.ctx, l.who, 0, ternLoft)
+	_, l.err = l.st.Set.SavePlace(l.ctx, l.who, "", 0, ternLoft)
 }

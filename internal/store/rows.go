@@ -14,6 +14,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/draft"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/kit"
@@ -231,18 +232,20 @@ type SetUpRow struct {
 
 // SetUpDoc is what a set-up says.
 type SetUpDoc struct {
-	ShootID string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
-	Name    string      `json:"name" maxLength:"120" doc:"What it is called; empty for the name of its first dish"`
-	SetUp   scene.SetUp `gorm:"serializer:json" json:"setUp" doc:"What stands and shines"`
+	ShootID string         `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Name    string         `json:"name" maxLength:"120" doc:"What it is called; empty for the name of its first dish"`
+	SetUp   scene.SetUp    `gorm:"serializer:json" json:"setUp" doc:"What stands and shines"`
+	Draft   *draft.OfSetUp `gorm:"serializer:json" json:"draft" doc:"As it was drafted; null for what a person has made"`
 }
 
 // SetRow is the set planned for a shot: a set-up, and what is the shot's own of it. The
 // database counts its version up when the set-up changes, too (migration 12).
 type SetRow struct {
 	Base
-	ShotID  string    `json:"shotId" readOnly:"true" doc:"Its shot"`
-	SetUpID string    `json:"setUpId" doc:"The set-up it is taken of"`
-	Own     scene.Own `gorm:"serializer:json" json:"own" doc:"What is its own"`
+	ShotID  string         `json:"shotId" readOnly:"true" doc:"Its shot"`
+	SetUpID string         `json:"setUpId" doc:"The set-up it is taken of"`
+	Own     scene.Own      `gorm:"serializer:json" json:"own" doc:"What is its own"`
+	Draft   *draft.OfFrame `gorm:"serializer:json" json:"draft" doc:"As it was drafted; null for what a person has made"`
 
 	Up *SetUpRow `gorm:"-" json:"-"` // the set-up, where it was read with it
 }

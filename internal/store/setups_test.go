@@ -40,7 +40,7 @@ func TestSetsFromBeforeSetUpsComeThrough(t *testing.T) {
 		require.NoError(t, err)
 		var doc map[string]any
 		require.NoError(t, json.Unmarshal(out, &doc))
-		for _, k := range []string{"through", "state", "ownVessel", "ownFood"} {
+		for _, k := range []string{"through", "state", "ownVessel", "ownFood", "ownCards", "placeId"} {
 			delete(doc, k)
 		}
 		out, _ = json.Marshal(doc)

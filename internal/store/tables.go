@@ -25,7 +25,7 @@ var registered = []kind{
 	table[Reservation]("reservations", ""),
 	table[KitRow]("kit", "Piece of kit"),
 	table[WantedRow]("wanted", "Wish"),
-	table[PlaceRow]("places", ""),
+	table[PlaceRow]("places", "Place"),
 	table[PreferencesRow]("preferences", ""),
 	table[HabitRow]("habits", ""),
 	table[VerbRow]("verbs", ""),

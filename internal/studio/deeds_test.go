@@ -19,8 +19,8 @@ import (
 	"figladder/internal/craft/units"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
-	"figladder/internal/studio/set"
 	cupboardroom "figladder/internal/studio/cupboard"
+	"figladder/internal/studio/set"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -109,10 +109,19 @@ func TestDeedsOfThePlaceGoBackAndForth(t *testing.T) {
 	k := studiotest.New(t)
 	place := almanac.Place{Name: "Loft", Zone: "Europe/London", TableMm: 750, Windows: []almanac.Window{almanac.StartWindow()}}
 	walk(t, k, set.PlacesScope, []step{
-		{"SavePlace", func() error { _, err := k.Set.SavePlace(t.Context(), k.Owner, 0, place); return err }},
+		{"SavePlace", func() error { _, err := k.Set.SavePlace(t.Context(), k.Owner, "", 0, place); return err }},
+		{"AddPlace", func() error {
+			_, err := k.Set.AddPlace(t.Context(), k.Owner, place)
+			return err
+		}},
+		{"RemovePlace", func() error {
+			all, err := k.Set.Places(t.Context())
+			require.NoError(t, err)
+			return k.Set.RemovePlace(t.Context(), k.Owner, all[1].ID)
+		}},
 		{"SavePlace", func() error {
 			place.Name = "Loft, swept"
-			_, err := k.Set.SavePlace(t.Context(), k.Owner, 1, place)
+			_, err := k.Set.SavePlace(t.Context(), k.Owner, "", 1, place)
 			return err
 		}},
 	})
@@ -255,6 +264,9 @@ func TestDeedsOfSetUpsGoBackAndForth(t *testing.T) {
 			return err
 		}},
 		{"RemoveSetUp", func() error { return k.Set.RemoveSetUp(ctx, k.Owner, at(0).SetUpID) }},
+		{"Draft", func() error { _, err := k.Set.Draft(ctx, k.Owner, shoot.Key, 0); return err }},
+		{"SaveSet", save(1, func(p *set.PlannedSet) { p.Set.Camera.Aperture = 5 })},
+		{"Draft", func() error { _, err := k.Set.Draft(ctx, k.Owner, shoot.Key, 1); return err }},
 	})
 }
 

@@ -20,6 +20,7 @@ type Brief struct {
 	PutAway      bool          `json:"putAway,omitempty" doc:"Whether the shoot is put away: kept whole, and out of the way at home"`
 	Zone         string        `json:"zone" maxLength:"60" doc:"Time zone of the place, such as Europe/London"`
 	Where        string        `json:"where" maxLength:"500" doc:"Which room, which light"`
+	PlaceID      string        `json:"placeId,omitempty" maxLength:"64" doc:"Which of the studio's places; empty for the first"`
 	Why          string        `json:"why" maxLength:"500" doc:"To what end"`
 	How          string        `json:"how" maxLength:"500" doc:"In what manner: light, style, order"`
 	Mood         Mood          `json:"mood" doc:"Bright or dark, bold or muted"`

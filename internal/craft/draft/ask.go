@@ -28,8 +28,18 @@ type Ask struct {
 	Day     string // YYYY-MM-DD, or empty
 	Wants   scene.Wants
 	Shapes  []compose.Wanted // what is published
-	Variant int              // 0 for the first draft; 1 and 2 differ on purpose in ground, light and angle
-	Seed    uint64
+	// Standing are sets that a person has made, by shot: they stay, and the other frames that can
+	// be taken of their set-up are.
+	Standing map[string]Standing
+	Variant  int // 0 for the first draft; 1 and 2 differ on purpose in ground, light and angle
+	Seed     uint64
+}
+
+// Standing is a set that a person has made.
+type Standing struct {
+	SetUpID string
+	Up      scene.SetUp
+	Own     scene.Own
 }
 
 // Dish is a dish as far as its pictures matter.
@@ -73,6 +83,7 @@ type Draft struct {
 type SetUp struct {
 	Key     string      `json:"key" doc:"Stable name within the shoot: dish and light, or ingredients"`
 	Words   string      `json:"words" doc:"What it is called"`
+	Stands  string      `json:"stands" doc:"Key of the set-up that stood before and is left as it is; empty for a drafted one"`
 	Up      scene.SetUp `json:"up" doc:"What stands and shines"`
 	Frames  []Frame     `json:"frames" doc:"The frames taken of it, in the order of the list"`
 	Choices []Choice    `json:"choices" doc:"What was chosen for it"`
@@ -94,4 +105,5 @@ type Choice struct {
 	Next    string         `json:"next" doc:"What would have been next; empty when there was nothing else"`
 	From    int            `json:"from" doc:"How many it was chosen from"`
 	Swap    []finding.Edit `json:"swap" doc:"Edits that put the next in its place"`
+	Back    []finding.Edit `json:"back" doc:"Edits that put back what was taken"`
 }

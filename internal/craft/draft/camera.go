@@ -13,7 +13,7 @@ import (
 
 // across is how much of the scene a kind of frame takes in, in diameters of the vessel; start
 // values of our own.
-var across = map[shots.Kind]float64{shots.Hero: 2.3, shots.Alternate: 2.7, shots.Detail: 1.2, shots.Ingredient: 1.9, shots.Before: 2.1, shots.After: 2.1, shots.Action: 2.1, shots.Safe: 2.2, shots.Repeat: 2.8, shots.Free: 2.4, shots.Clip: 2.2}
+var across = map[shots.Kind]float64{shots.Hero: 2.3, shots.Alternate: 2.7, shots.Detail: 1.2, shots.Ingredient: 2.6, shots.Before: 2.1, shots.After: 2.1, shots.Action: 2.1, shots.Safe: 2.2, shots.Repeat: 2.8, shots.Free: 2.4, shots.Clip: 2.2}
 
 // farMm is how far back a camera goes where the place does not say, and overMm how high over
 // the table its support holds it.
@@ -112,6 +112,8 @@ func (m *maker) widthMm(s scene.Set, diameters float64, whole bool) float64 {
 	tall := d*sin + s.TopMm()*cos
 	a, u := s.Camera.FrameSensor()
 	frame := a / u
+	// Seen level a dish is a narrow band: the frame comes nearer.
+	diameters *= 0.72 + 0.28*sin
 	need := math.Max(diameters*d, 1.5*tall*frame)
 	if !whole {
 		return math.Max(diameters*d, 1.15*tall*frame)
@@ -136,6 +138,8 @@ func (m *maker) widthMm(s scene.Set, diameters float64, whole bool) float64 {
 func (m *maker) sharp(s scene.Set, x Shot) (scene.Set, Choice) {
 	c := Choice{Key: "sharp", Label: "Sharp", From: 3, Swap: []finding.Edit{finding.SetText("camera.sharp", "dish")}, Next: "the whole dish"}
 	switch e := s.Camera.ElevationDeg; {
+	case x.Kind == shots.Ingredient && s.Vessel.HeightMm > 0.45*s.Vessel.DiameterMm:
+		s.Camera.Sharp, c.Took, c.Because = "rim", "the rim, where the food ends", "So near, a whole vessel is deeper than any aperture covers."
 	case x.Kind == shots.Ingredient:
 		s.Camera.Sharp, c.Took, c.Because = "food", "the food alone", "The vessel only holds it."
 	case e >= 75:

@@ -2,6 +2,7 @@ package draft
 
 import (
 	"fmt"
+	"math"
 	"sort"
 
 	"figladder/internal/craft/cupboard"
@@ -22,7 +23,21 @@ const (
 	heldBonus = 1000.0
 	usedMalus = 12.0
 	leastSuit = 40.0 // a prop below it is no help
+
+	// What is lighter than the food by more than the slack, in OKLab lightness, takes the eye.
+	brightMalus, brightSlack = 160.0, 0.06
 )
+
+// lightness is the food's, by its largest part; middling where its colours are not known.
+func (d *Dish) lightness() float64 {
+	best, l := -1.0, 0.6
+	for _, p := range d.Plan.Food {
+		if p.Share > best {
+			best, l = p.Share, lightness(p.Hex)
+		}
+	}
+	return l
+}
 
 // rank orders the props that are something for a dish, best first; of equals by name.
 func (m *maker) rank(d *Dish, is func(ranked) bool) []ranked {
@@ -36,7 +51,7 @@ func (m *maker) rank(d *Dish, is func(ranked) bool) []ranked {
 		if r.score = r.suits.Score; p.Held == d.ID {
 			r.score += heldBonus
 		}
-		r.score -= usedMalus * float64(m.used[p.ID])
+		r.score -= usedMalus*float64(m.used[p.ID]) + brightMalus*math.Max(0, lightness(r.face().Front.Colour)-d.lightness()-brightSlack)
 		if is(r) {
 			out = append(out, r)
 		}

@@ -7,11 +7,12 @@ import (
 
 // group are the frames of one set-up.
 type group struct {
-	key   string
-	dish  *Dish // of the first frame
-	light words.Direction
-	shots []Shot
-	raw   bool // ingredients in vessels alike (P11)
+	key    string
+	dish   *Dish // of the first frame
+	light  words.Direction
+	shots  []Shot
+	raw    bool      // ingredients in vessels alike (P11)
+	stands *Standing // what a person has made of it
 }
 
 // lead is the frame that the set-up is built for: the hero, or the first.
@@ -65,6 +66,20 @@ func divide(a Ask) []group {
 			out = append(out, group{key: key, dish: d, light: from, raw: raw})
 		}
 		out[i].shots = append(out[i].shots, x)
+		if s, made := a.Standing[x.ID]; made && (out[i].stands == nil || x.Kind == shots.Hero) {
+			out[i].stands = &s
+		}
+	}
+	return out
+}
+
+// open are the frames that are still to be drafted.
+func (g group) open(a Ask) []Shot {
+	var out []Shot
+	for _, x := range g.shots {
+		if _, made := a.Standing[x.ID]; !made {
+			out = append(out, x)
+		}
 	}
 	return out
 }

@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"slices"
+	"sort"
 	"strings"
 	"sync"
 
@@ -59,7 +60,9 @@ func Make(ctx context.Context, a Ask) (Draft, error) {
 	choices := make([][]Choice, len(groups))
 	first := map[string]int{} // the first set-up of a dish: others of it have the same props
 	for i, g := range groups {
-		if k, known := first[g.dish.ID]; known && !g.raw {
+		if g.stands != nil {
+			laid[i] = g.stands.Up.With(g.stands.Own)
+		} else if k, known := first[g.dish.ID]; known && !g.raw {
 			laid[i], choices[i] = laid[k].Copy(), nil
 		} else if g.raw {
 			laid[i], choices[i] = m.rawSet(g)
@@ -77,6 +80,10 @@ func Make(ctx context.Context, a Ask) (Draft, error) {
 		return Draft{}, err
 	}
 	out.Lacks = append(out.Lacks, m.lacks...)
+	sort.SliceStable(out.Lacks, func(i, j int) bool {
+		a, b := out.Lacks[i], out.Lacks[j]
+		return a.Subject+a.Code < b.Subject+b.Code
+	})
 	return out, nil
 }
 
@@ -140,10 +147,19 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 	if g.raw {
 		out.Words = "Ingredients"
 	}
+	if g.stands != nil {
+		out.Up, out.Stands, out.Choices = g.stands.Up, g.stands.SetUpID, []Choice{}
+		for _, x := range g.open(m.ask) {
+			out.Frames = append(out.Frames, m.frame(s, out.Up, x, g))
+		}
+		return out
+	}
 	if choices == nil { // the same things in light from elsewhere
 		s, out.Choices = m.inPlace(s, g.light)
 	}
 	s, cam := m.camera(s, lead, g.dish)
+	s, chill := cold(s, false)
+	out.Choices = append(out.Choices, chill...)
 	s = m.arrange(s, rng)
 	cameras := []scene.Camera{s.Camera}
 	for _, x := range g.shots { // a card stands clear of every frame that is taken of it
@@ -155,16 +171,17 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 	s, sharp := m.sharp(s, lead)
 	s, stop := m.aperture(s)
 	mended, err := Mend(s, m.judge, func(path string) bool {
-		return !strings.HasPrefix(path, "vessel.") && !strings.HasPrefix(path, "food.") && !strings.HasPrefix(path, "table.") && !strings.HasPrefix(path, "room.")
+		return !decidedElsewhere(path) && !strings.HasPrefix(path, "vessel.") && !strings.HasPrefix(path, "food.") && !strings.HasPrefix(path, "table.") && !strings.HasPrefix(path, "room.")
 	}, heroPresses)
 	if err == nil {
 		s = mended.Set
 	}
 	out.Up, _ = s.Parts(scene.SetUp{})
+	out.Choices = withBack(s, out.Choices)
 	for _, x := range g.shots {
 		if x.ID == lead.ID {
 			_, own := s.Parts(out.Up)
-			out.Frames = append(out.Frames, Frame{ShotID: x.ID, Own: own, Choices: append(append(cam, sharp, stop), pressed(mended.Did)...)})
+			out.Frames = append(out.Frames, Frame{ShotID: x.ID, Own: own, Choices: withBack(s, append(append(cam, sharp, stop), pressed(mended.Did)...))})
 			continue
 		}
 		out.Frames = append(out.Frames, m.frame(s, out.Up, x, g))
@@ -181,18 +198,44 @@ func (m *maker) frame(s scene.Set, up scene.SetUp, x Shot, g group) Frame {
 	}
 	t.State = state(x.Kind)
 	t, cam := m.camera(t, x, g.dish)
+	t, chill := cold(t, true)
+	cam = append(cam, chill...)
 	t, sharp := m.sharp(t, x)
 	t, stop := m.aperture(t)
 	t.OwnCards = true // a card that is in the way of this frame goes out for it
 	mended, err := Mend(t, m.judge, func(path string) bool {
-		return strings.HasPrefix(path, "camera.") || (strings.HasPrefix(path, "things.") || strings.HasPrefix(path, "cards.")) && strings.HasSuffix(path, ".on")
+		return strings.HasPrefix(path, "camera.") && !decidedElsewhere(path) || (strings.HasPrefix(path, "things.") || strings.HasPrefix(path, "cards.")) && strings.HasSuffix(path, ".on")
 	}, framePresses)
 	if err == nil {
 		t = mended.Set
 	}
 	t.OwnCards = !slices.EqualFunc(t.Cards, up.Cards, func(a, b scene.Card) bool { return a.On == b.On })
 	_, own := t.Parts(up)
-	return Frame{ShotID: x.ID, Own: own, Choices: append(append(cam, sharp, stop), pressed(mended.Did)...)}
+	return Frame{ShotID: x.ID, Own: own, Choices: withBack(t, append(append(cam, sharp, stop), pressed(mended.Did)...))}
+}
+
+// decidedElsewhere reports whether a field has a rule of its own in a draft, so that no press
+// of a finding changes it: the list says the angle, and depth the aperture.
+func decidedElsewhere(path string) bool {
+	return path == "camera.elevationDeg" || path == "camera.aperture" || path == "camera.sharp"
+}
+
+// cold serves a dish cold for a frame from straight above, where its steam would fog the lens
+// (S6; another school keeps the camera high and presses in the burst).
+func cold(s scene.Set, own bool) (scene.Set, []Choice) {
+	if s.Camera.ElevationDeg < 75 || !s.Food.Steams {
+		return s, nil
+	}
+	s.Food.Steams, s.OwnFood = false, own
+	return s, []Choice{{Key: "steam", Label: "Steam", Took: "served cold for this one", Because: "From straight above steam fogs the lens. The other school keeps the camera high and presses as the heat rises.", Next: "hot, in the burst", From: 2, Swap: []finding.Edit{finding.SetFlag("food.steams", true)}}}
+}
+
+// withBack adds the edits that put back what was taken, as the set has it.
+func withBack(s scene.Set, all []Choice) []Choice {
+	for i := range all {
+		all[i].Back = scene.Values(s, all[i].Swap)
+	}
+	return all
 }
 
 // pressed are the mends as choices.

@@ -48,6 +48,48 @@ func Apply(s Set, edits []finding.Edit) (Set, []finding.FieldProblem) {
 	return out, nil
 }
 
+// Values are edits that put back what a set has where others would change it; one for a place
+// that the set has not is left out.
+func Values(s Set, of []finding.Edit) []finding.Edit {
+	out := []finding.Edit{}
+	raw, err := json.Marshal(s)
+	if err != nil {
+		return out
+	}
+	var doc any
+	_ = json.Unmarshal(raw, &doc)
+	for _, e := range of {
+		switch v := valueAt(doc, strings.Split(e.Path, ".")).(type) {
+		case float64:
+			out = append(out, finding.SetNumber(e.Path, v))
+		case string:
+			out = append(out, finding.SetText(e.Path, v))
+		case bool:
+			out = append(out, finding.SetFlag(e.Path, v))
+		}
+	}
+	return out
+}
+
+// valueAt reads what stands at a path; nil when there is no such place.
+func valueAt(doc any, path []string) any {
+	for _, k := range path {
+		switch x := doc.(type) {
+		case map[string]any:
+			doc = x[k]
+		case []any:
+			i, err := strconv.Atoi(k)
+			if err != nil || i < 0 || i >= len(x) {
+				return nil
+			}
+			doc = x[i]
+		default:
+			return nil
+		}
+	}
+	return doc
+}
+
 // put writes a value at a path of field names and places in lists, and reports
 // whether there is such a place.
 func put(doc any, path []string, v any) bool {

@@ -34,7 +34,7 @@ func depthShort(r *reader) []finding.Finding {
 	c := r.s.Camera
 	f := finding.Finding{Code: "depth-short", Severity: finding.Care, Subject: "Depth of field",
 		Measure: fmt.Sprintf("%.0f mm sharp at f/%s", got.FarMm-got.NearMm, exposure.ShowNumber(c.Aperture)),
-		Limit:   fmt.Sprintf("%.0f mm for the whole dish", r.span),
+		Limit:   fmt.Sprintf("%.0f mm for %s", r.span, r.must),
 		Because: "Too wide open leaves the garnish and the far rim mushy."}
 	if n := r.out.CoverNumber; n > 0 {
 		f.Try = append(f.Try, finding.Press("Close to f/"+exposure.ShowNumber(n), finding.SetNumber("camera.aperture", n)))

@@ -118,6 +118,7 @@ type reader struct {
 	uneven                                    float64 // stops over the background
 	steam                                     float64 // stops that steam stands out by
 	hung                                      *rig    // how the camera hangs; nil when it does not
+	must                                      string  // what must be sharp, in words
 }
 
 // lightOf makes the light of a set, until whoever asked has left.
@@ -140,7 +141,10 @@ func (r *reader) optics() {
 	r.span = optics.Span(r.s.Vessel.DiameterMm, r.s.TopMm(), c.ElevationDeg)
 	from, to, chosen := r.s.mustBeSharp(r.objects, r.span)
 	need := Span{NearMm: from, FarMm: to}
-	r.span = to - from
+	r.span, r.must = to-from, chosen
+	if chosen == "" {
+		r.must = "the whole dish"
+	}
 	r.out.Needed = need
 	needed := reading.Line{Words: "Chosen on the picture: " + chosen, Formula: "nearest to farthest along the line of sight", Shown: fmt.Sprintf("%.0f to %.0f mm", from, to)}
 	if chosen == "" {

@@ -8,7 +8,8 @@ create table setups (
   created_at timestamptz not null,
   shoot_id text not null references shoots on delete cascade,
   name text not null,
-  set_up jsonb not null
+  set_up jsonb not null,
+  draft jsonb
 );
 create index setups_of_shoot on setups (shoot_id, id);
 
@@ -33,11 +34,11 @@ create function row_of(r text) returns jsonb language sql immutable as $$
 $$;
 create function setup_row(r text, shoot text) returns jsonb language sql immutable as $$
   select case when r is null then 'null'::jsonb else
-    row_text((row_of(r) - array['shotId', 'set']) || jsonb_build_object('shootId', shoot, 'name', '', 'setUp', shared_of(row_of(r)->'set'))) end
+    row_text((row_of(r) - array['shotId', 'set']) || jsonb_build_object('shootId', shoot, 'name', '', 'setUp', shared_of(row_of(r)->'set'), 'draft', null)) end
 $$;
 create function set_row(r text, up text) returns jsonb language sql immutable as $$
   select case when r is null then 'null'::jsonb else
-    row_text((row_of(r) - 'set') || jsonb_build_object('setUpId', up, 'own', own_of(row_of(r)->'set'))) end
+    row_text((row_of(r) - 'set') || jsonb_build_object('setUpId', up, 'own', own_of(row_of(r)->'set'), 'draft', null)) end
 $$;
 -- +goose StatementEnd
 
@@ -45,8 +46,8 @@ create temporary table divided_sets as
   select r.id, s.shoot_id, r.created_at, shared_of(r.set) as shared, own_of(r.set) as own,
     first_value(r.id) over (partition by s.shoot_id, shared_of(r.set) - 'food' order by r.created_at, r.id) as up
   from sets r join shots s on s.id = r.shot_id;
-insert into setups select id, 1, created_at, shoot_id, '', shared from divided_sets where id = up;
-alter table sets add column set_up_id text references setups, add column own jsonb;
+insert into setups (id, version, created_at, shoot_id, name, set_up) select id, 1, created_at, shoot_id, '', shared from divided_sets where id = up;
+alter table sets add column set_up_id text references setups, add column own jsonb, add column draft jsonb;
 update sets set set_up_id = d.up, own = d.own || case when d.shared->'food' = u.set_up->'food' then '{}' else jsonb_build_object('food', d.shared->'food') end
   from divided_sets d join setups u on u.id = d.up where d.id = sets.id;
 -- +goose StatementBegin
@@ -97,5 +98,5 @@ update sets set set = (u.set_up - 'cameras') || jsonb_build_object('views', u.se
     || case when own->'food' = 'null' then '{}' else jsonb_build_object('food', own->'food') end
     || case when own->'vessel' = 'null' then '{}' else jsonb_build_object('vessel', own->'vessel') end
   from setups u where u.id = set_up_id;
-alter table sets alter column set set not null, drop column set_up_id, drop column own;
+alter table sets alter column set set not null, drop column set_up_id, drop column own, drop column draft;
 drop table setups;

@@ -18,11 +18,11 @@ func (s *Room) decided(ctx context.Context, shot *store.Shot, dish *store.Dish) 
 	if err != nil {
 		return scene.Decided{}, err
 	}
-	place, err := s.Place(ctx)
+	place, _, err := s.PlaceOf(ctx, shoot)
 	if err != nil {
 		return scene.Decided{}, err
 	}
-	out := scene.Decided{Held: held, Plan: dish.Colour, Day: shoot.Brief.When, Place: &place.Place}
+	out := scene.Decided{Held: held, Plan: dish.Colour, Day: shoot.Brief.When, Place: place}
 	tx := s.Store.WithContext(ctx)
 	last, err := core.PlannedSets(tx, tx.Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shot.ShootID).Order("sets.created_at desc, sets.id desc").Limit(1))
 	if err == nil && len(last) > 0 {

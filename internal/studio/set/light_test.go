@@ -24,10 +24,10 @@ func loft() almanac.Place {
 func TestPlaceIsSavedOnceAndUndone(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	empty, err := k.Set.Place(ctx)
+	empty, err := k.Set.Place(ctx, "")
 	require.NoError(t, err)
 	assert.Zero(t, empty.Version)
-	_, err = k.Set.AlmanacYear(ctx, 0, 2026)
+	_, err = k.Set.AlmanacYear(ctx, "", 0, 2026)
 	assert.ErrorContains(t, err, "no such window")
 	_, err = k.Set.InRoom(ctx, scene.Start(), 0)
 	assert.ErrorContains(t, err, "no windows yet")
@@ -35,59 +35,59 @@ func TestPlaceIsSavedOnceAndUndone(t *testing.T) {
 	// Twenty first saves at once make one place.
 	var all sync.WaitGroup
 	for range 20 {
-		all.Go(func() { _, _ = k.Set.SavePlace(ctx, k.Owner, 0, loft()) })
+		all.Go(func() { _, _ = k.Set.SavePlace(ctx, k.Owner, "", 0, loft()) })
 	}
 	all.Wait()
 	var n int64
 	require.NoError(t, k.Store.Table("places").Count(&n).Error)
 	assert.EqualValues(t, 1, n)
 
-	now, err := k.Set.Place(ctx)
+	now, err := k.Set.Place(ctx, "")
 	require.NoError(t, err)
 	east := loft()
 	east.Windows[0].BearingDeg = 90
-	saved, err := k.Set.SavePlace(ctx, k.Owner, now.Version, east)
+	saved, err := k.Set.SavePlace(ctx, k.Owner, "", now.Version, east)
 	require.NoError(t, err)
 	assert.Equal(t, now.Version+1, saved.Version)
-	_, err = k.Set.SavePlace(ctx, k.Owner, now.Version, loft())
+	_, err = k.Set.SavePlace(ctx, k.Owner, "", now.Version, loft())
 	var stale *store.StaleError
 	assert.ErrorAs(t, err, &stale, "somebody saved meanwhile")
 	_, err = k.Undo(ctx, k.Owner, set.PlacesScope, false)
 	require.NoError(t, err)
-	back, err := k.Set.Place(ctx)
+	back, err := k.Set.Place(ctx, "")
 	require.NoError(t, err)
 	assert.Equal(t, 270.0, back.Place.Windows[0].BearingDeg)
 	bad := loft()
 	bad.Zone = "Port Merrow"
-	_, err = k.Set.SavePlace(ctx, k.Owner, back.Version, bad)
+	_, err = k.Set.SavePlace(ctx, k.Owner, "", back.Version, bad)
 	assert.ErrorContains(t, err, "no time zone")
 }
 
 func TestAlmanacRefusesInWords(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	_, err := k.Set.SavePlace(ctx, k.Owner, 0, loft())
+	_, err := k.Set.SavePlace(ctx, k.Owner, "", 0, loft())
 	require.NoError(t, err)
 	for _, day := range []string{"", "tomorrow", "2026-02-30", "2150-01-01", "1066-10-14"} {
-		_, err := k.Set.AlmanacDay(ctx, 0, day)
+		_, err := k.Set.AlmanacDay(ctx, "", 0, day)
 		var field *core.FieldError
 		assert.ErrorAs(t, err, &field, day)
 	}
-	d, err := k.Set.AlmanacDay(ctx, 0, "2027-06-21")
+	d, err := k.Set.AlmanacDay(ctx, "", 0, "2027-06-21")
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, d.Moments[0].Cloud, 0.0, "with the forecast")
-	_, err = k.Set.GoodLight(ctx, 0, "2026-12-31", "2026-12-01")
+	_, err = k.Set.GoodLight(ctx, "", 0, "2026-12-31", "2026-12-01")
 	assert.Error(t, err)
-	_, err = k.Set.GoodLight(ctx, 0, "2026-01-01", "2026-12-31")
+	_, err = k.Set.GoodLight(ctx, "", 0, "2026-01-01", "2026-12-31")
 	assert.ErrorContains(t, err, "two months")
-	_, err = k.Set.GoodLight(ctx, 7, "2026-12-01", "2026-12-31")
+	_, err = k.Set.GoodLight(ctx, "", 7, "2026-12-01", "2026-12-31")
 	assert.ErrorContains(t, err, "no such window")
 }
 
 func TestWindowsAreTakenIntoASet(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
-	_, err := k.Set.SavePlace(ctx, k.Owner, 0, loft())
+	_, err := k.Set.SavePlace(ctx, k.Owner, "", 0, loft())
 	require.NoError(t, err)
 	// The far side looks north: the west window is on the left and shines to the right.
 	got, err := k.Set.InRoom(ctx, scene.Start(), 0)

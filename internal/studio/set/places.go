@@ -15,56 +15,138 @@ import (
 	"gorm.io/gorm"
 )
 
-// PlacesScope is the journal that changes of the studio's place are noted in.
+// PlacesScope is the journal that changes of places are noted in.
 const PlacesScope = "place"
 
-// KeptPlace is the studio's place; version 0 until it is first saved.
+// KeptPlace is a place; version 0 until it is first saved.
 type KeptPlace struct {
-	Place   almanac.Place `json:"place" doc:"The place and its windows"`
-	Version int           `json:"version" doc:"Counts saves; 0 before the first"`
+	ID      string          `json:"id" doc:"Key; empty before the first save"`
+	Place   almanac.Place   `json:"place" doc:"The place and its windows"`
+	Version int             `json:"version" doc:"Counts saves; 0 before the first"`
+	Recce   []almanac.Asked `json:"recce" readOnly:"true" doc:"What there is to find out about it, and what is known"`
 }
 
-// Place returns the studio's place, or an empty one to begin with.
-func (s *Room) Place(ctx context.Context) (*KeptPlace, error) {
-	row := &store.PlaceRow{}
-	err := s.Store.WithContext(ctx).Order("id").First(row).Error
-	if errors.Is(err, gorm.ErrRecordNotFound) {
-		return &KeptPlace{Place: almanac.Place{Zone: "Europe/London", TableMm: 750, Windows: []almanac.Window{}}}, nil
+// KeptOf is a row as it is told.
+func KeptOf(r store.PlaceRow) KeptPlace {
+	return KeptPlace{ID: r.Key, Place: r.Place, Version: r.Version, Recce: r.Place.Recce()}
+}
+
+// Places lists the studio's places; the first is its own.
+func (s *Room) Places(ctx context.Context) ([]KeptPlace, error) {
+	rows, err := store.All[store.PlaceRow](s.Store.WithContext(ctx).Order("id"))
+	out := make([]KeptPlace, len(rows))
+	for i, r := range rows {
+		out[i] = KeptOf(r)
 	}
-	if err != nil {
+	return out, err
+}
+
+// Place returns a place, the first for no key; an empty one to begin with where there is none
+// at all.
+func (s *Room) Place(ctx context.Context, id string) (*KeptPlace, error) {
+	row := &store.PlaceRow{}
+	q := s.Store.WithContext(ctx).Order("id")
+	if id != "" {
+		q = q.Where("id = ?", id)
+	}
+	err := q.First(row).Error
+	switch {
+	case errors.Is(err, gorm.ErrRecordNotFound) && id == "":
+		blank := store.PlaceRow{Place: almanac.Place{Zone: "Europe/London", TableMm: 750}}
+		store.Fill(&blank)
+		out := KeptOf(blank)
+		return &out, nil
+	case errors.Is(err, gorm.ErrRecordNotFound):
+		return nil, store.ErrNotFound
+	case err != nil:
 		return nil, err
 	}
-	return &KeptPlace{Place: row.Place, Version: row.Version}, nil
+	out := KeptOf(*row)
+	return &out, nil
 }
 
-// SavePlace saves it. version is the one read, 0 for the first save.
-func (s *Room) SavePlace(ctx context.Context, who core.Who, version int, p almanac.Place) (*KeptPlace, error) {
+// PlaceOf is where a shoot is: the place it names, or the studio's own. One that was taken away
+// since is the studio's own again.
+func (s *Room) PlaceOf(ctx context.Context, shoot *store.Shoot) (*almanac.Place, string, error) {
+	k, err := s.Place(ctx, shoot.Brief.PlaceID)
+	if errors.Is(err, store.ErrNotFound) {
+		k, err = s.Place(ctx, "")
+	}
+	if err != nil {
+		return nil, "", err
+	}
+	return &k.Place, k.ID, nil
+}
+
+// SavePlace saves a place: the one of a key, or the studio's own. version is the one read, 0
+// for the first save.
+func (s *Room) SavePlace(ctx context.Context, who core.Who, id string, version int, p almanac.Place) (*KeptPlace, error) {
 	if err := core.Fields("place.", p.Check()); err != nil {
 		return nil, err
 	}
-	out := &KeptPlace{Place: p}
-	if err := s.Deed(ctx, who, PlacesScope, "Changed the studio's windows", func(j *store.Journal) error {
-		// One studio has one place: two first saves at once must not make two.
+	var row *store.PlaceRow
+	if err := s.Deed(ctx, who, PlacesScope, "Changed the windows of "+called(p), func(j *store.Journal) error {
+		// Two first saves at once must not make two of the studio's own.
 		if err := j.TX.Exec("select pg_advisory_xact_lock(hashtext('place'))").Error; err != nil {
 			return err
 		}
-		v, err := core.SaveOnly(j, j.TX.Order("id"), version, store.PlaceRow{Base: store.NewBase()}, func(r *store.PlaceRow) { r.Place = p })
-		out.Version = v
+		q := j.TX.Order("id")
+		if id != "" {
+			if _, err := store.Find[store.PlaceRow](j.TX, id); err != nil {
+				return err
+			}
+			q = q.Where("id = ?", id)
+		}
+		_, err := core.SaveOnly(j, q, version, store.PlaceRow{Base: store.NewBase()}, func(r *store.PlaceRow) { r.Place, row = p, r })
 		return err
 	}); err != nil {
 		return nil, err
 	}
-	return out, nil
+	out := KeptOf(*row)
+	return &out, nil
 }
 
-// window finds a window of the place by its number in the list.
-func (s *Room) window(ctx context.Context, n int) (almanac.Place, almanac.Window, error) {
-	p, err := s.Place(ctx)
+// AddPlace adds a place beside those there are.
+func (s *Room) AddPlace(ctx context.Context, who core.Who, p almanac.Place) (*KeptPlace, error) {
+	if err := core.Fields("place.", p.Check()); err != nil {
+		return nil, err
+	}
+	row := &store.PlaceRow{Base: store.NewBase(), Place: p}
+	if err := s.Deed(ctx, who, PlacesScope, "Added "+called(p), func(j *store.Journal) error { return j.Create(row) }); err != nil {
+		return nil, err
+	}
+	out := KeptOf(*row)
+	return &out, nil
+}
+
+// RemovePlace takes a place away. Sets stand as they were lit, and shoots that were there are
+// in the studio's own until they say otherwise.
+func (s *Room) RemovePlace(ctx context.Context, who core.Who, id string) error {
+	row, err := store.Find[store.PlaceRow](s.Store.WithContext(ctx), id)
+	if err != nil {
+		return err
+	}
+	return s.Deed(ctx, who, PlacesScope, "Took "+called(row.Place)+" away", func(j *store.Journal) error {
+		j.Removes(row, called(row.Place))
+		return j.Delete(row)
+	})
+}
+
+func called(p almanac.Place) string {
+	if p.Name == "" {
+		return "a place"
+	}
+	return p.Name
+}
+
+// window finds a window of a place by its number in the list.
+func (s *Room) window(ctx context.Context, placeID string, n int) (almanac.Place, almanac.Window, error) {
+	p, err := s.Place(ctx, placeID)
 	if err != nil {
 		return almanac.Place{}, almanac.Window{}, err
 	}
 	if n < 0 || n >= len(p.Place.Windows) {
-		return almanac.Place{}, almanac.Window{}, core.Rule("There is no such window. Put the studio's windows in first.")
+		return almanac.Place{}, almanac.Window{}, core.Rule("There is no such window. Put the windows of the place in first.")
 	}
 	return p.Place, p.Place.Windows[n], nil
 }
@@ -77,8 +159,8 @@ func dateWords(err error) error {
 }
 
 // AlmanacYear is a window through a year.
-func (s *Room) AlmanacYear(ctx context.Context, window, year int) (*almanac.Year, error) {
-	p, w, err := s.window(ctx, window)
+func (s *Room) AlmanacYear(ctx context.Context, placeID string, window, year int) (*almanac.Year, error) {
+	p, w, err := s.window(ctx, placeID, window)
 	if err != nil {
 		return nil, err
 	}
@@ -87,8 +169,8 @@ func (s *Room) AlmanacYear(ctx context.Context, window, year int) (*almanac.Year
 }
 
 // AlmanacDay is a window through a day, with the forecast when there is one.
-func (s *Room) AlmanacDay(ctx context.Context, window int, day string) (*almanac.DayStrip, error) {
-	p, w, err := s.window(ctx, window)
+func (s *Room) AlmanacDay(ctx context.Context, placeID string, window int, day string) (*almanac.DayStrip, error) {
+	p, w, err := s.window(ctx, placeID, window)
 	if err != nil {
 		return nil, err
 	}
@@ -110,8 +192,8 @@ const mostCalendarDays = 62
 
 // GoodLight writes the best hours of soft light by a window, from one day to
 // another, as a calendar. Stretches of less than an hour are left out.
-func (s *Room) GoodLight(ctx context.Context, window int, from, to string) ([]byte, error) {
-	p, w, err := s.window(ctx, window)
+func (s *Room) GoodLight(ctx context.Context, placeID string, window int, from, to string) ([]byte, error) {
+	p, w, err := s.window(ctx, placeID, window)
 	if err != nil {
 		return nil, err
 	}
@@ -148,14 +230,17 @@ func (s *Room) GoodLight(ctx context.Context, window int, from, to string) ([]by
 	return lightcal.Write(p.Name+", "+w.Name, hours, s.Now()), nil
 }
 
-// InRoom puts the studio's windows round a set whose far side looks to a bearing.
+// InRoom puts the windows of the set's place round it, its far side looking to a bearing.
 func (s *Room) InRoom(ctx context.Context, set scene.Set, farSideDeg float64) (*scene.Set, error) {
-	p, err := s.Place(ctx)
+	p, err := s.Place(ctx, set.PlaceID)
+	if errors.Is(err, store.ErrNotFound) {
+		p, err = s.Place(ctx, "")
+	}
 	if err != nil {
 		return nil, err
 	}
 	if len(p.Place.Windows) == 0 {
-		return nil, core.Rule("The studio has no windows yet. Put them in on the almanac first.")
+		return nil, core.Rule("The place has no windows yet. Put them in on the almanac first.")
 	}
 	out := set.InRoom(p.Place, farSideDeg)
 	if err := core.Fields("set.", out.Check()); err != nil {

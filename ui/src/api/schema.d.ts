@@ -820,12 +820,47 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The studio's place and windows */
+        /** A place and its windows */
         get: operations["place"];
-        /** Save the studio's place and windows */
+        /** Save a place and its windows */
         put: operations["savePlace"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's places, its own first */
+        get: operations["places"];
+        put?: never;
+        /** Add a place */
+        post: operations["addPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a place away */
+        delete: operations["removePlace"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1383,6 +1418,23 @@ export interface paths {
         put?: never;
         /** Add a dish from a recipe file */
         post: operations["importDish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan every frame that nobody has planned */
+        post: operations["draftShoot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1992,6 +2044,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/set/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was chosen when a shot's set was drafted */
+        get: operations["chosenFor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/set/compare": {
         parameters: {
             query?: never;
@@ -2037,6 +2106,23 @@ export interface paths {
         put?: never;
         /** Stand a shot in another set-up */
         post: operations["putInto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/set/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Press what the findings of a set offer, as long as it gains */
+        post: operations["mendSet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2284,6 +2370,30 @@ export interface components {
             /** @description A ground, lying under the dish */
             under?: boolean;
         };
+        AlmanacAsked: {
+            /** @description What it decides */
+            because: string;
+            /** @description Whether it is known */
+            done: boolean;
+            /** @description Stable name */
+            key: string;
+            /** @description What to find out */
+            words: string;
+        };
+        AlmanacCrockery: {
+            /**
+             * Format: int64
+             * @description How many
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description At its widest; 0 when nobody has measured it
+             */
+            diameterMm: number;
+            /** @description What it is */
+            name: string;
+        };
         AlmanacDayRow: {
             /** @description YYYY-MM-DD */
             day: string;
@@ -2404,6 +2514,13 @@ export interface components {
         AlmanacPlace: {
             /**
              * Format: double
+             * @description How far back from the dish a camera can go; 0 when nobody has looked
+             */
+            backMm: number;
+            /** @description What the house has and lends */
+            crockery: components["schemas"]["AlmanacCrockery"][];
+            /**
+             * Format: double
              * @description North of the equator, -90 to 90
              */
             latDeg: number;
@@ -2414,11 +2531,22 @@ export interface components {
             lonDeg: number;
             /** @description What it is called */
             name: string;
+            /** @description Whatever else the recce found */
+            notes: string;
+            /**
+             * Format: int64
+             * @description Sockets within reach of the set; 0 when nobody has looked
+             */
+            sockets: number;
             /**
              * Format: double
              * @description Height of the table
              */
             tableMm: number;
+            /** @description Tables to work on; the first is taken */
+            tables: components["schemas"]["AlmanacTable"][];
+            /** @description The room round it */
+            walls: components["schemas"]["AlmanacWalls"];
             /** @description Its windows */
             windows: components["schemas"]["AlmanacWindow"][];
             /** @description Time zone, such as Europe/London */
@@ -2435,6 +2563,71 @@ export interface components {
              * @description End
              */
             toMin: number;
+        };
+        AlmanacTable: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description Across
+             */
+            depthMm: number;
+            /**
+             * @description How it shines
+             * @enum {string}
+             */
+            finish: "" | "matt" | "satin" | "gloss" | "mirror";
+            /**
+             * @description What its top is; empty is wood
+             * @enum {string}
+             */
+            material: "" | "wood" | "stone" | "linen" | "paint" | "metal";
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: double
+             * @description Share of light its top returns, 0 to 1
+             */
+            reflectance: number;
+            /** @description Whether it is round; its width is its diameter then */
+            round: boolean;
+            /**
+             * Format: double
+             * @description Along
+             */
+            widthMm: number;
+        };
+        AlmanacWalls: {
+            /**
+             * Format: double
+             * @description Share that the ceiling returns; 0 for as the walls
+             */
+            ceiling: number;
+            /**
+             * Format: double
+             * @description Wall to wall, the other way
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Share that the floor returns; 0 for as the walls
+             */
+            floor: number;
+            /**
+             * Format: double
+             * @description Floor to ceiling
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Share of light that the walls return, 0 to 1
+             */
+            returns: number;
+            /**
+             * Format: double
+             * @description Wall to wall
+             */
+            widthMm: number;
         };
         AlmanacWindow: {
             /**
@@ -2784,6 +2977,8 @@ export interface components {
             kind: "own" | "commission";
             /** @description Bright or dark, bold or muted */
             mood: components["schemas"]["Mood"];
+            /** @description Which of the studio's places; empty for the first */
+            placeId?: string;
             /** @description Whether the shoot is put away: kept whole, and out of the way at home */
             putAway?: boolean;
             /** @description What is on the plate */
@@ -2910,7 +3105,7 @@ export interface components {
              * @description Long side of the sensor
              */
             sensorWidthMm: number;
-            /** @description What must be sharp: dish, rim, food, pour, or a thing's key; empty is the dish */
+            /** @description What must be sharp: dish, rim, food, near, pour, or a thing's key; empty is the dish */
             sharp: string;
             /**
              * Format: double
@@ -3030,6 +3225,12 @@ export interface components {
             old: string;
             /** @description The new one */
             password: string;
+        };
+        Chosen: {
+            /** @description For its frame */
+            frame: components["schemas"]["DraftChoice"][];
+            /** @description For its set-up */
+            setUp: components["schemas"]["DraftChoice"][];
         };
         Clash: {
             /** @description The day */
@@ -3463,6 +3664,76 @@ export interface components {
              * @description Sets built
              */
             setups: number;
+        };
+        DraftAsk: {
+            /**
+             * Format: int64
+             * @description 0 for the first; 1 and 2 differ on purpose in ground, light and angle
+             */
+            variant: number;
+        };
+        DraftChoice: {
+            /** @description Edits that put back what was taken */
+            back: components["schemas"]["Edit"][];
+            /** @description Why */
+            because: string;
+            /**
+             * Format: int64
+             * @description How many it was chosen from
+             */
+            from: number;
+            /** @description What was chosen: vessel, ground, backdrop, beside-0, light, hour, cards, angle, lens, sharp, aperture, aim */
+            key: string;
+            /** @description The same, as it is called */
+            label: string;
+            /** @description What would have been next; empty when there was nothing else */
+            next: string;
+            /** @description Edits that put the next in its place */
+            swap: components["schemas"]["Edit"][];
+            /** @description What was taken */
+            took: string;
+        };
+        DraftMended: {
+            /** @description What was pressed, in order */
+            did: string[];
+            /**
+             * Format: int64
+             * @description And how many are left
+             */
+            is: number;
+            /** @description What is left, the dearest first */
+            left: components["schemas"]["Finding"][];
+            /** @description The set as it would stand */
+            set: components["schemas"]["Set"];
+            /**
+             * Format: int64
+             * @description How many findings there were above worth knowing
+             */
+            was: number;
+        };
+        Drafted: {
+            /**
+             * Format: int64
+             * @description Frames that were drafted
+             */
+            frames: number;
+            /** @description What the cupboard, the kit or the place could not give */
+            lacks: components["schemas"]["Finding"][];
+            /**
+             * Format: int64
+             * @description Frames that a person had set and that were left as they are
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description Set-ups that the shoot has now
+             */
+            setUps: number;
+            /**
+             * Format: int64
+             * @description How long it took, ms
+             */
+            tookMs: number;
         };
         DropRequest: {
             /** @description True to set aside */
@@ -4295,8 +4566,12 @@ export interface components {
             version: number;
         };
         KeptPlace: {
+            /** @description Key; empty before the first save */
+            id: string;
             /** @description The place and its windows */
             place: components["schemas"]["AlmanacPlace"];
+            /** @description What there is to find out about it, and what is known */
+            readonly recce: components["schemas"]["AlmanacAsked"][];
             /**
              * Format: int64
              * @description Counts saves; 0 before the first
@@ -5106,6 +5381,10 @@ export interface components {
             steps: number;
             /** @description Name of the dish */
             title: string;
+        };
+        OnlyPlace: {
+            /** @description The place */
+            place: components["schemas"]["AlmanacPlace"];
         };
         OnlySet: {
             /** @description The set */
@@ -6260,10 +6539,14 @@ export interface components {
             ground: components["schemas"]["Ground"];
             /** @description Windows and lamps */
             lights: components["schemas"]["Light"][];
+            /** @description Whether which cards are in is this frame's own, not the set-up's */
+            ownCards: boolean;
             /** @description Whether the food is this frame's own, not the set-up's */
             ownFood: boolean;
             /** @description Whether the vessel is this frame's own, not the set-up's */
             ownVessel: boolean;
+            /** @description The place it stands in; empty when none was chosen */
+            placeId: string;
             /** @description The room round the set */
             room: components["schemas"]["Room"];
             /**
@@ -7465,7 +7748,7 @@ export interface components {
              * @description Its shape
              * @enum {string}
              */
-            kind: "plate" | "bowl" | "pot" | "glass" | "coupe" | "mug";
+            kind: "plate" | "bowl" | "pot" | "glass" | "coupe" | "mug" | "board";
             /**
              * @description What it is made of; empty is usual for its kind
              * @enum {string}
@@ -7547,6 +7830,8 @@ export interface operations {
     almanacDay: {
         parameters: {
             query?: {
+                /** @description Key of the place; empty for the studio's own */
+                place?: string;
                 /** @description YYYY-MM-DD */
                 day?: string;
             };
@@ -7582,6 +7867,8 @@ export interface operations {
     goodLight: {
         parameters: {
             query?: {
+                /** @description Key of the place; empty for the studio's own */
+                place?: string;
                 /** @description First day, YYYY-MM-DD */
                 from?: string;
                 /** @description Last day, YYYY-MM-DD */
@@ -7621,6 +7908,8 @@ export interface operations {
     almanacYear: {
         parameters: {
             query?: {
+                /** @description Key of the place; empty for the studio's own */
+                place?: string;
                 /** @description The year */
                 year?: number;
             };
@@ -9476,7 +9765,10 @@ export interface operations {
     };
     place: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Key of the place; empty for the studio's own */
+                place?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9505,7 +9797,10 @@ export interface operations {
     };
     savePlace: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Key of the place; empty for the studio's own */
+                place?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9524,6 +9819,101 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KeptPlace"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlace"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addPlace: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnlyPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlace"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removePlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -11161,6 +11551,45 @@ export interface operations {
             };
         };
     };
+    draftShoot: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drafted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     frames: {
         parameters: {
             query?: {
@@ -12687,6 +13116,38 @@ export interface operations {
             };
         };
     };
+    chosenFor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chosen"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compareSets: {
         parameters: {
             query?: never;
@@ -12788,6 +13249,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlannedSet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mendSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnlySet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftMended"];
                 };
             };
             /** @description Error */

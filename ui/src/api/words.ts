@@ -8,6 +8,10 @@ export const words = {
   AlmanacOutside: {
     kind: ['wall', 'tree', 'awning'],
   },
+  AlmanacTable: {
+    finish: ['matt', 'satin', 'gloss', 'mirror'],
+    material: ['wood', 'stone', 'linen', 'paint', 'metal'],
+  },
   AngleWord: {
     word: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
   },
@@ -237,13 +241,21 @@ export const words = {
   },
   Vessel: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
-    kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug'],
+    kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug', 'board'],
     material: ['ceramic', 'glass', 'metal', 'wood', 'stone'],
   },
 } as const
 
 /** What a number is held to. */
 export const limits = {
+  AlmanacCrockery: {
+    count: { min: 1, max: 999 },
+    diameterMm: { min: 0, max: 1000 },
+  },
+  AlmanacPlace: {
+    backMm: { min: 0, max: 10000 },
+    sockets: { min: 0, max: 99 },
+  },
   Brief: {
     hands: { min: 0, max: 40 },
   },
@@ -258,6 +270,9 @@ export const limits = {
   Deliverable: {
     count: { min: 1, max: 500 },
     longPx: { min: 1, max: 30000 },
+  },
+  DraftAsk: {
+    variant: { min: 0, max: 2 },
   },
   Goal: {
     fillStops: { min: 0, max: 8 },
@@ -366,6 +381,7 @@ export const making: readonly string[] = [
   'PUT /api/kit',
   'GET /api/kit.csv',
   'POST /api/kit.csv',
+  'POST /api/places',
   'POST /api/props',
   'GET /api/props.csv',
   'POST /api/props.csv',
@@ -374,6 +390,7 @@ export const making: readonly string[] = [
   'POST /api/shoots/{id}/asides',
   'POST /api/shoots/{id}/dishes',
   'POST /api/shoots/{id}/dishes/import',
+  'POST /api/shoots/{id}/draft',
   'POST /api/shoots/{id}/pulls',
   'POST /api/shoots/{id}/references',
   'POST /api/shoots/{id}/shots.csv',
