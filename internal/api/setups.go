@@ -24,6 +24,11 @@ type DraftAsk struct {
 	Variant int `json:"variant" minimum:"0" maximum:"2" doc:"0 for the first; 1 and 2 differ on purpose in ground, light and angle"`
 }
 
+// ContactAsk says which pictures are wanted first.
+type ContactAsk struct {
+	Ahead []string `json:"ahead" maxItems:"200" doc:"Keys of the shots that are seen just now"`
+}
+
 func (a *API) setUpRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/shoots/{id}/setups", "setUps", "Set-ups of a shoot, each with its shots", func(ctx context.Context, in *ByID) (*body[[]set.SetUpOf], error) {
@@ -56,6 +61,25 @@ func (a *API) setUpRoutes() {
 	}) (*body[set.Drafted], error) {
 		return point(s.Set.Draft(ctx, who(ctx), in.ID, in.Body.Variant))
 	}, a.makes)
+	route(a, Assistant, "GET", "/api/shoots/{id}/contact", "contactSheet", "A shoot as small pictures, by set-up", func(ctx context.Context, in *ByID) (*body[set.Contact], error) {
+		return point(s.Set.ContactSheet(ctx, in.ID))
+	})
+	route(a, Assistant, "POST", "/api/shoots/{id}/contact", "startContact", "Make the pictures that a contact sheet lacks", func(ctx context.Context, in *struct {
+		ByID
+		Body ContactAsk
+	}) (*body[set.Contacting], error) {
+		return point(s.Set.StartContact(ctx, in.ID, in.Body.Ahead))
+	})
+	route(a, Assistant, "GET", "/api/contacts/{id}", "contacting", "How far they are", func(_ context.Context, in *ByID) (*body[set.Contacting], error) {
+		return point(s.Set.ContactOf(in.ID))
+	})
+	route(a, Assistant, "DELETE", "/api/contacts/{id}", "cancelContact", "Stop making them", func(_ context.Context, in *ByID) (*done, error) {
+		return &done{}, s.Set.CancelContact(in.ID)
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/contact.pdf", "contactPdf", "The contact sheet as PDF", func(ctx context.Context, in *ByID) (*document, error) {
+		data, err := s.Set.PrintContact(ctx, in.ID)
+		return &document{ContentType: "application/pdf", Disposition: `attachment; filename="contact-sheet.pdf"`, Body: data}, err
+	})
 	route(a, Assistant, "GET", "/api/shots/{id}/set/chosen", "chosenFor", "What was chosen when a shot's set was drafted", func(ctx context.Context, in *ByID) (*body[set.Chosen], error) {
 		return point(s.Set.ChosenFor(ctx, in.ID))
 	})

@@ -199,6 +199,7 @@ type PreviewDoc struct {
 	HeightPx int     `json:"heightPx" readOnly:"true" doc:"Height"`
 	Samples  int     `json:"samples" readOnly:"true" doc:"Paths a pixel"`
 	Seconds  float64 `json:"seconds" readOnly:"true" doc:"How long it took, s"`
+	Small    bool    `json:"small" readOnly:"true" doc:"Whether it is for the contact sheet"`
 }
 
 // SeriesRow is what a shoot's days offer and cost.

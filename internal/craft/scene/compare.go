@@ -105,6 +105,21 @@ func Drift(s, from Set, name string) []finding.Finding {
 		Because: "Pictures of a series hang side by side: a moved light or lens shows.", Try: []finding.Try{finding.Hands("Copy camera and light from it again, or let this one go its own way")}})
 }
 
+// Unlike names in what a set-up stands or shines otherwise than another: light, ground,
+// backdrop, table.
+func (u SetUp) Unlike(o SetUp) []string {
+	out := []string{}
+	for _, p := range []struct {
+		words string
+		a, b  any
+	}{{"light", []any{u.Lights, u.Daylight}, []any{o.Lights, o.Daylight}}, {"ground", u.Ground, o.Ground}, {"backdrop", u.Backdrop, o.Backdrop}, {"table", u.Table, o.Table}} {
+		if !reflect.DeepEqual(p.a, p.b) {
+			out = append(out, p.words)
+		}
+	}
+	return out
+}
+
 // Elevations of an angle round, degrees.
 var Elevations = []float64{0, 10, 20, 30, 45, 60, 75, 90}
 

@@ -41,6 +41,15 @@ type Part struct {
 	Rows    [][]string
 	Drawn   []Drawing // one a row, or none: drawn in the column that is for it
 	Lines   []string
+
+	Pictures []Picture // side by side, as many as the page is wide for
+}
+
+// Picture is one of a row of pictures, with words under it.
+type Picture struct {
+	PNG     []byte  // the picture
+	Drawing Drawing // what stands there where there is none
+	Caption string
 }
 
 // Column is a column of a part. The widths of a part's columns add up to Grid.
@@ -109,6 +118,9 @@ func add(ctx context.Context, m core.Maroto, p Part) error {
 			return err
 		}
 		m.AddAutoRow(col.New(Grid).Add(leaving(ctx, text.New(fonts.Plain(l), props.Text{Bottom: 1.6}))))
+	}
+	if err := pictures(ctx, m, p.Pictures); err != nil {
+		return err
 	}
 	if len(p.Columns) == 0 {
 		return nil

@@ -79,6 +79,9 @@ drop function row_text(jsonb);
 drop function own_of(jsonb);
 drop function shared_of(jsonb);
 
+-- Small pictures for the contact sheet are kept beside those that were asked for one by one.
+alter table previews add column small boolean not null default false;
+
 -- Whoever holds a shot's set at an older version learns that what it shares was changed, by
 -- a deed, by undo or by redo.
 -- +goose StatementBegin
@@ -91,6 +94,7 @@ end $$;
 create trigger setups_touch after update on setups for each row when (old.set_up is distinct from new.set_up) execute function setups_touch();
 
 -- +goose Down
+alter table previews drop column small;
 drop trigger setups_touch on setups;
 drop function setups_touch;
 alter table sets add column set jsonb;

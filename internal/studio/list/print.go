@@ -47,7 +47,7 @@ func (s *Room) PrintShots(ctx context.Context, shootID string) ([]byte, error) {
 			hands = strings.TrimSpace(hands + " shutter")
 		}
 		p := &out.Parts[len(out.Parts)-1]
-		p.Drawn = append(p.Drawn, drawingOf(sketchOf(x, dishes[x.DishID], sets, usual)))
+		p.Drawn = append(p.Drawn, DrawingOf(sketchOf(x, dishes[x.DishID], sets, usual)))
 		p.Rows = append(p.Rows, []string{sheet.Tick, fmt.Sprint(i + 1), "", title, x.Kind, briefroom.Join(", ", string(x.Angle), string(x.Light)), briefroom.Join(", ", x.Vessel, x.Tool), hands, string(x.Hold)})
 	}
 	return out.PDF(ctx)
@@ -63,8 +63,8 @@ func (s *Room) setsOf(ctx context.Context, shootID string) (map[string]scene.Set
 	return out, err
 }
 
-// drawingOf is a sketch as a sheet draws it.
-func drawingOf(s scene.Sketch) sheet.Drawing {
+// DrawingOf is a sketch as a sheet draws it.
+func DrawingOf(s scene.Sketch) sheet.Drawing {
 	out := sheet.Drawing{Width: s.Width, Height: s.Height}
 	for _, x := range s.Shapes {
 		shape := sheet.Shape{Path: x.Path, Colour: x.Colour, Edge: x.Kind == "rim" || x.Kind == "vessel"}

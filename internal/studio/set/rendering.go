@@ -130,7 +130,7 @@ func (s *Room) keepPreview(ctx context.Context, r Rendering, img image.Image, sa
 	if err := s.Store.WithContext(ctx).Create(row).Error; err != nil {
 		return err
 	}
-	old := s.Store.WithContext(ctx).Model(&store.Preview{}).Select("id").Where("shot_id = ?", r.ShotID).Order("id desc").Offset(keepPreviews)
+	old := s.Store.WithContext(ctx).Model(&store.Preview{}).Select("id").Where("shot_id = ? and not small", r.ShotID).Order("id desc").Offset(keepPreviews)
 	return s.Store.WithContext(ctx).Where("shot_id = ? and id in (?)", r.ShotID, old).Delete(&store.Preview{}).Error
 }
 
@@ -157,7 +157,7 @@ func (s *Room) CancelRendering(id string) error { return s.renderings.Stop(id) }
 
 // Previews lists the pictures kept of a shot's set, newest first.
 func (s *Room) Previews(ctx context.Context, shotID string) ([]store.Preview, error) {
-	return store.All[store.Preview](s.Store.WithContext(ctx).Where("shot_id = ?", shotID).Order("id desc"))
+	return store.All[store.Preview](s.Store.WithContext(ctx).Where("shot_id = ? and not small", shotID).Order("id desc"))
 }
 
 // Preview finds a kept picture.

@@ -25,10 +25,11 @@ type Room struct {
 
 	searches   core.Works[LightSearch, *LightSearch]
 	renderings core.Works[Rendering, *Rendering]
+	contacts   core.Works[Contacting, *Contacting]
 	pace       pace // of pictures
 }
 
 // Stop ends what runs in the background, and waits for it as long as ctx lasts.
 func (s *Room) Stop(ctx context.Context) error {
-	return errors.Join(s.searches.Close(ctx), s.renderings.Close(ctx))
+	return errors.Join(s.searches.Close(ctx), s.renderings.Close(ctx), s.contacts.Close(ctx))
 }
