@@ -112,6 +112,12 @@ export const router = createRouter({
     { path: '/shoots/:shoot/shots', name: 'shots', component: () => import('./list/ShotsScreen.vue') },
     { path: '/shoots/:shoot/set/:shot?', name: 'set', component: () => import('./set/SetScreen.vue') },
     {
+      path: '/shoots/:shoot/contact',
+      name: 'contact',
+      component: () => import('./set/ContactScreen.vue'),
+      meta: { rung: 'set' },
+    },
+    {
       path: '/shoots/:shoot/round/:shot?',
       name: 'round',
       component: () => import('./set/RoundScreen.vue'),

@@ -104,6 +104,8 @@ export const useShopping = byId('shopping', (id) => ask(api.GET('/api/shoots/{id
 export const useSeries = byId('series', (id) => ask(api.GET('/api/shoots/{id}/series', by(id))))
 export const useSet = byId('set', (id) => ask(api.GET('/api/shots/{id}/set', by(id))))
 export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/setups', by(id))))
+export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
+export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))
 export const useFrames = byId('frames', (id) => ask(api.GET('/api/shoots/{id}/frames', by(id))))
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))
 export const useOutlets = one('outlets', () => ask(api.GET('/api/outlets')))

@@ -157,6 +157,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/contacts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far they are */
+        get: operations["contacting"];
+        put?: never;
+        post?: never;
+        /** Stop making them */
+        delete: operations["cancelContact"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard/lacking": {
         parameters: {
             query?: never;
@@ -1364,6 +1382,41 @@ export interface paths {
         };
         /** What a brief comes to */
         get: operations["readBrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/contact": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot as small pictures, by set-up */
+        get: operations["contactSheet"];
+        put?: never;
+        /** Make the pictures that a contact sheet lacks */
+        post: operations["startContact"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/contact.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The contact sheet as PDF */
+        get: operations["contactPdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3419,6 +3472,89 @@ export interface components {
             key: string;
             /** @description What it is called */
             label: string;
+        };
+        Contact: {
+            /**
+             * Format: int64
+             * @description Frames with a set
+             */
+            frames: number;
+            /**
+             * Format: int64
+             * @description Pictures that show their set as it stands
+             */
+            made: number;
+            /** @description Frames that have no set yet */
+            open: components["schemas"]["ContactFrame"][];
+            /** @description What is built, with its frames */
+            setUps: components["schemas"]["ContactSetUp"][];
+        };
+        ContactAsk: {
+            /** @description Keys of the shots that are seen just now */
+            ahead: string[];
+        };
+        ContactFrame: {
+            /** @description In what it differs from its set-up: vessel, food, cards */
+            differs: string[];
+            /** @description What it is for */
+            kind: string;
+            /**
+             * Format: int64
+             * @description Its place in the order of work, from 1
+             */
+            nth: number;
+            /** @description Whether that shows the set as it was before */
+            old: boolean;
+            /** @description Key of its small picture; empty until there is one */
+            picture: string;
+            /** @description The shot */
+            shotId: string;
+            /** @description Its outline */
+            sketch: components["schemas"]["Sketch"];
+            /**
+             * @description How far the dish is
+             * @enum {string}
+             */
+            state: "" | "empty" | "half filled" | "undressed" | "cut";
+            /** @description What it shows */
+            title: string;
+        };
+        ContactSetUp: {
+            /** @description In what it differs from the first set-up of its dish: light, ground, backdrop */
+            differs: string[];
+            /** @description Its frames */
+            frames: components["schemas"]["ContactFrame"][];
+            /** @description Key */
+            id: string;
+            /** @description Its light, in short */
+            light: string;
+            /** @description What it is called */
+            words: string;
+        };
+        Contacting: {
+            /** @description Whether it has ended */
+            done: boolean;
+            /** @description Why it ended early; empty otherwise */
+            failed: string;
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Pictures made
+             */
+            made: number;
+            /**
+             * Format: double
+             * @description How far it is, 0 to 1
+             */
+            share: number;
+            /** @description The shoot */
+            shootId: string;
+            /**
+             * Format: int64
+             * @description Pictures to make
+             */
+            wanted: number;
         };
         Cooked: {
             /** @description Key of the dish or trial */
@@ -5479,6 +5615,15 @@ export interface components {
              */
             role: "owner" | "photographer" | "stylist" | "assistant";
         };
+        PlaceAsk: {
+            /** @description The place */
+            place: components["schemas"]["AlmanacPlace"];
+            /**
+             * Format: int64
+             * @description The version read; 0 before the first save
+             */
+            version: number;
+        };
         PlannedDay: {
             /** @description Keys of the dishes */
             dishes: string[];
@@ -5577,6 +5722,8 @@ export interface components {
             readonly sha256: string;
             /** @description Its shot */
             readonly shotId: string;
+            /** @description Whether it is for the contact sheet */
+            readonly small: boolean;
             /**
              * Format: int64
              * @description Width
@@ -8136,6 +8283,68 @@ export interface operations {
             };
         };
     };
+    contacting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Contacting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cancelContact: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lacking: {
         parameters: {
             query?: never;
@@ -9807,7 +10016,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["KeptPlace"];
+                "application/json": components["schemas"]["PlaceAsk"];
             };
         };
         responses: {
@@ -11385,6 +11594,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BriefReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    contactSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Contact"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startContact: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContactAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Contacting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    contactPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

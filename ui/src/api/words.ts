@@ -39,6 +39,9 @@ export const words = {
   ColourPoint: {
     role: ['food', 'vessel', 'ground', 'accent'],
   },
+  ContactFrame: {
+    state: ['empty', 'half filled', 'undressed', 'cut'],
+  },
   Cooked: {
     kind: ['dish', 'trial'],
   },

@@ -9,6 +9,7 @@ const params = { shoot: useRoute().params.shoot as string }
 const open = computed(() => ({ ...params, shot: last.shot[params.shoot] }))
 const items = computed(() => [
   { name: 'set', words: 'Set', to: { name: 'set', params: open.value } },
+  { name: 'contact', words: 'Contact sheet', to: { name: 'contact', params } },
   { name: 'round', words: 'Light round', to: { name: 'round', params: open.value } },
   { name: 'props', words: 'Props', to: { name: 'props', params } },
   { name: 'pack', words: 'Pull and pack', to: { name: 'pack', params } },

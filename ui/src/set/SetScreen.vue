@@ -19,6 +19,7 @@ import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
 import AngleBox from './AngleBox.vue'
 import CameraChips from './CameraChips.vue'
+import ChosenBox from './ChosenBox.vue'
 import CardsTable from './CardsTable.vue'
 import DepthStrip from './DepthStrip.vue'
 import FieldRow from './FieldRow.vue'
@@ -26,6 +27,7 @@ import LensBox from './LensBox.vue'
 import LensTools from './LensTools.vue'
 import LensView from './LensView.vue'
 import ListChips from './ListChips.vue'
+import MendBox from './MendBox.vue'
 import PictureBox from './PictureBox.vue'
 import SeriesBox from './SeriesBox.vue'
 import SetBench from './SetBench.vue'
@@ -331,6 +333,7 @@ useKeys([
         <SolveBox v-if="solving && report" :key="shotId" :set="set" :wish="report.wish" @put="desk.stand" />
         <section v-if="report?.findings.length" aria-label="Findings">
           <FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" />
+          <MendBox v-if="settled" />
         </section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
         <div v-if="report && settled" class="figures">
@@ -352,6 +355,7 @@ useKeys([
             ></label
           >
         </section>
+        <ChosenBox v-if="settled" />
         <SeriesBox :shots="list.data.value ?? []" />
         <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.doc.dishId" />
         <details v-if="report?.equivalents.length">
