@@ -47,9 +47,15 @@ func (m *maker) beside(s scene.Set, d *Dish) (scene.Set, []Choice) {
 		at := len(s.Things)
 		best, c := m.take(d, fmt.Sprintf("beside-%d", len(out)), "Beside it", alike, func(o ranked) []finding.Edit {
 			t, _ := scene.ThingOf(o.face(), o.ID)
+			if kind == cupboard.Linen {
+				t = folded(t)
+			}
 			return thingEdits(at, t)
 		})
 		t, _ := scene.ThingOf(best.face(), best.ID)
+		if kind == cupboard.Linen {
+			t = folded(t)
+		}
 		s.Things = append(s.Things, t)
 		taken[kind]++
 		if kind != cupboard.Linen {
@@ -62,6 +68,19 @@ func (m *maker) beside(s scene.Set, d *Dish) (scene.Set, []Choice) {
 		out = append(out, c)
 	}
 	return s, out
+}
+
+// towelMm is the size of a tea towel laid folded, which a cloth has on a set (P2): start values
+// of our own.
+const towelWideMm, towelLongMm = 300.0, 420.0
+
+// folded is a cloth of tea-towel size, thicker when it had to be folded for it.
+func folded(t scene.Thing) scene.Thing {
+	if t.WidthMm > towelWideMm || t.DepthMm > towelLongMm {
+		t.HeightMm = math.Min(14, 1.5*t.HeightMm)
+	}
+	t.WidthMm, t.DepthMm = math.Min(t.WidthMm, towelWideMm), math.Min(t.DepthMm, towelLongMm)
+	return t
 }
 
 // pieces are what an ingredient is strewn as, by words of its name; start values of our own.

@@ -21,7 +21,7 @@ type ranked struct {
 // shoot has already makes the pictures look alike.
 const (
 	heldBonus = 1000.0
-	usedMalus = 12.0
+	usedMalus = 25.0
 	leastSuit = 40.0 // a prop below it is no help
 
 	// What is lighter than the food by more than the slack, in OKLab lightness, takes the eye.

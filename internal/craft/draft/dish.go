@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"sort"
+	"strings"
 
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
@@ -18,6 +19,34 @@ var above = map[shots.Form]float64{"plate": 0.13, "flat": 0.06, "tall": 0.4, "st
 
 // shapes are the shapes of food of a form; the vessel's usual where none is named.
 var shapes = map[shots.Form]string{"plate": "mound", "flat": "slices", "tall": "mound", "stack": "stack", "soup": "liquid", "bowl": "mound", "drink": "liquid", "frozen": "scoops", "many-alike": "slices", "bite": "mound", "spread": "mound", "whole": "mound"}
+
+// shaped are dishes whose name says how they look; start values of our own.
+var shaped = []struct {
+	shape string
+	words []string
+}{
+	{"shells", []string{"mussel", "clam", "cockle", "oyster"}},
+	{"meringue", []string{"pavlova", "meringue"}},
+	{"scoops", []string{"ice cream", "sorbet", "gelato", "granita", "parfait"}},
+	{"stack", []string{"burger", "sandwich", "club", "pancake", "blini"}},
+}
+
+// shapeOf is the shape of a dish: by its name, else as its form usually is.
+func shapeOf(d *Dish) string {
+	title := strings.ToLower(d.Title)
+	for _, s := range shaped {
+		for _, w := range s.words {
+			if strings.Contains(title, w) {
+				return s.shape
+			}
+		}
+	}
+	return shapes[d.Form]
+}
+
+// leastDrink is how light a drink is at the least, OKLab: the skin of a fruit is darker than
+// what it colours.
+const leastDrink = 0.52
 
 // vessel stands the dish in a vessel of the cupboard. Where there is none that it can be
 // served in, a usual one stands in its place, and what to find is said.
@@ -49,7 +78,7 @@ func (m *maker) vessel(s scene.Set, d *Dish) (scene.Set, Choice) {
 func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	f := &s.Food
 	f.Name, f.Steams = d.Title, d.Served.Steams
-	f.Form = shapes[d.Form]
+	f.Form = shapeOf(d)
 	liquid := f.Form == "liquid"
 	switch {
 	case liquid && d.Iced:
@@ -60,6 +89,10 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	f.AboveMm = math.Round(above[d.Form] * s.Vessel.DiameterMm)
 	if liquid {
 		f.AboveMm, f.FillShare = 0, 0.8
+		if c, err := colour.Parse(f.Colour); err == nil && s.Vessel.Kind == "glass" && c.Lightness < leastDrink {
+			c.Lightness = leastDrink
+			f.Colour = c.Hex()
+		}
 	}
 	if f.Garnish == "" && !liquid {
 		f.Garnish = "#5e7457"

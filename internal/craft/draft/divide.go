@@ -5,6 +5,9 @@ import (
 	"figladder/internal/craft/words"
 )
 
+// Ingredients is the key of the set-up in which ingredients are taken one by one (P11).
+const Ingredients = "ingredients"
+
 // group are the frames of one set-up.
 type group struct {
 	key    string
@@ -57,7 +60,7 @@ func divide(a Ask) []group {
 		}
 		key, raw := d.ID+" "+string(from), x.Kind == shots.Ingredient
 		if raw {
-			key, from = "ingredients", words.FromSide
+			key, from = Ingredients, words.FromSide
 		}
 		i, known := at[key]
 		if !known {

@@ -12,9 +12,17 @@ import (
 	"figladder/internal/craft/words"
 )
 
-// inPlace stands the set on a table of the place, among its windows, at the best hour of the
-// day, turned so that its largest window comes from where the light is wanted.
-func (m *maker) inPlace(s scene.Set, from words.Direction) (scene.Set, []Choice) {
+// onTable stands the set on a table of the place, in its room.
+func (m *maker) onTable(s scene.Set) scene.Set {
+	if p := m.ask.Place; p != nil {
+		s = s.OnTable(*p, m.ask.PlaceID, 0)
+	}
+	return s
+}
+
+// lit puts the windows of the place round a set at the best hour of the day, and turns the set
+// so that the largest comes from where the light is wanted.
+func (m *maker) lit(s scene.Set, from words.Direction) (scene.Set, []Choice) {
 	p := m.ask.Place
 	right := m.ask.Variant == 1 // another draft is lit from the other side
 	if p == nil || len(p.Windows) == 0 {
@@ -23,7 +31,6 @@ func (m *maker) inPlace(s scene.Set, from words.Direction) (scene.Set, []Choice)
 		s.Lights[0] = usualWindow(s, from, right)
 		return s, []Choice{{Key: "light", Label: "Light", Took: "a usual window, " + string(from), Because: "The windows of the place are not known.", Swap: []finding.Edit{}}}
 	}
-	s = s.OnTable(*p, m.ask.PlaceID, 0)
 	main := 0
 	for i, w := range p.Windows {
 		if area(w) > area(p.Windows[main]) {
@@ -36,13 +43,18 @@ func (m *maker) inPlace(s scene.Set, from words.Direction) (scene.Set, []Choice)
 	if _, told := map[words.Direction]bool{words.FromBehind: true, words.FromCorner: true}[from]; !told {
 		angle = -90
 	}
+	turned := "The set is turned to it."
+	if edge := boardEdge(s); from == words.FromBehind && edge > 0 {
+		// A board that stands behind would shut it out.
+		angle, turned = -math.Min(75, edge+8), "The set is turned until it shines past the board behind."
+	}
 	if right {
 		angle = -angle
 	}
 	farSide := math.Mod(w.BearingDeg-angle+720, 360)
 	s = s.InRoom(*p, farSide)
 	out := []Choice{{Key: "light", Label: "Light", Took: fmt.Sprintf("%s, %s", w.Name, from), From: len(p.Windows), Swap: []finding.Edit{},
-		Because: "The list asks for light " + string(from) + ", and this is the largest window. The set is turned to it."}}
+		Because: "The list asks for light " + string(from) + ", and this is the largest window. " + turned}}
 	if len(p.Windows) > 1 {
 		out[0].Next = p.Windows[(main+1)%len(p.Windows)].Name
 	}
@@ -54,6 +66,15 @@ func (m *maker) inPlace(s scene.Set, from words.Direction) (scene.Set, []Choice)
 	clock, why, hours := m.hour(*p, w)
 	s.Daylight.Clock = clock
 	return s, append(out, Choice{Key: "hour", Label: "Hour", Took: clock, Because: why, From: hours, Swap: []finding.Edit{}})
+}
+
+// boardEdge is how far to the side the edge of a backdrop is seen from the dish, degrees; 0 where
+// none stands.
+func boardEdge(s scene.Set) float64 {
+	if !s.Backdrop.On || s.Backdrop.YMm <= s.Vessel.YMm {
+		return 0
+	}
+	return math.Atan2(s.Backdrop.WidthMm/2, s.Backdrop.YMm-s.Vessel.YMm) * 180 / math.Pi
 }
 
 func area(w almanac.Window) float64 {

@@ -62,6 +62,13 @@ func Make(ctx context.Context, a Ask) (Draft, error) {
 	for i, g := range groups {
 		if g.stands != nil {
 			laid[i] = g.stands.Up.With(g.stands.Own)
+			if _, known := first[g.dish.ID]; !known && !g.raw {
+				first[g.dish.ID] = i
+			}
+		}
+	}
+	for i, g := range groups {
+		if g.stands != nil {
 		} else if k, known := first[g.dish.ID]; known && !g.raw {
 			laid[i], choices[i] = laid[k].Copy(), nil
 		} else if g.raw {
@@ -103,10 +110,11 @@ func (m *maker) chosen(g group) (scene.Set, []Choice) {
 	s, c := m.vessel(s, d)
 	out = append(out, c)
 	s = m.food(s, d)
-	s, all := m.inPlace(s, g.light)
-	out = append(out, all...)
+	s = m.onTable(s)
 	deg, _ := x.Angle.Deg()
-	s, all = m.ground(s, d, x.Angle != "" && deg < 35 || d.Served.Steams && deg < 60)
+	s, all := m.ground(s, d, x.Angle != "" && deg < 35 || d.Served.Steams && deg < 60)
+	out = append(out, all...)
+	s, all = m.lit(s, g.light)
 	out = append(out, all...)
 	s, all = m.beside(s, d)
 	return s, append(out, all...)
@@ -133,9 +141,10 @@ func (m *maker) rawSet(g group) (scene.Set, []Choice) {
 		m.lack(finding.Finding{Code: "no-alike", Severity: finding.Note, Subject: "Ingredients", Measure: "no clear vessels alike are free", Limit: "one kind for all of them", Because: "Alike they make a series.", Try: []finding.Try{finding.Hands("Buy six small clear glasses or bowls of one kind, 6 to 11 cm")}})
 	}
 	s.Food = scene.Food{Name: "Ingredients", Form: "mound", AboveMm: math.Round(0.12 * s.Vessel.DiameterMm), Colour: "#a8763e", FillShare: 0.6}
-	s, all := m.inPlace(s, g.light)
+	s = m.onTable(s)
+	s, all := m.ground(s, d, false)
 	out := append([]Choice{c}, all...)
-	s, all = m.ground(s, d, false)
+	s, all = m.lit(s, g.light)
 	return s, append(out, all...)
 }
 
@@ -155,7 +164,8 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 		return out
 	}
 	if choices == nil { // the same things in light from elsewhere
-		s, out.Choices = m.inPlace(s, g.light)
+		s, out.Choices = m.lit(s, g.light)
+		s.Cards = []scene.Card{}
 	}
 	s, cam := m.camera(s, lead, g.dish)
 	s, chill := cold(s, false)
@@ -197,6 +207,9 @@ func (m *maker) frame(s scene.Set, up scene.SetUp, x Shot, g group) Frame {
 		t = ingredient(t, x)
 	}
 	t.State = state(x.Kind)
+	if t.State == words.Undressed {
+		t = bareOf(t)
+	}
 	t, cam := m.camera(t, x, g.dish)
 	t, chill := cold(t, true)
 	cam = append(cam, chill...)
@@ -256,6 +269,17 @@ func state(k shots.Kind) words.DishState {
 		return words.Cut
 	}
 	return words.Served
+}
+
+// bareOf leaves out what is strewn on the dish and what lies on it.
+func bareOf(s scene.Set) scene.Set {
+	for i := range s.Things {
+		x := &s.Things[i]
+		if x.Edible() && math.Hypot(x.XMm-s.Vessel.XMm, x.YMm-s.Vessel.YMm) < s.Vessel.DiameterMm/2 {
+			x.On = false
+		}
+	}
+	return s
 }
 
 // liquids are words of ingredients that are poured; start values of our own.

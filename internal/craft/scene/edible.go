@@ -294,6 +294,9 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 		if above > 0 { // foam or cream on top
 			rr := v.InsideAt(level) - 0.5
 			o.Parts = []Part{{shape.Heap(rr, math.Max(2, top-level), 0.03, 5, seed, int(f)).Moved(0, at(0, 0, level)), edibleStuff(orElse(food.Garnish, "#efe6d6"), "", "cream")}}
+		} else if !ves.ofGlass() {
+			// Just over the one that the cup has: two faces in one place cannot be told apart.
+			o.Parts = []Part{{surface(v.InsideAt(level), level+0.2, f), opaqueDrink(Absorbs(food.Colour, food.strength()))}}
 		} else {
 			o.Parts = []Part{{surface(v.InsideAt(level), level, f), clear(1, drinkIndex, light.RGB{}, Absorbs(food.Colour, food.strength()))}}
 		}

@@ -365,8 +365,15 @@ func (s Set) OnTable(p almanac.Place, placeID string, n int) Set {
 			s.Table.DepthMm = t.WidthMm
 		}
 		dx, dy := s.Table.WidthMm/2-s.Vessel.XMm, s.Table.DepthMm/2-s.Vessel.YMm
+		s = s.Copy() // all that stands goes with the dish
 		s.Vessel.XMm, s.Vessel.YMm = s.Vessel.XMm+dx, s.Vessel.YMm+dy
-		s.Ground.XMm, s.Ground.YMm = s.Ground.XMm+dx, s.Ground.YMm+dy
+		s.Ground.XMm, s.Ground.YMm, s.Backdrop.YMm = s.Ground.XMm+dx, s.Ground.YMm+dy, s.Backdrop.YMm+dy
+		for i := range s.Things {
+			s.Things[i].XMm, s.Things[i].YMm = s.Things[i].XMm+dx, s.Things[i].YMm+dy
+		}
+		for i := range s.Cards {
+			s.Cards[i].XMm, s.Cards[i].YMm = s.Cards[i].XMm+dx, s.Cards[i].YMm+dy
+		}
 	}
 	if w := p.Walls; w.Measured() {
 		s.Room = Room{WidthMm: w.WidthMm, DepthMm: w.DepthMm, HeightMm: w.HeightMm, Reflectance: w.Returns, Ceiling: w.Ceiling, Floor: w.Floor}

@@ -207,6 +207,12 @@ func clear(front, back float64, absorbF, absorbB light.RGB) Stuff {
 	return Stuff{Clear: true, Front: front, Back: back, AbsorbF: absorbF, AbsorbB: absorbB, Colour: light.White(0.9)}
 }
 
+// opaqueDrink is the surface of a drink that is seen from above only, as deep as a cup.
+func opaqueDrink(absorbs light.RGB) Stuff {
+	c := light.RGB{math.Exp(-absorbs[0] * 30), math.Exp(-absorbs[1] * 30), math.Exp(-absorbs[2] * 30)}
+	return Stuff{Colour: c.Times(0.8), Coat: 1, Rough: 0.03, Pattern: "liquid"}
+}
+
 // vesselParts are the surfaces of a vessel, with a drink in it up to levelMm when that
 // is above its floor.
 func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm float64, drink *light.RGB, f Fineness) []Part {
@@ -215,8 +221,7 @@ func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm f
 		if drink != nil && levelMm > v.FloorMm()+1 {
 			// An opaque cup shows only the surface of what is in it.
 			r := v.InsideAt(levelMm)
-			c := light.RGB{math.Exp(-drink[0] * 30), math.Exp(-drink[1] * 30), math.Exp(-drink[2] * 30)}
-			out = append(out, Part{surface(r, levelMm, f), Stuff{Colour: c.Times(0.8), Coat: 1, Rough: 0.03, Pattern: "liquid"}})
+			out = append(out, Part{surface(r, levelMm, f), opaqueDrink(*drink)})
 		}
 		return out
 	}

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strings"
 
+	"figladder/internal/craft/draft"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
@@ -105,7 +106,9 @@ func (s *Room) ContactSheet(ctx context.Context, shootID string) (*Contact, erro
 		u := &out.SetUps[at[r.SetUpID]]
 		if len(u.Frames) == 0 {
 			u.Light = lightWords(set)
-			if of, known := first[x.DishID]; known {
+			if d := r.Up.Draft; d != nil && d.Key == draft.Ingredients {
+				// it is a series of its own
+			} else if of, known := first[x.DishID]; known {
 				u.Differs = r.Up.SetUp.Unlike(of)
 			} else {
 				first[x.DishID] = r.Up.SetUp

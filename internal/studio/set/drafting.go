@@ -96,6 +96,9 @@ func put(j *store.Journal, shootID string, u draft.SetUp) (frames int, err error
 		now = up.SetUp
 	case fresh:
 		up.SetUp, up.Draft = u.Up, &draft.OfSetUp{Key: u.Key, Up: u.Up, Choices: u.Choices}
+		if u.Key == draft.Ingredients {
+			up.Name = u.Words
+		}
 		if err := j.Create(up); err != nil {
 			return 0, err
 		}
