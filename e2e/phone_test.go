@@ -92,7 +92,7 @@ func TestAPhoneDoesTheJob(t *testing.T) {
 	p.rung("shots", "safe frames")
 	p.tapOn(".list .row:nth-child(3)")
 	p.drawer(true)
-	p.tap("Build its set")
+	p.tap("Open its set")
 	p.until("location.pathname.includes('/set/') && document.querySelector('.above')", "its set")
 
 	p.visit("Merrow", "/set/HERO", "closer", "")

@@ -15,6 +15,8 @@ import (
 type Blanks struct {
 	Window  almanac.Window  `json:"window" doc:"A window of the studio"`
 	Outside almanac.Outside `json:"outside" doc:"Something outside a window"`
+	Place   almanac.Place   `json:"place" doc:"Another place"`
+	Table   almanac.Table   `json:"table" doc:"A table of a place"`
 	Card    scene.Card      `json:"card" doc:"A card, where none is written down"`
 	Kit     kit.Item        `json:"kit" doc:"A piece of kit"`
 	Prop    cupboard.Prop   `json:"prop" doc:"A prop"`
@@ -25,7 +27,7 @@ type Blanks struct {
 
 func (a *API) blankRoutes() {
 	route(a, Assistant, "GET", "/api/blanks", "blanks", "What things begin with", func(context.Context, *none) (*body[Blanks], error) {
-		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames}
+		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames}
 		for _, k := range scene.Kinds {
 			t := scene.Thing{Kind: k}
 			if t.Round() {

@@ -158,6 +158,13 @@ func (l *loader) set(shotID string, change func(*scene.Set)) {
 	_, l.err = l.st.Set.SaveSet(l.ctx, l.who, shotID, *p)
 }
 
+// draft plans the frames that nobody has planned.
+func (l *loader) draft(s *store.Shoot) {
+	if l.err == nil {
+		_, l.err = l.st.Set.Draft(l.ctx, l.who, s.Key, 0)
+	}
+}
+
 func (l *loader) take(shotID string, keep bool) {
 	if l.err != nil {
 		return

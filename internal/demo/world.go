@@ -61,6 +61,8 @@ func (l *loader) winter() *store.Shoot {
 	l.set(hero(sesame), sesameSet)
 	l.set(hero(sloe), sloeSet)
 	l.set(hero(toddy), toddySet)
+	l.say("Drafting the other frames of the winter menu.")
+	l.draft(s)
 	for _, shots := range [][]string{{hero(mussels)}, {hero(trout)}, {hero(pavlova)}} {
 		l.take(shots[0], true)
 	}

@@ -7,6 +7,7 @@ import (
 
 	"figladder/internal/craft/bounds"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/words"
 )
 
 // Opening is what daylight comes in through, in a room and in a set alike.
@@ -53,6 +54,17 @@ var outsideKinds = []string{"wall", "tree", "awning"}
 // with the set a good metre from it. Start values of our own.
 func StartWindow() Window {
 	return Window{Name: "Window", WidthMm: 1200, HeightMm: 1400, SillMm: 800, RevealMm: 150, Glass: 0.8, AwayMm: 1200, Outside: []Outside{}}
+}
+
+// StartTable is a table when it is first written down: of a usual size, dark wood. Start values
+// of our own.
+func StartTable() Table {
+	return Table{Name: "Table", WidthMm: 1600, DepthMm: 900, Reflectance: 0.25, Colour: "#6b5b4b", Finish: words.Matt}
+}
+
+// StartPlace is a place when it is first written down, where the studio is.
+func StartPlace() Place {
+	return Place{Name: "Another place", Zone: "Europe/London", TableMm: 750, Windows: []Window{}, Tables: []Table{}, Crockery: []Crockery{}}
 }
 
 // StartOutside is what stands outside a window when it is first written down: a wall, a good

@@ -103,6 +103,7 @@ export const useLacking = one('lacking', () => ask(api.GET('/api/cupboard/lackin
 export const useShopping = byId('shopping', (id) => ask(api.GET('/api/shoots/{id}/shopping', by(id))))
 export const useSeries = byId('series', (id) => ask(api.GET('/api/shoots/{id}/series', by(id))))
 export const useSet = byId('set', (id) => ask(api.GET('/api/shots/{id}/set', by(id))))
+export const usePlaces = one('places', () => ask(api.GET('/api/places')))
 export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/setups', by(id))))
 export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
 export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))

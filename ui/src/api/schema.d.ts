@@ -3002,10 +3002,14 @@ export interface components {
             kit: components["schemas"]["KitItem"];
             /** @description Something outside a window */
             outside: components["schemas"]["AlmanacOutside"];
+            /** @description Another place */
+            place: components["schemas"]["AlmanacPlace"];
             /** @description A prop */
             prop: components["schemas"]["Prop"];
             /** @description Kinds of thing that are turned about an axis: asked for their diameter */
             round: string[];
+            /** @description A table of a place */
+            table: components["schemas"]["AlmanacTable"];
             /** @description A window of the studio */
             window: components["schemas"]["AlmanacWindow"];
         };

@@ -7,7 +7,7 @@ import { computed, h, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { useBriefReading, useShoot, useStart } from '../api/queries'
+import { usePlaces, useBriefReading, useShoot, useStart } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
@@ -24,6 +24,7 @@ const route = useRoute()
 const id = route.params.shoot as string
 const refresh = useRefresh('brief')
 const shoot = useShoot(id)
+const places = usePlaces()
 
 type Edit = { name: string; brief: Brief }
 const draft = useDraft<Edit>({
@@ -151,6 +152,18 @@ function addColour() {
             :placeholder="q.hint"
             maxlength="500"
           />
+          <label v-if="q.key === 'where' && (places.data.value?.length ?? 0) > 1" class="place small"
+            >Windows and tables of
+            <ChoiceField
+              :model-value="b.placeId || places.data.value?.[0]?.id || ''"
+              size="small"
+              aria-label="Which of the studio’s places"
+              @change="(v: string) => ((b!.placeId = v === places.data.value?.[0]?.id ? '' : v), draft.touch())"
+              ><option v-for="p in places.data.value" :key="p.id" :value="p.id">
+                {{ p.place.name || 'The studio' }}
+              </option></ChoiceField
+            ></label
+          >
           <p v-if="draft.about('brief.' + q.key)" class="bad">{{ draft.about('brief.' + q.key) }}</p>
         </div>
       </div>

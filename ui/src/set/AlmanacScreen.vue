@@ -5,7 +5,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useBlanks } from '../api/queries'
+import { useBlanks, usePlaces } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
@@ -14,6 +14,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
+import ChoiceField from '../parts/ChoiceField.vue'
 import PlaceForm from './PlaceForm.vue'
 
 /** For each window of the studio: when the sun comes in, and when the light is soft. */
@@ -21,12 +22,22 @@ const route = useRoute()
 const router = useRouter()
 const blanks = useBlanks()
 type Place = Schema['AlmanacPlace']
-const kept = useQuery({ queryKey: ['place'], queryFn: () => ask(api.GET('/api/place')) })
+const places = usePlaces()
+/** The place that is looked at; empty for the studio's own, the first. */
+const placeId = computed(() => (typeof route.query.place === 'string' ? route.query.place : ''))
+const atPlace = computed(() => (placeId.value ? { place: placeId.value } : {}))
+const kept = useQuery({
+  queryKey: ['place', placeId],
+  queryFn: () => ask(api.GET('/api/place', { params: { query: atPlace.value } })),
+})
 const draft = useDraft<Place>({
   kind: 'place',
-  save: async (place, version) => {
-    const saved = await ask(api.PUT('/api/place', { body: { place, version } }))
+  of: () => placeId.value,
+  save: async (place, version, of) => {
+    const params = { query: of ? { place: of } : {} }
+    const saved = await ask(api.PUT('/api/place', { params, body: { place, version } }))
     void kept.refetch()
+    void places.refetch()
     return saved.version
   },
   theirs: (current) => {
@@ -42,6 +53,7 @@ watch(
   { immediate: true },
 )
 const at = ref(0)
+watch(placeId, () => (at.value = 0))
 const editing = ref(false)
 const windows = computed(() => kept.data.value?.place.windows ?? [])
 const today = new Date().toISOString().slice(0, 10)
@@ -55,16 +67,16 @@ const year = computed(() => Number(day.value.slice(0, 4)) || new Date().getFullY
 const version = computed(() => kept.data.value?.version ?? 0)
 const known = () => windows.value.length > at.value
 const ribbon = useQuery({
-  queryKey: ['almanac-year', at, year, version],
+  queryKey: ['almanac-year', placeId, at, year, version],
   enabled: known,
   queryFn: () =>
-    ask(api.GET('/api/almanac/{window}/year', { params: { path: { window: at.value }, query: { year: year.value } } })),
+    ask(api.GET('/api/almanac/{window}/year', { params: { path: { window: at.value }, query: { year: year.value, ...atPlace.value } } })),
 })
 const strip = useQuery({
-  queryKey: ['almanac-day', at, day, version],
+  queryKey: ['almanac-day', placeId, at, day, version],
   enabled: known,
   queryFn: () =>
-    ask(api.GET('/api/almanac/{window}/day', { params: { path: { window: at.value }, query: { day: day.value } } })),
+    ask(api.GET('/api/almanac/{window}/day', { params: { path: { window: at.value }, query: { day: day.value, ...atPlace.value } } })),
   retry: false,
   placeholderData: keepPreviousData,
 })
@@ -137,9 +149,41 @@ const monthSpan = computed(() => {
   return { from: day.value.slice(0, 8) + '01', to: last.toISOString().slice(0, 10) }
 })
 const calendar = computed(
-  () => `/api/almanac/${at.value}/light.ics?from=${monthSpan.value.from}&to=${monthSpan.value.to}`,
+  () => `/api/almanac/${at.value}/light.ics?from=${monthSpan.value.from}&to=${monthSpan.value.to}${placeId.value ? '&place=' + placeId.value : ''}`,
 )
 
+const goTo = (id: string) => router.replace({ query: { ...route.query, place: id || undefined } })
+const failed = ref<unknown>()
+async function addPlace() {
+  const blank = blanks.data.value?.place
+  if (!blank) return
+  failed.value = undefined
+  try {
+    await draft.flush()
+    const own = kept.data.value?.place
+    const place = { ...copy(blank), ...(own ? { latDeg: own.latDeg, lonDeg: own.lonDeg, zone: own.zone } : {}) }
+    const made = await ask(api.POST('/api/places', { body: { place } }))
+    await places.refetch()
+    await goTo(made.id)
+    editing.value = true
+  } catch (e) {
+    failed.value = e
+  }
+}
+async function dropPlace() {
+  const id = kept.data.value?.id
+  if (!id) return
+  failed.value = undefined
+  try {
+    await ask(api.DELETE('/api/places/{id}', { params: { path: { id } } }))
+    editing.value = false
+    await goTo('')
+    await places.refetch()
+    await kept.refetch()
+  } catch (e) {
+    failed.value = e
+  }
+}
 function addWindow() {
   const p = draft.value.value
   if (!p || !blanks.data.value) return
@@ -160,18 +204,29 @@ useKeys([
 <template>
   <ScreenFrame title="Windows">
     <template #head>
+      <ChoiceField
+        v-if="(places.data.value?.length ?? 0) > 1"
+        :model-value="placeId || places.data.value?.[0]?.id || ''"
+        class="which"
+        aria-label="Place"
+        @change="(v: string) => goTo(v === places.data.value?.[0]?.id ? '' : v)"
+        ><option v-for="p in places.data.value" :key="p.id" :value="p.id">
+          {{ p.place.name || 'The studio' }}
+        </option></ChoiceField
+      >
       <div class="names" role="group" aria-label="Window">
         <ChipButton v-for="(w, i) in windows" :key="i" :aria-pressed="at === i" @click="at = i">
           {{ w.name }}
         </ChipButton>
       </div>
       <el-button size="small" @click="addWindow">Add a window</el-button>
+      <el-button v-if="places.data.value?.length" size="small" @click="addPlace">Add a place</el-button>
       <el-button size="small" :aria-expanded="editing" @click="editing = !editing"
         >{{ editing ? 'Done' : 'Edit' }} <kbd>e</kbd></el-button
       >
       <SaveState :draft="draft" />
     </template>
-    <ProblemNote :error="kept.error.value ?? ribbon.error.value ?? strip.error.value" />
+    <ProblemNote :error="failed ?? kept.error.value ?? ribbon.error.value ?? strip.error.value" />
     <PlaceForm
       v-if="editing && draft.value.value"
       v-model="draft.value.value"
@@ -327,6 +382,27 @@ useKeys([
       </section>
     </template>
     <template #reading>
+      <section v-if="kept.data.value?.version" aria-label="The recce" class="recce">
+        <h2>{{ kept.data.value.place.name || 'The place' }}</h2>
+        <p class="small">
+          Known of it: {{ kept.data.value.recce?.filter((r) => r.done).length }} of {{ kept.data.value.recce?.length }}
+        </p>
+        <ul>
+          <li v-for="r in kept.data.value.recce" :key="r.key" :class="{ done: r.done }">
+            <span aria-hidden="true">{{ r.done ? '●' : '○' }}</span
+            ><span
+              ><span class="visually-hidden">{{ r.done ? 'Known: ' : 'To find out: ' }}</span
+              >{{ r.words }}<span v-if="!r.done" class="soft small"> {{ r.because }}</span></span
+            >
+          </li>
+        </ul>
+        <el-button
+          v-if="editing && (places.data.value?.length ?? 0) > 1"
+          size="small"
+          @click="dropPlace"
+          >Take this place away</el-button
+        >
+      </section>
       <template v-if="strip.data.value && windows.length">
         <p v-if="editing" class="small soft">
           A window's bearing is the way you look when you look out of it. Distances go to the middle of the set on its
@@ -395,6 +471,24 @@ useKeys([
 </template>
 
 <style scoped>
+.which {
+  width: 190px;
+}
+.recce ul {
+  list-style: none;
+  margin: 6px 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+  font-size: 13.5px;
+}
+.recce li {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+}
+.recce li.done {
+  color: var(--fl-soft);
+}
 .names {
   display: flex;
   gap: 4px;

@@ -4,10 +4,11 @@ import type { Schema } from '../api/client'
 import { useBlanks } from '../api/queries'
 import { words } from '../api/words'
 import { copy } from '../parts/copy'
+import NumberField from '../parts/NumberField.vue'
 import PlaceField from './PlaceField.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 
-/** Where the studio is, one of its windows, and what stands outside it. */
+/** Where a place is, its room, tables and crockery, one of its windows, and what stands outside it. */
 const place = defineModel<Schema['AlmanacPlace']>({ required: true })
 const props = defineProps<{ at: number; about: (field: string) => string }>()
 const emit = defineEmits<{ change: []; gone: [] }>()
@@ -26,6 +27,20 @@ function drop(i: number) {
   w.value.outside = w.value.outside?.filter((_, k) => k !== i) ?? []
   changed()
 }
+function addTable() {
+  if (!blanks.data.value) return
+  place.value.tables = [...(place.value.tables ?? []), copy(blanks.data.value.table)]
+  changed()
+}
+function addPiece() {
+  place.value.crockery = [...(place.value.crockery ?? []), { name: 'Plate', diameterMm: 0, count: 1 }]
+  changed()
+}
+function dropFrom(list: 'tables' | 'crockery', i: number) {
+  if (list === 'tables') place.value.tables = place.value.tables?.filter((_, k) => k !== i) ?? []
+  else place.value.crockery = place.value.crockery?.filter((_, k) => k !== i) ?? []
+  changed()
+}
 function dropWindow() {
   place.value.windows = place.value.windows?.filter((_, i) => i !== props.at) ?? []
   emit('gone')
@@ -36,12 +51,85 @@ function dropWindow() {
 <template>
   <div class="form">
     <fieldset>
-      <legend>The studio</legend>
+      <legend>The place</legend>
       <PlaceField v-model="place.name" label="Name" text :error="about('name')" @change="changed" />
       <PlaceField v-model="place.latDeg" label="Latitude, north" unit="°" :error="about('latDeg')" @change="changed" />
       <PlaceField v-model="place.lonDeg" label="Longitude, east" unit="°" :error="about('lonDeg')" @change="changed" />
       <PlaceField v-model="place.zone" label="Time zone" text :error="about('zone')" @change="changed" />
       <PlaceField v-model="place.tableMm" label="Table height" length :error="about('tableMm')" @change="changed" />
+      <PlaceField v-model="place.backMm" label="Camera can go back" length :error="about('backMm')" @change="changed" />
+      <PlaceField v-model="place.sockets" label="Sockets in reach" :error="about('sockets')" @change="changed" />
+    </fieldset>
+    <fieldset>
+      <legend>The room</legend>
+      <PlaceField v-model="place.walls.widthMm" label="Width" length :error="about('walls.widthMm')" @change="changed" />
+      <PlaceField v-model="place.walls.depthMm" label="Depth" length :error="about('walls.depthMm')" @change="changed" />
+      <PlaceField
+        v-model="place.walls.heightMm"
+        label="Height"
+        length
+        :error="about('walls.heightMm')"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="place.walls.returns"
+        label="Walls return of the light"
+        unit="%"
+        :scale="100"
+        :error="about('walls.returns')"
+        @change="changed"
+      />
+    </fieldset>
+    <fieldset v-for="(t, i) in place.tables ?? []" :key="'t' + i">
+      <legend>{{ i ? 'Another table' : 'The table that is taken' }}</legend>
+      <PlaceField v-model="t.name" label="Name" text :error="about(`tables.${i}.name`)" @change="changed" />
+      <PlaceField
+        v-model="t.widthMm"
+        :label="t.round ? 'Diameter' : 'Width'"
+        length
+        :error="about(`tables.${i}.widthMm`)"
+        @change="changed"
+      />
+      <PlaceField
+        v-if="!t.round"
+        v-model="t.depthMm"
+        label="Depth"
+        length
+        :error="about(`tables.${i}.depthMm`)"
+        @change="changed"
+      />
+      <el-checkbox v-model="t.round" @change="changed">It is round</el-checkbox>
+      <label class="colour">Colour <input v-model="t.colour" type="color" @change="changed" /></label>
+      <el-button size="small" @click="dropFrom('tables', i)">Take this table away</el-button>
+    </fieldset>
+    <fieldset>
+      <legend>What the house has</legend>
+      <p v-for="(c, i) in place.crockery ?? []" :key="'c' + i" class="house">
+        <el-input v-model="c.name" size="small" maxlength="120" :aria-label="`Piece ${i + 1}`" @change="changed" />
+        <NumberField
+          v-model="c.diameterMm"
+          size="small"
+          length
+          :aria-label="`Diameter of piece ${i + 1}`"
+          @change="changed"
+        />
+        <NumberField v-model="c.count" size="small" :min="1" :aria-label="`How many of piece ${i + 1}`" @change="changed" />
+        <el-button text size="small" :aria-label="`Take piece ${i + 1} away`" @click="dropFrom('crockery', i)"
+          >Remove</el-button
+        >
+      </p>
+      <el-button size="small" class="add" @click="addPiece">Add plates, bowls or glasses</el-button>
+    </fieldset>
+    <fieldset>
+      <legend>Notes of the recce</legend>
+      <el-input
+        v-model="place.notes"
+        type="textarea"
+        :autosize="{ minRows: 3, maxRows: 8 }"
+        maxlength="4000"
+        aria-label="Notes of the recce"
+        @change="changed"
+      />
     </fieldset>
     <fieldset v-if="w">
       <legend>This window</legend>
@@ -143,6 +231,7 @@ function dropWindow() {
       <label class="colour">Colour <input v-model="o.colour" type="color" @change="changed" /></label>
       <el-button size="small" @click="drop(i)">Take it away</el-button>
     </fieldset>
+    <el-button v-if="(place.tables?.length ?? 0) < 12" size="small" class="add" @click="addTable">Add a table</el-button>
     <el-button v-if="w && (w.outside?.length ?? 0) < 4" size="small" class="add" @click="addOutside"
       >Something stands outside it</el-button
     >
@@ -170,6 +259,13 @@ legend {
 }
 .add {
   justify-self: start;
+}
+.house {
+  display: grid;
+  grid-template-columns: 1fr 74px 58px auto;
+  gap: 4px;
+  margin: 0;
+  align-items: center;
 }
 .colour {
   display: flex;
