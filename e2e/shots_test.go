@@ -70,7 +70,7 @@ func (p *page) visit(shoot, path, sees, js string) {
 		p.until("document.querySelectorAll('.cell img').length === 12", "twelve frames")
 	}
 	if strings.HasSuffix(path, "/contact") {
-		p.until("document.querySelectorAll('.sheet img').length > 9 && !document.querySelector('.making .el-progress')", "its small pictures")
+		p.until("(() => { const [, planned, made] = [...document.querySelectorAll('.sums dd')].map(e => e.innerText.split(' of ')); return planned && (planned[0] === '0' || made[0] === made[1]) })()", "its small pictures")
 	}
 	p.until("[...document.images].every(i => i.complete || i.loading === 'lazy') && document.fonts.status === 'loaded'", "pictures and fonts")
 	time.Sleep(700 * time.Millisecond)

@@ -24,11 +24,10 @@ const elsewhere = computed(() => (all.data.value ?? []).filter((u) => u.id !== i
 
 /** As it stood when the shot was opened, or when its changes were last meant for all. */
 const began = ref<SceneSet>()
-watch([shotId, id], () => (began.value = undefined))
 watch(
-  set,
-  (s) => {
-    if (s && !began.value) began.value = copy(s)
+  [shotId, id, desk.outside, set],
+  ([shot, up, out, s], was) => {
+    if (s && (!began.value || shot !== was[0] || up !== was[1] || out !== was[2])) began.value = copy(s)
   },
   { immediate: true },
 )

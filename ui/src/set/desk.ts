@@ -4,6 +4,7 @@ import { api, ask, Problem, type Report, type SceneSet, type Schema } from '../a
 import { useSet } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import { copy } from '../parts/copy'
+import { same } from '../parts/merge'
 import { useDraft } from '../parts/draft'
 import { last } from '../router'
 import { type Thing } from './fields'
@@ -35,6 +36,8 @@ export function useDesk(shotId: Ref<string>) {
   })
   const set = draft.value
   const chosen = ref<Thing>('camera')
+  /** Counts the times that another set came in than the one that stood here: another shot's, or after undo. */
+  const outside = ref(0)
 
   const report = ref<Report>()
   const drawn = ref<SceneSet>()
@@ -112,6 +115,7 @@ export function useDesk(shotId: Ref<string>) {
   function load(p: Schema['PlannedSet']) {
     joins.set(shotId.value, p.setUpId)
     versions.set(shotId.value, p.version)
+    if (!same(set.value, p.set)) outside.value++
     draft.load(p.set, p.version)
     void read(false)
   }
@@ -136,7 +140,7 @@ export function useDesk(shotId: Ref<string>) {
   const find = (key: string) => report.value?.readings.find((r) => r.key === key)
 
   const desk = {
-    shotId, planned, draft, set, chosen, report, drawn, readError, reading, effects, unsaved,
+    shotId, planned, draft, set, outside, chosen, report, drawn, readError, reading, effects, unsaved,
     version: () => versions.get(shotId.value) ?? 0,
     read, changed, change, made, dragged, dropped, stand, load, refresh, about, find,
     onRest: (f: () => void) => rested.push(f),
