@@ -15,7 +15,7 @@ import (
 
 // Every row that deeds may change is told in the API's own shape; a new table must say how.
 func TestNoRowGoesOutAsItIs(t *testing.T) {
-	shapes := map[string][]string{"sets": {"set", "setUpId", "version"}, "places": {"id", "place", "recce", "version"}, "preferences": {"units", "version"}, "series": {"terms", "version"}}
+	shapes := map[string][]string{"sets": {"set", "version"}, "places": {"place", "recce", "version"}, "preferences": {"units", "version"}, "series": {"terms", "version"}}
 	never := []string{"shopping", "habits"} // these are told as parts of other answers only
 	raw, err := json.Marshal(New(nil, nil, Options{}).Huma.OpenAPI())
 	require.NoError(t, err)

@@ -12,12 +12,6 @@ type OnlyPlace struct {
 	Place almanac.Place `json:"place" doc:"The place"`
 }
 
-// PlaceAsk is a place to be saved.
-type PlaceAsk struct {
-	Place   almanac.Place `json:"place" doc:"The place"`
-	Version int           `json:"version" doc:"The version read; 0 before the first save"`
-}
-
 // AtPlace names a place, empty for the studio's own.
 type AtPlace struct {
 	Place string `query:"place" doc:"Key of the place; empty for the studio's own"`
@@ -39,7 +33,7 @@ func (a *API) placeRoutes() {
 	})
 	route(a, Photographer, "PUT", "/api/place", "savePlace", "Save a place and its windows", func(ctx context.Context, in *struct {
 		AtPlace
-		Body PlaceAsk
+		Body set.KeptPlace
 	}) (*body[set.KeptPlace], error) {
 		return point(s.Set.SavePlace(ctx, who(ctx), in.Place, in.Body.Version, in.Body.Place))
 	})

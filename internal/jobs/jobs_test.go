@@ -57,7 +57,7 @@ func TestTheDemoLoadsWholeAndOnce(t *testing.T) {
 	assert.Equal(t, "Allotment table", cards[0].Shoot.Name)
 	assert.Equal(t, cards[0].Shots, cards[0].Out, "the autumn shoot is out")
 	assert.Empty(t, cards[0].Wants)
-	assert.Equal(t, "Build the next set", cards[1].Wants)
+	assert.Equal(t, "Take the next frame", cards[1].Wants)
 	assert.Equal(t, "Answer “how”", cards[3].Wants)
 	page, err := st.List.List(ctx, cards[1].Shoot.Key, list.ListAsk{})
 	require.NoError(t, err)

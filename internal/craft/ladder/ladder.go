@@ -11,6 +11,7 @@ import (
 type Facts struct {
 	Angle        words.Angle
 	SetSaved     bool   // a set stands for it
+	SetUp        string // the set-up that it is taken of, or empty
 	SetWorks     bool   // the set was read and nothing stops it
 	Frames       int    // frames taken
 	Kept         bool   // one frame is marked kept

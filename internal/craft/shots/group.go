@@ -11,19 +11,21 @@ type Work struct {
 	Angle words.Angle
 	Light words.Direction
 	Hold  words.Hold
+	SetUp string // the set-up that it is taken of, where one is built; empty where none is
 }
 
 // Grouped is an order of work with few changes of set.
 type Grouped struct {
 	Order []int // indices into what was given
-	Sets  int   // times a set is built: runs of one angle and light
+	Sets  int   // times a set-up is built: runs of one of them
 	Was   int   // the same for the order given
 	Bound int   // no order builds fewer
 	Exact bool  // whether Sets is the least possible
 }
 
-// Sets counts how often a set is built when frames are taken in this order: once
-// at the start and again whenever angle or light change.
+// Sets counts how often a set-up is built when frames are taken in this order: once at the
+// start and again whenever another stands. Frames of no set-up yet are taken to share one when
+// they share angle and light.
 func Sets(order []Work) int {
 	n := 0
 	for i, w := range order {
@@ -34,10 +36,14 @@ func Sets(order []Work) int {
 	return n
 }
 
-func (w Work) set() string { return string(w.Angle) + "\x00" + string(w.Light) }
+func (w Work) set() string {
+	if w.SetUp != "" {
+		return "\x00" + w.SetUp
+	}
+	return string(w.Angle) + "\x00" + string(w.Light)
+}
 
-// Group finds an order with the fewest changes of set: frames of one angle and
-// light together, over all dishes, as far as each dish's own order allows (see
+// Group finds an order with the fewest changes of set-up: frames of one set-up together, over all dishes, as far as each dish's own order allows (see
 // Possible), and with a dish that does not wait taken in one go from its first
 // hurried frame on.
 //

@@ -125,7 +125,7 @@ func TestGroupingOfALongDay(t *testing.T) {
 
 func TestGroupingSavesAndLeavesAHurriedDishWhole(t *testing.T) {
 	frame := func(dish string, k Kind, step int, angle words.Angle, hold words.Hold) Work {
-		return Work{Placed{Dish: dish, Title: dish + " " + string(k), Kind: k, Step: step}, angle, words.FromSide, hold}
+		return Work{Placed{Dish: dish, Title: dish + " " + string(k), Kind: k, Step: step}, angle, words.FromSide, hold, ""}
 	}
 	list := []Work{
 		frame("trout", Ingredient, -1, words.StraightDown, "keeps"), frame("trout", Hero, 3, words.ThreeQuarter, "holds"),
@@ -147,10 +147,21 @@ func BenchmarkGroupSixtyFrames(b *testing.B) {
 	list := []Work{}
 	for i := range 60 {
 		list = append(list, Work{Placed{Dish: fmt.Sprint("dish ", i/8), Title: fmt.Sprint(i), Kind: []Kind{Ingredient, Before, Safe, Action, Hero, Alternate, Detail, Free}[i%8], Step: []int{-1, 1, 2, 2, 4, 4, 4, 4}[i%8]},
-			words.Angles[(i*7)%5], words.Directions[(i*3)%3], []words.Hold{"holds", "2 to 3 min, then it runs"}[i/8%2]})
+			words.Angles[(i*7)%5], words.Directions[(i*3)%3], []words.Hold{"holds", "2 to 3 min, then it runs"}[i/8%2], ""})
 	}
 	b.ResetTimer()
 	for range b.N {
 		Group(list)
 	}
+}
+
+func TestFramesOfOneSetUpAreBuiltOnce(t *testing.T) {
+	w := func(dish, up string, angle words.Angle) Work {
+		return Work{Placed: Placed{Dish: dish, Kind: Detail}, Angle: angle, Light: words.FromSide, SetUp: up}
+	}
+	list := []Work{w("a", "one", words.Level), w("b", "two", words.Level), w("a", "one", words.StraightDown), w("b", "two", words.Low), w("c", "", words.Low), w("d", "", words.Low)}
+	assert.Equal(t, 5, Sets(list), "a set-up that stands is one, whatever the angle; two without one share angle and light")
+	g := Group(list)
+	assert.Equal(t, []int{3, 5}, []int{g.Sets, g.Was})
+	assert.True(t, g.Exact)
 }

@@ -6,6 +6,7 @@ import (
 
 	"figladder/internal/craft/ladder"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	"figladder/internal/studio/list"
 	"gorm.io/gorm"
 )
@@ -29,6 +30,7 @@ type climbed struct {
 	Climb
 	shots  []store.Shot
 	marks  []ladder.Mark
+	setUps map[string]bool // those that its shots are taken of
 	dishes map[string]store.Dish
 }
 
@@ -80,7 +82,7 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	own := map[string][]store.Dish{}
 	for i := range rows {
 		shoots[rows[i].Key] = &rows[i]
-		out[rows[i].Key] = &climbed{dishes: map[string]store.Dish{}}
+		out[rows[i].Key] = &climbed{dishes: map[string]store.Dish{}, setUps: map[string]bool{}}
 	}
 	for _, d := range dishes {
 		out[d.ShootID].dishes[d.Key] = d
@@ -89,6 +91,9 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	for _, shot := range all {
 		v := out[shot.ShootID]
 		v.shots = append(v.shots, shot)
+		if up := facts[shot.Key].SetUp; up != "" {
+			v.setUps[up] = true
+		}
 		v.marks = append(v.marks, list.MarkOf(facts, keptFrame, shoots[shot.ShootID], v.dishes[shot.DishID], shot))
 	}
 	for id, v := range out {
@@ -152,6 +157,9 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 	}
 	set, copied, kept, finished, approved, out := at("set"), at("copied"), at("kept"), at("finished"), at("approved"), at("out")
 	add("set", "Set", set, n, "set", first("Build the next set", set < n))
+	if last := &v.Rungs[len(v.Rungs)-1]; len(v.setUps) > 0 {
+		last.Shown = fmt.Sprintf("%d of %d, %s", set, n, core.Plural(len(v.setUps), "set-up"))
+	}
 	add("day", "Day", 0, 0, "", "")
 	add("frames", "Frames", kept, n, "kept", first("Take the next frame", copied < set)+first("Keep one frame of each shot", kept < copied && copied >= set))
 	add("finish", "Finish", approved, n, "approved", first("Tick the finish steps", finished < kept)+first("Approve what is finished", approved < finished && finished >= kept))

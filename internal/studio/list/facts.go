@@ -19,16 +19,16 @@ func Wanted(shoot *store.Shoot, dish store.Dish, shot store.Shot, f store.Frame)
 // FactsOf gathers the facts of a list of shots: all that belong to some shoots
 // (column shoot_id), or just these (column shot_id).
 func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[string]*ladder.Facts, map[string]store.Frame, error) {
-	var setShots []string
+	var sets []store.SetRow
 	var frames, kept []store.Frame
 	var approved []store.Approval
 	var pubs []store.Publication
-	sets := tx.Model(&store.SetRow{}).Where("shot_id in ?", ids)
+	planned := tx.Select("sets.shot_id", "sets.set_up_id").Where("shot_id in ?", ids)
 	if column == "shoot_id" {
-		sets = tx.Model(&store.SetRow{}).Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids)
+		planned = tx.Select("sets.shot_id", "sets.set_up_id").Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id in ?", ids)
 	}
 	for _, q := range []error{
-		sets.Pluck("sets.shot_id", &setShots).Error,
+		planned.Find(&sets).Error,
 		tx.Select("id", "shot_id", "copies", "kept").Where(column+" in ?", ids).Find(&frames).Error,
 		tx.Where(column+" in ? and kept", ids).Find(&kept).Error,
 		tx.Where(column+" in ?", ids).Find(&approved).Error,
@@ -46,7 +46,7 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 	for _, f := range kept {
 		keptFrame[f.ShotID] = f
 	}
-	gatherFacts(facts, keptFrame, setShots, frames, approved, pubs)
+	gatherFacts(facts, keptFrame, sets, frames, approved, pubs)
 	return facts, keptFrame, nil
 }
 
@@ -61,10 +61,10 @@ func MarkOf(facts map[string]*ladder.Facts, kept map[string]store.Frame, shoot *
 
 // gatherFacts fills each shot's facts. Rows that came in after the shots were
 // read belong to no fact and are passed over.
-func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, setShots []string, frames []store.Frame, approved []store.Approval, pubs []store.Publication) {
-	for _, id := range setShots {
-		if at := facts[id]; at != nil {
-			at.SetSaved = true
+func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, sets []store.SetRow, frames []store.Frame, approved []store.Approval, pubs []store.Publication) {
+	for _, r := range sets {
+		if at := facts[r.ShotID]; at != nil {
+			at.SetSaved, at.SetUp = true, r.SetUpID
 		}
 	}
 	for _, f := range frames {

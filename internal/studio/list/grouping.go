@@ -12,6 +12,7 @@ import (
 	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
+	"gorm.io/gorm"
 )
 
 // mostGrouped is the longest list that is grouped: a day has fewer.
@@ -28,15 +29,26 @@ type Grouping struct {
 	Reading  reading.Reading `json:"reading" doc:"The saving with its working"`
 }
 
-func workOf(list []store.Shot) []shots.Work {
+func workOf(list []store.Shot, setUps map[string]string) []shots.Work {
 	out := make([]shots.Work, len(list))
 	for i, x := range list {
-		out[i] = shots.Work{Placed: placedOne(x), Angle: x.Angle, Light: x.Light, Hold: x.Hold}
+		out[i] = shots.Work{Placed: placedOne(x), Angle: x.Angle, Light: x.Light, Hold: x.Hold, SetUp: setUps[x.Key]}
 	}
 	return out
 }
 
-// GroupingOf works out a list's order with the fewest changes of angle and light.
+// setUpsOf are the set-ups that a shoot's shots are taken of, by shot.
+func setUpsOf(tx *gorm.DB, shootID string) (map[string]string, error) {
+	var rows []store.SetRow
+	err := tx.Select("sets.shot_id", "sets.set_up_id").Joins("join shots on shots.id = sets.shot_id").Where("shots.shoot_id = ?", shootID).Find(&rows).Error
+	out := map[string]string{}
+	for _, r := range rows {
+		out[r.ShotID] = r.SetUpID
+	}
+	return out, err
+}
+
+// GroupingOf works out a list's order with the fewest changes of set-up.
 func (s *Room) GroupingOf(ctx context.Context, shootID string) (*Grouping, error) {
 	list, _, err := s.WholeList(ctx, shootID)
 	if err != nil {
@@ -46,15 +58,19 @@ func (s *Room) GroupingOf(ctx context.Context, shootID string) (*Grouping, error
 	if err != nil {
 		return nil, err
 	}
-	out, _, err := grouped(list, terms.Terms.SetupMin)
+	ups, err := setUpsOf(s.Store.WithContext(ctx), shootID)
+	if err != nil {
+		return nil, err
+	}
+	out, _, err := grouped(list, ups, terms.Terms.SetupMin)
 	return out, err
 }
 
-func grouped(list []store.Shot, setupMin float64) (*Grouping, []store.Shot, error) {
+func grouped(list []store.Shot, setUps map[string]string, setupMin float64) (*Grouping, []store.Shot, error) {
 	if len(list) > mostGrouped {
 		return nil, nil, core.Rule("A list of more than %d shots is not grouped in one go; sift it into days first.", mostGrouped)
 	}
-	g := shots.Group(workOf(list))
+	g := shots.Group(workOf(list, setUps))
 	out := &Grouping{Was: g.Was, Sets: g.Sets, Bound: g.Bound, Exact: g.Exact, SavedMin: float64(g.Was-g.Sets) * setupMin, Order: []string{}}
 	var ordered []store.Shot
 	for _, at := range g.Order {
@@ -65,31 +81,35 @@ func grouped(list []store.Shot, setupMin float64) (*Grouping, []store.Shot, erro
 	if !g.Exact {
 		known = fmt.Sprintf("no order builds fewer than %d", g.Bound)
 	}
-	out.Reading = reading.New("groupSaving", "Saved by grouping", out.SavedMin, "min", 0, "Best-first search over the order of work; a set is one angle and one light. Minutes a set from this shoot's days.",
-		reading.Line{Words: "Sets in the list's order", Formula: "runs of one angle and one light", Shown: fmt.Sprint(g.Was)},
-		reading.Line{Words: "Sets when grouped", Formula: known, Shown: fmt.Sprint(g.Sets)},
+	out.Reading = reading.New("groupSaving", "Saved by grouping", out.SavedMin, "min", 0, "Best-first search over the order of work; a set-up is what stands, or one angle and one light where nothing does yet. Minutes a set-up from this shoot's days.",
+		reading.Line{Words: "Set-ups in the list's order", Formula: "runs of one set-up", Shown: fmt.Sprint(g.Was)},
+		reading.Line{Words: "Set-ups when grouped", Formula: known, Shown: fmt.Sprint(g.Sets)},
 		reading.Line{Words: "Minutes saved", Formula: fmt.Sprintf("(%d − %d) × %.0f min", g.Was, g.Sets, setupMin), Shown: reading.Number(out.SavedMin, 0) + " min"})
 	return out, ordered, nil
 }
 
-// GroupList puts a list into the order with the fewest sets.
+// GroupList puts a list into the order with the fewest set-ups.
 func (s *Room) GroupList(ctx context.Context, who core.Who, shootID string) (*Grouping, error) {
 	terms, err := s.Kitchen.SeriesTerms(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
 	var out *Grouping
-	if err := s.Deed(ctx, who, shootID, "Grouped the list by angle and light", func(j *store.Journal) error {
+	if err := s.Deed(ctx, who, shootID, "Grouped the list by set-up", func(j *store.Journal) error {
 		list, err := listOf(j, shootID)
 		if err != nil {
 			return err
 		}
+		ups, err := setUpsOf(j.TX, shootID)
+		if err != nil {
+			return err
+		}
 		var ordered []store.Shot
-		if out, ordered, err = grouped(list, terms.Terms.SetupMin); err != nil {
+		if out, ordered, err = grouped(list, ups, terms.Terms.SetupMin); err != nil {
 			return err
 		}
 		if out.Sets >= out.Was {
-			return core.Rule("The list already builds as few sets as any order found: %d.", out.Was)
+			return core.Rule("The list already builds as few set-ups as any order found: %d.", out.Was)
 		}
 		return number(j, ordered)
 	}); err != nil {

@@ -48,7 +48,7 @@ type ListSums struct {
 	Shots   int      `json:"shots" doc:"Shots"`
 	Safe    int      `json:"safe" doc:"Safe frames"`
 	Hands   int      `json:"hands" doc:"Shots that need more hands"`
-	Sets    int      `json:"sets" doc:"Times a set is built when the list is taken in its order"`
+	Sets    int      `json:"sets" doc:"Times a set-up is built when the list is taken in its order"`
 	Angles  []string `json:"angles" doc:"Angles that occur"`
 	Lights  []string `json:"lights" doc:"Lights that occur"`
 	Vessels []string `json:"vessels" doc:"Vessels that occur"`
@@ -192,7 +192,8 @@ func (s *Room) ListSums(ctx context.Context, shootID string) (*ListSums, error) 
 	err := s.Store.WithContext(ctx).Raw(`select count(*) as shots, count(*) filter (where kind = 'safe') as safe, count(*) filter (where hands > 0) as hands, count(*) filter (where changed) as sets,
 		coalesce(json_agg(distinct angle) filter (where angle <> ''), '[]') as angles, coalesce(json_agg(distinct light) filter (where light <> ''), '[]') as lights,
 		coalesce(json_agg(distinct vessel) filter (where vessel <> ''), '[]') as vessels
-		from (select kind, hands, angle, light, vessel, (angle, light) is distinct from lag((angle, light)) over (order by position, id) as changed from shots where shoot_id = ?) as s`, shootID).Scan(&row).Error
+		from (select kind, hands, angle, light, vessel, up is distinct from lag(up) over (order by position, id) as changed
+			from (select x.id, x.position, x.kind, x.hands, x.angle, x.light, x.vessel, coalesce(r.set_up_id, x.angle || ' ' || x.light) as up from shots x left join sets r on r.shot_id = x.id where x.shoot_id = ?) as w) as s`, shootID).Scan(&row).Error
 	if err != nil {
 		return nil, err
 	}

@@ -20,10 +20,10 @@ const PlacesScope = "place"
 
 // KeptPlace is a place; version 0 until it is first saved.
 type KeptPlace struct {
-	ID      string          `json:"id" doc:"Key; empty before the first save"`
+	ID      string          `json:"id,omitempty" readOnly:"true" doc:"Key; empty before the first save"`
 	Place   almanac.Place   `json:"place" doc:"The place and its windows"`
 	Version int             `json:"version" doc:"Counts saves; 0 before the first"`
-	Recce   []almanac.Asked `json:"recce" readOnly:"true" doc:"What there is to find out about it, and what is known"`
+	Recce   []almanac.Asked `json:"recce,omitempty" readOnly:"true" doc:"What there is to find out about it, and what is known"`
 }
 
 // KeptOf is a row as it is told.

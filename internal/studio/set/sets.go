@@ -20,7 +20,7 @@ import (
 type PlannedSet struct {
 	Set     scene.Set `json:"set" doc:"The set"`
 	Version int       `json:"version" doc:"Counts saves, of this set and of what it shares; 0 before the first"`
-	SetUpID string    `json:"setUpId" doc:"The set-up it is taken of; empty for a new one"`
+	SetUpID string    `json:"setUpId,omitempty" doc:"The set-up it is taken of; empty for a new one"`
 }
 
 func plannedSet(row *store.SetRow) *PlannedSet {

@@ -4707,11 +4707,11 @@ export interface components {
         };
         KeptPlace: {
             /** @description Key; empty before the first save */
-            id: string;
+            readonly id?: string;
             /** @description The place and its windows */
             place: components["schemas"]["AlmanacPlace"];
             /** @description What there is to find out about it, and what is known */
-            readonly recce: components["schemas"]["AlmanacAsked"][];
+            readonly recce?: components["schemas"]["AlmanacAsked"][];
             /**
              * Format: int64
              * @description Counts saves; 0 before the first
@@ -5294,7 +5294,7 @@ export interface components {
             safe: number;
             /**
              * Format: int64
-             * @description Times a set is built when the list is taken in its order
+             * @description Times a set-up is built when the list is taken in its order
              */
             sets: number;
             /**
@@ -5619,15 +5619,6 @@ export interface components {
              */
             role: "owner" | "photographer" | "stylist" | "assistant";
         };
-        PlaceAsk: {
-            /** @description The place */
-            place: components["schemas"]["AlmanacPlace"];
-            /**
-             * Format: int64
-             * @description The version read; 0 before the first save
-             */
-            version: number;
-        };
         PlannedDay: {
             /** @description Keys of the dishes */
             dishes: string[];
@@ -5670,7 +5661,7 @@ export interface components {
             /** @description The set */
             set: components["schemas"]["Set"];
             /** @description The set-up it is taken of; empty for a new one */
-            setUpId: string;
+            setUpId?: string;
             /**
              * Format: int64
              * @description Counts saves, of this set and of what it shares; 0 before the first
@@ -10020,7 +10011,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlaceAsk"];
+                "application/json": components["schemas"]["KeptPlace"];
             };
         };
         responses: {

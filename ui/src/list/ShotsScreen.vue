@@ -330,13 +330,13 @@ useKeys([
         </div>
         <div>
           <dd class="mono">{{ sums.sets }}</dd>
-          <dt>sets to build</dt>
+          <dt>set-ups to build</dt>
         </div>
       </dl>
       <div v-if="grouping.data.value && grouping.data.value.sets < grouping.data.value.was" class="group">
         <ReadingFigure :reading="grouping.data.value.reading" />
         <el-button size="small" @click="group"
-          >Group by angle and light: {{ grouping.data.value.was }} sets become {{ grouping.data.value.sets }}
+          >Group by set-up: {{ grouping.data.value.was }} become {{ grouping.data.value.sets }}
           <kbd>g</kbd></el-button
         >
       </div>

@@ -113,7 +113,7 @@ export function useDesk(shotId: Ref<string>) {
     changed()
   }
   function load(p: Schema['PlannedSet']) {
-    joins.set(shotId.value, p.setUpId)
+    joins.set(shotId.value, p.setUpId ?? '')
     versions.set(shotId.value, p.version)
     if (!same(set.value, p.set)) outside.value++
     draft.load(p.set, p.version)
