@@ -5,9 +5,12 @@ import (
 	"image/draw"
 	"image/png"
 	"os"
+	"slices"
 	"strconv"
 	"testing"
 
+	"figladder/internal/craft/compose"
+	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
@@ -27,6 +30,28 @@ func TestWinterSetsAreAcceptedAndNothingStandsInAnother(t *testing.T) {
 		assert.Empty(t, s.Check(), w.name)
 		assert.Empty(t, scene.Overlaps(s.Objects(scene.Rough)), w.name)
 		assert.NotZero(t, scene.Read(s, scene.Wants{}, light.Search).Exposure.Seconds, w.name)
+	}
+}
+
+// What is left in on purpose, and the cautions that go with a lamp and an overhead.
+var leftIn = map[string][]string{"mussels": {"brighter-prop", "steam-lost"}, "trout": {"overhead-caution"}, "sloe": {"brighter-prop", "lamp-caution"}}
+
+func TestWinterSetsStandAsTheyWouldBeHandedIn(t *testing.T) {
+	wants := scene.Wants{OutputLongPx: 2000, RatioLowStops: 2.5, RatioHighStops: 4, Mood: "dark"}
+	published := []compose.Wanted{{Name: "Feed", Shape: "4:5", Ratio: 0.8, LongPx: 1350}, {Name: "Menu board", Shape: "3:2", Ratio: 1.5, LongPx: 2000}, {Name: "Tiles", Shape: "1:1", Ratio: 1, LongPx: 1080}}
+	for _, w := range winterSets {
+		s := scene.Start()
+		w.build(&s)
+		j, err := compose.Judge(t.Context(), s, wants, published, light.Fine)
+		require.NoError(t, err)
+		var got []string
+		for _, f := range j.Findings {
+			if f.Severity != finding.Note {
+				got = append(got, f.Code)
+			}
+		}
+		slices.Sort(got)
+		assert.Equal(t, leftIn[w.name], got, w.name)
 	}
 }
 

@@ -73,8 +73,8 @@ func VesselOf(p cupboard.Prop) (Vessel, bool) {
 	default:
 		return v, false
 	}
-	for word, kind := range map[string]string{"coupe": "coupe", "mug": "mug", "cup": "mug", "pot": "pot", "casserole": "pot"} {
-		for _, part := range strings.Fields(name) {
+	for word, kind := range map[string]string{"coupe": "coupe", "mug": "mug", "cup": "mug", "handled": "mug", "pot": "pot", "casserole": "pot"} {
+		for _, part := range strings.FieldsFunc(name, func(r rune) bool { return r == ' ' || r == ',' || r == '-' }) {
 			if part == word {
 				v.Kind = kind
 			}

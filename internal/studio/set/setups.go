@@ -26,6 +26,7 @@ type SetUpOf struct {
 // ShotOfIt is a shot taken of a set-up.
 type ShotOfIt struct {
 	ID    string          `json:"id" doc:"Key of the shot"`
+	Nth   int             `json:"nth" doc:"Its place in the order of work, from 1"`
 	Title string          `json:"title" doc:"What it shows"`
 	Dish  string          `json:"dish" doc:"Its dish"`
 	State words.DishState `json:"state" doc:"How far the dish is"`
@@ -47,7 +48,7 @@ func (s *Room) SetUps(ctx context.Context, shootID string) ([]SetUpOf, error) {
 	}
 	out := []SetUpOf{}
 	at, named := map[string]int{}, map[string]int{}
-	for _, x := range list {
+	for n, x := range list {
 		r, built := byShot[x.Key]
 		if !built {
 			continue
@@ -67,7 +68,7 @@ func (s *Room) SetUps(ctx context.Context, shootID string) ([]SetUpOf, error) {
 			}
 			out = append(out, u)
 		}
-		out[i].Shots = append(out[i].Shots, ShotOfIt{ID: x.Key, Title: x.Title, Dish: dish, State: r.Own.State})
+		out[i].Shots = append(out[i].Shots, ShotOfIt{ID: x.Key, Nth: n + 1, Title: x.Title, Dish: dish, State: r.Own.State})
 	}
 	return out, nil
 }

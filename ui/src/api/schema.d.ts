@@ -7166,6 +7166,11 @@ export interface components {
             /** @description Key of the shot */
             id: string;
             /**
+             * Format: int64
+             * @description Its place in the order of work, from 1
+             */
+            nth: number;
+            /**
              * @description How far the dish is
              * @enum {string}
              */

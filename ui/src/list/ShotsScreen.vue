@@ -336,8 +336,7 @@ useKeys([
       <div v-if="grouping.data.value && grouping.data.value.sets < grouping.data.value.was" class="group">
         <ReadingFigure :reading="grouping.data.value.reading" />
         <el-button size="small" @click="group"
-          >Group by set-up: {{ grouping.data.value.was }} become {{ grouping.data.value.sets }}
-          <kbd>g</kbd></el-button
+          >Group by set-up: {{ grouping.data.value.was }} become {{ grouping.data.value.sets }} <kbd>g</kbd></el-button
         >
       </div>
       <article v-if="chosen" :key="chosen.shot.id" class="one">

@@ -16,11 +16,13 @@ const { act, error } = useAct(refresh)
 const asideOf = (f: Finding) =>
   asides.data.value?.find((a) => a.doc.place === props.place && a.doc.code === f.code && a.doc.subject === f.subject)
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
-/** What costs the picture most is open; the rest is a line each, by kind, when findings are weighed. */
+/** What costs the picture most is open, at most three of what is likely to spoil it; the rest is a line each, by kind, when findings are weighed. */
 const mostOpen = 3
 const open = computed(() => {
   const weighed = speaking.value.some((f) => f.group)
-  return weighed ? speaking.value.filter((f, n) => n < mostOpen || f.severity === 'stop') : speaking.value
+  return weighed
+    ? speaking.value.filter((f, n) => f.severity === 'stop' || (n < mostOpen && f.severity !== 'note'))
+    : speaking.value
 })
 const groupWords = { safety: 'Safety', light: 'Light', depth: 'Depth', frame: 'The frame', props: 'Props' } as const
 const folded = computed(() => {

@@ -70,13 +70,21 @@ const ribbon = useQuery({
   queryKey: ['almanac-year', placeId, at, year, version],
   enabled: known,
   queryFn: () =>
-    ask(api.GET('/api/almanac/{window}/year', { params: { path: { window: at.value }, query: { year: year.value, ...atPlace.value } } })),
+    ask(
+      api.GET('/api/almanac/{window}/year', {
+        params: { path: { window: at.value }, query: { year: year.value, ...atPlace.value } },
+      }),
+    ),
 })
 const strip = useQuery({
   queryKey: ['almanac-day', placeId, at, day, version],
   enabled: known,
   queryFn: () =>
-    ask(api.GET('/api/almanac/{window}/day', { params: { path: { window: at.value }, query: { day: day.value, ...atPlace.value } } })),
+    ask(
+      api.GET('/api/almanac/{window}/day', {
+        params: { path: { window: at.value }, query: { day: day.value, ...atPlace.value } },
+      }),
+    ),
   retry: false,
   placeholderData: keepPreviousData,
 })
@@ -149,7 +157,8 @@ const monthSpan = computed(() => {
   return { from: day.value.slice(0, 8) + '01', to: last.toISOString().slice(0, 10) }
 })
 const calendar = computed(
-  () => `/api/almanac/${at.value}/light.ics?from=${monthSpan.value.from}&to=${monthSpan.value.to}${placeId.value ? '&place=' + placeId.value : ''}`,
+  () =>
+    `/api/almanac/${at.value}/light.ics?from=${monthSpan.value.from}&to=${monthSpan.value.to}${placeId.value ? '&place=' + placeId.value : ''}`,
 )
 
 const goTo = (id: string) => router.replace({ query: { ...route.query, place: id || undefined } })
@@ -164,7 +173,7 @@ async function addPlace() {
     const place = { ...copy(blank), ...(own ? { latDeg: own.latDeg, lonDeg: own.lonDeg, zone: own.zone } : {}) }
     const made = await ask(api.POST('/api/places', { body: { place } }))
     await places.refetch()
-    await goTo(made.id)
+    await goTo(made.id ?? '')
     editing.value = true
   } catch (e) {
     failed.value = e
@@ -220,7 +229,7 @@ useKeys([
         </ChipButton>
       </div>
       <el-button size="small" @click="addWindow">Add a window</el-button>
-      <el-button v-if="places.data.value?.length" size="small" @click="addPlace">Add a place</el-button>
+      <el-button v-if="editing && places.data.value?.length" size="small" @click="addPlace">Add a place</el-button>
       <el-button size="small" :aria-expanded="editing" @click="editing = !editing"
         >{{ editing ? 'Done' : 'Edit' }} <kbd>e</kbd></el-button
       >
@@ -388,18 +397,18 @@ useKeys([
           Known of it: {{ kept.data.value.recce?.filter((r) => r.done).length }} of {{ kept.data.value.recce?.length }}
         </p>
         <ul>
-          <li v-for="r in kept.data.value.recce" :key="r.key" :class="{ done: r.done }">
-            <span aria-hidden="true">{{ r.done ? '●' : '○' }}</span
-            ><span
+          <li
+            v-for="r in (kept.data.value.recce ?? []).filter((x) => editing || !x.done)"
+            :key="r.key"
+            :class="{ done: r.done }"
+          >
+            <span aria-hidden="true">{{ r.done ? '●' : '○' }}</span><span
               ><span class="visually-hidden">{{ r.done ? 'Known: ' : 'To find out: ' }}</span
-              >{{ r.words }}<span v-if="!r.done" class="soft small"> {{ r.because }}</span></span
+              >{{ r.words }}<span v-if="!r.done" class="soft small">{{ '. ' + r.because }}</span></span
             >
           </li>
         </ul>
-        <el-button
-          v-if="editing && (places.data.value?.length ?? 0) > 1"
-          size="small"
-          @click="dropPlace"
+        <el-button v-if="editing && (places.data.value?.length ?? 0) > 1" size="small" @click="dropPlace"
           >Take this place away</el-button
         >
       </section>

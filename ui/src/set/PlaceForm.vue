@@ -62,8 +62,20 @@ function dropWindow() {
     </fieldset>
     <fieldset>
       <legend>The room</legend>
-      <PlaceField v-model="place.walls.widthMm" label="Width" length :error="about('walls.widthMm')" @change="changed" />
-      <PlaceField v-model="place.walls.depthMm" label="Depth" length :error="about('walls.depthMm')" @change="changed" />
+      <PlaceField
+        v-model="place.walls.widthMm"
+        label="Width"
+        length
+        :error="about('walls.widthMm')"
+        @change="changed"
+      />
+      <PlaceField
+        v-model="place.walls.depthMm"
+        label="Depth"
+        length
+        :error="about('walls.depthMm')"
+        @change="changed"
+      />
       <PlaceField
         v-model="place.walls.heightMm"
         label="Height"
@@ -113,7 +125,13 @@ function dropWindow() {
           :aria-label="`Diameter of piece ${i + 1}`"
           @change="changed"
         />
-        <NumberField v-model="c.count" size="small" :min="1" :aria-label="`How many of piece ${i + 1}`" @change="changed" />
+        <NumberField
+          v-model="c.count"
+          size="small"
+          :min="1"
+          :aria-label="`How many of piece ${i + 1}`"
+          @change="changed"
+        />
         <el-button text size="small" :aria-label="`Take piece ${i + 1} away`" @click="dropFrom('crockery', i)"
           >Remove</el-button
         >
@@ -231,7 +249,9 @@ function dropWindow() {
       <label class="colour">Colour <input v-model="o.colour" type="color" @change="changed" /></label>
       <el-button size="small" @click="drop(i)">Take it away</el-button>
     </fieldset>
-    <el-button v-if="(place.tables?.length ?? 0) < 12" size="small" class="add" @click="addTable">Add a table</el-button>
+    <el-button v-if="(place.tables?.length ?? 0) < 12" size="small" class="add" @click="addTable"
+      >Add a table</el-button
+    >
     <el-button v-if="w && (w.outside?.length ?? 0) < 4" size="small" class="add" @click="addOutside"
       >Something stands outside it</el-button
     >

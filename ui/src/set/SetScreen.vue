@@ -140,6 +140,7 @@ const rest = [
   ...['temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100'],
   ...['depthNeeded', 'coverNumber', 'frameWidth', 'diffraction'],
 ]
+const answered = computed(() => Object.values(set.value?.answers ?? {}).filter((a) => a === 'yes' || a === 'no').length)
 const none = { label: '', value: 0, unit: '', shown: '', unbounded: false, working: [], source: '' }
 
 function other(by: number) {
@@ -185,7 +186,6 @@ useKeys([
             {{ `${i + 1}. ${r.shot.doc.title}` }}
           </option>
         </ChoiceField>
-        <LadderMark :mark="row.mark" />
       </template>
     </template>
     <ProblemNote :error="planned.error.value ?? elsewhere ?? takeError" />
@@ -318,6 +318,7 @@ useKeys([
           >{{ taking ? 'The camera is at it …' : unsaved ? 'Save this set and take a frame' : 'Take a frame' }}
           <kbd v-if="!taking">t</kbd></el-button
         >
+        <LadderMark v-if="row" :mark="row.mark" />
         <div v-if="report" class="figures" :class="{ stale: readError }" :aria-busy="reading">
           <ReadingFigure v-for="k in large" v-show="find(k)" :key="k" :reading="find(k) ?? { key: k, ...none }" large />
         </div>
@@ -336,10 +337,14 @@ useKeys([
           <MendBox v-if="settled" />
         </section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
-        <div v-if="report && settled" class="figures">
-          <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
-        </div>
-        <section v-if="settled" class="ask" aria-label="What decides">
+        <details v-if="report && settled">
+          <summary>All {{ rest.filter(find).length }} other figures</summary>
+          <div class="figures">
+            <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
+          </div>
+        </details>
+        <details v-if="settled" class="ask">
+          <summary>What decides: {{ answered }} of 3 answered</summary>
           <ThreeQuestions :answers="set.answers" @answer="desk.change((s) => (s.answers = $event))" />
           <label class="pickone"
             >Advice on composition
@@ -354,7 +359,7 @@ useKeys([
               <option value="off">Off</option></ChoiceField
             ></label
           >
-        </section>
+        </details>
         <ChosenBox v-if="settled" />
         <SeriesBox :shots="list.data.value ?? []" />
         <ReferenceStrip v-if="row" :shoot="shoot" :dish="row.shot.doc.dishId" />

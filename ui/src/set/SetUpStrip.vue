@@ -84,8 +84,12 @@ const open = (shot: string) => router.push({ name: 'set', params: { shoot: props
     </p>
     <ul v-if="others.length" class="frames" aria-label="Frames of this set-up">
       <li v-for="s in frames" :key="s.id">
-        <ChipButton :aria-current="s.id === shotId ? 'true' : undefined" :title="s.title" @click="open(s.id)"
-          >{{ s.title }}<span v-if="s.state" class="soft">, {{ s.state }}</span></ChipButton
+        <ChipButton
+          :aria-current="s.id === shotId ? 'true' : undefined"
+          :title="s.title + (s.state ? ', ' + s.state : '')"
+          :aria-label="`Frame ${s.nth}, ${s.title}${s.state ? ', ' + s.state : ''}`"
+          @click="open(s.id)"
+          >{{ s.nth }}</ChipButton
         >
       </li>
     </ul>
@@ -143,17 +147,16 @@ const open = (shot: string) => router.push({ name: 'set', params: { shoot: props
   gap: 4px;
   margin: 0;
   padding: 2px;
-  flex: 1 1 200px;
+  flex: 0 1 auto;
   min-width: 0;
+  flex-wrap: wrap;
   overflow-x: auto;
 }
 .frames button {
-  max-width: 168px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  padding: 3px 8px;
-  font-size: 13px;
+  min-width: 34px;
+  min-height: 30px;
+  padding: 3px 6px;
+  font: 500 13px var(--fl-mono);
   border: 1px solid var(--el-border-color);
   border-radius: 3px;
   cursor: pointer;
@@ -161,6 +164,9 @@ const open = (shot: string) => router.push({ name: 'set', params: { shoot: props
 .frames button[aria-current] {
   border-color: var(--fl-aubergine);
   font-weight: 600;
+}
+.acts {
+  margin-left: auto;
 }
 .asks {
   flex: 1 1 100%;
