@@ -179,3 +179,27 @@ func TestAPlaceThatNobodyWroteDownIsSaid(t *testing.T) {
 		assert.Equal(t, said, strings.Contains(d.Words, "No place is written down"))
 	}
 }
+
+func TestTheRecceOfAPlace(t *testing.T) {
+	known := func(p Place) (keys []string) {
+		for _, a := range p.Recce() {
+			assert.NotEmpty(t, a.Because)
+			if a.Done {
+				keys = append(keys, a.Key)
+			}
+		}
+		return keys
+	}
+	p := StartPlace()
+	assert.Empty(t, known(p))
+	p.LatDeg, p.Windows, p.Tables = 50, []Window{StartWindow()}, []Table{StartTable()}
+	p.Walls, p.BackMm, p.Sockets, p.Crockery = Walls{WidthMm: 4000, DepthMm: 3000, HeightMm: 2600, Returns: 0.5}, 1800, 2, []Crockery{{Name: "Bowl", Count: 4}}
+	assert.Empty(t, p.Check())
+	assert.Len(t, known(p), len(p.Recce()))
+	p.Tables[0].Colour, p.Tables[0].WidthMm, p.Walls.HeightMm, p.BackMm = "brown", 90, 100, -1
+	var fields []string
+	for _, b := range p.Check() {
+		fields = append(fields, b.Path)
+	}
+	assert.ElementsMatch(t, []string{"tables.0.colour", "tables.0.widthMm", "walls.heightMm", "backMm"}, fields)
+}

@@ -395,3 +395,23 @@ func TestALampGivesAtAMetreWhatIsSaid(t *testing.T) {
 		assert.InEpsilon(t, 1000, got.Total(), 0.01, string(l.Kind))
 	}
 }
+
+func TestACardBehindTheGlassIsNotInTheFrame(t *testing.T) {
+	s := StartFor("level", "drink")
+	v := s.Vessel
+	s.Cards = []Card{{Name: "Glow card", Kind: "white", On: true, XMm: v.XMm, YMm: v.YMm + v.DiameterMm/2 + 12, ZMm: 10, WidthMm: 0.7 * v.DiameterMm, HeightMm: 0.6 * v.HeightMm, FacingDeg: 190, TiltDeg: 8}}
+	assert.False(t, s.SeesCard(0), "cut to the glass it is hidden by it")
+	for name, change := range map[string]func(*Set){
+		"moved aside":     func(s *Set) { s.Cards[0].XMm += v.DiameterMm },
+		"before it":       func(s *Set) { s.Cards[0].YMm = v.YMm - v.DiameterMm },
+		"too tall":        func(s *Set) { s.Cards[0].HeightMm = 1.4 * v.HeightMm },
+		"from high above": func(s *Set) { s.Camera.ElevationDeg = 60 },
+		"behind a stem":   func(s *Set) { s.Vessel.Kind = "coupe" },
+	} {
+		t.Run(name, func(t *testing.T) {
+			x := s.Copy()
+			change(&x)
+			assert.True(t, x.SeesCard(0))
+		})
+	}
+}
