@@ -47,8 +47,10 @@ func TestWhatWasDecidedIsTakenIntoTheSet(t *testing.T) {
 	  const get = async (u) => (await fetch(u)).json()
 	  const shoot = (await get('/api/shoots')).find(c => c.shoot.doc.name.startsWith('Merrow')).shoot.id
 	  const shots = (await get('/api/shoots/' + shoot + '/shots?limit=500')).rows.map(r => r.shot)
-	  const sets = await Promise.all(shots.map(s => get('/api/shots/' + s.id + '/set')))
-	  const built = shots.findIndex((s, i) => sets[i].version > 0), bare = shots.findIndex((s, i) => sets[i].version === 0 && s.doc.dishId === shots[built].doc.dishId)
+	  // A frame that has a set-up to itself loses it, beside a hero that has another.
+	  const alone = (await get('/api/shoots/' + shoot + '/setups')).find(u => u.shots.length === 1 && shots.some(s => s.doc.kind === 'hero' && s.id !== u.shots[0].id && s.doc.dishId === shots.find(x => x.id === u.shots[0].id).doc.dishId))
+	  await fetch('/api/setups/' + alone.id, {method: 'DELETE'})
+	  const bare = shots.findIndex(s => s.id === alone.shots[0].id), built = shots.findIndex(s => s.doc.kind === 'hero' && s.doc.dishId === shots[bare].doc.dishId)
 	  const suited = await get('/api/dishes/' + shots[built].doc.dishId + '/props')
 	  const plate = suited.vessels.find(v => v.free > 0 && v.prop.kind === 'plate' && !suited.held.includes(v.id)), ground = suited.grounds.find(g => g.free > 0 && !suited.held.includes(g.id))
 	  for (const pull of (await get('/api/shoots/' + shoot + '/pulls')).pulls) if (pull.reservation.doc.dishId === shots[built].doc.dishId) await fetch('/api/pulls/' + pull.reservation.id, {method: 'DELETE'})

@@ -18,10 +18,14 @@ const asideOf = (f: Finding) =>
 const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
 /** What costs the picture most is open, at most three of what is likely to spoil it; the rest is a line each, by kind, when findings are weighed. */
 const mostOpen = 3
+/** From this cost the client sends the picture back. */
+const sentBack = 60
 const open = computed(() => {
   const weighed = speaking.value.some((f) => f.group)
   return weighed
-    ? speaking.value.filter((f, n) => f.severity === 'stop' || (n < mostOpen && f.severity !== 'note'))
+    ? speaking.value.filter(
+        (f, n) => f.severity === 'stop' || (n < mostOpen && (f.severity !== 'note' || (f.cost ?? 0) >= sentBack)),
+      )
     : speaking.value
 })
 const groupWords = { safety: 'Safety', light: 'Light', depth: 'Depth', frame: 'The frame', props: 'Props' } as const

@@ -103,7 +103,7 @@ const open = (shot: string) => router.push({ name: 'set', params: { shoot: props
         model-value=""
         none="Stand it in …"
         size="small"
-        class="adder"
+        class="into"
         aria-label="Stand this frame in another set-up"
         @change="standIn"
         ><option v-for="u in elsewhere" :key="u.id" :value="u.id">{{ u.words }}</option></ChoiceField
@@ -164,6 +164,9 @@ const open = (shot: string) => router.push({ name: 'set', params: { shoot: props
 .frames button[aria-current] {
   border-color: var(--fl-aubergine);
   font-weight: 600;
+}
+.into {
+  width: 142px;
 }
 .acts {
   margin-left: auto;
