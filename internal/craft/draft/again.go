@@ -41,7 +41,8 @@ func Again[T any](drafted, now, fresh T) (T, error) {
 	if err != nil {
 		return out, err
 	}
-	return out, json.Unmarshal(raw, &out)
+	err = json.Unmarshal(raw, &out)
+	return out, err
 }
 
 func plain(v any) (any, error) {
@@ -50,7 +51,8 @@ func plain(v any) (any, error) {
 		return nil, err
 	}
 	var out any
-	return out, json.Unmarshal(raw, &out)
+	err = json.Unmarshal(raw, &out)
+	return out, err
 }
 
 func over(was, is, to any) any {

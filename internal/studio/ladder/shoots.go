@@ -8,11 +8,13 @@ import (
 
 // ShootCard is a shoot as the studio home shows it.
 type ShootCard struct {
-	Shoot store.Shoot `json:"shoot" doc:"The shoot"`
-	Shots int         `json:"shots" doc:"Frames wanted"`
-	Out   int         `json:"out" doc:"Of them, published"`
-	Wants string      `json:"wants" doc:"What wants a hand next"`
-	Rung  string      `json:"rung" doc:"On which rung"`
+	Shoot  store.Shoot `json:"shoot" doc:"The shoot"`
+	Shots  int         `json:"shots" doc:"Frames wanted"`
+	Out    int         `json:"out" doc:"Of them, published"`
+	Finals int         `json:"finals" doc:"Finals that the brief asks for"`
+	Owed   int         `json:"owed" doc:"Of them, still owed"`
+	Wants  string      `json:"wants" doc:"What wants a hand next"`
+	Rung   string      `json:"rung" doc:"On which rung"`
 }
 
 // Shoots lists shoots by day, a page after the given key ("" for the first).
@@ -37,10 +39,20 @@ func (s *Room) Shoots(ctx context.Context, after string, most int) ([]ShootCard,
 	if err != nil {
 		return nil, err
 	}
+	ids := make([]string, len(rows))
+	for i, r := range rows {
+		ids[i] = r.Key
+	}
+	cuts, err := acceptedCuts(s.Store.WithContext(ctx), ids)
+	if err != nil {
+		return nil, err
+	}
 	out := []ShootCard{}
 	for _, row := range rows {
 		v := all[row.Key]
 		card := ShootCard{Shoot: row, Shots: len(v.shots)}
+		f := v.finals(&row, cuts)
+		card.Finals, card.Owed = len(f.Finals), f.Owed
 		for _, m := range v.marks {
 			if m.Next == "" {
 				card.Out++

@@ -104,6 +104,7 @@ export const useShopping = byId('shopping', (id) => ask(api.GET('/api/shoots/{id
 export const useSeries = byId('series', (id) => ask(api.GET('/api/shoots/{id}/series', by(id))))
 export const useSet = byId('set', (id) => ask(api.GET('/api/shots/{id}/set', by(id))))
 export const usePlaces = one('places', () => ask(api.GET('/api/places')))
+export const useFinals = byId('finals', (id) => ask(api.GET('/api/shoots/{id}/finals', by(id))))
 export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/setups', by(id))))
 export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
 export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))

@@ -36,6 +36,7 @@ const heldBy: Record<string, Room> = {
   set: 'set',
   setups: 'set',
   contact: 'set',
+  finals: 'ladder',
   chosen: 'set',
   places: 'set',
   previews: 'set',

@@ -1494,6 +1494,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/finals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which frame serves which final, and what is owed */
+        get: operations["finals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/frames": {
         parameters: {
             query?: never;
@@ -3975,6 +3992,42 @@ export interface components {
             /** @description What is wrong and what would be right */
             words: string;
         };
+        Final: {
+            /** @description Why this frame, or what is missing */
+            because: string;
+            /** @description Day it is due, or empty */
+            due: string;
+            /**
+             * Format: int64
+             * @description Least pixels on the long side
+             */
+            longPx: number;
+            /** @description What it is for */
+            name: string;
+            /**
+             * Format: int64
+             * @description Which of its kind, from 1
+             */
+            nth: number;
+            /** @description Whether it was delivered: a cut of its shape, large enough, accepted */
+            out: boolean;
+            /**
+             * Format: int64
+             * @description How many finals that frame serves
+             */
+            serves: number;
+            /** @description Frame shape as width:height */
+            shape: string;
+            /** @description The frame that serves it; empty when there is none */
+            shotId: string;
+            /**
+             * @description How far that is
+             * @enum {string}
+             */
+            stage: "listed" | "set" | "taken" | "kept" | "approved";
+            /** @description What that shows */
+            title: string;
+        };
         Finding: {
             /** @description Why it matters, in a sentence */
             because: string;
@@ -4034,6 +4087,25 @@ export interface components {
         FollowAsk: {
             /** @description The shot */
             from: string;
+        };
+        Followed: {
+            /** @description In the order of the brief */
+            finals: components["schemas"]["Final"][];
+            /**
+             * Format: int64
+             * @description Delivered
+             */
+            out: number;
+            /**
+             * Format: int64
+             * @description Still owed
+             */
+            owed: number;
+            /**
+             * Format: int64
+             * @description Of those, with no frame on the list to serve them
+             */
+            short: number;
         };
         Food: {
             /**
@@ -6881,9 +6953,19 @@ export interface components {
         ShootCard: {
             /**
              * Format: int64
+             * @description Finals that the brief asks for
+             */
+            finals: number;
+            /**
+             * Format: int64
              * @description Of them, published
              */
             out: number;
+            /**
+             * Format: int64
+             * @description Of them, still owed
+             */
+            owed: number;
             /** @description On which rung */
             rung: string;
             /** @description The shoot */
@@ -11888,6 +11970,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drafted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    finals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Followed"];
                 };
             };
             /** @description Error */

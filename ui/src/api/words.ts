@@ -60,6 +60,9 @@ export const words = {
   Evidence: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
+  Final: {
+    stage: ['listed', 'set', 'taken', 'kept', 'approved'],
+  },
   Finding: {
     group: ['safety', 'light', 'depth', 'frame', 'props'],
     severity: ['note', 'care', 'stop'],

@@ -7,7 +7,7 @@ import { computed, h, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { usePlaces, useBriefReading, useShoot, useStart } from '../api/queries'
+import { useFinals, usePlaces, useBriefReading, useShoot, useStart } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
@@ -17,6 +17,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { day } from '../parts/shown'
 import BriefNav from './BriefNav.vue'
+import FinalsBox from './FinalsBox.vue'
 import { questions, shapes, type Brief } from './brief'
 import ChoiceField from '../parts/ChoiceField.vue'
 
@@ -49,6 +50,8 @@ watch(
 )
 const b = computed(() => draft.value.value?.brief)
 const reading = useBriefReading(id)
+const followed = useFinals(id)
+const owed = computed(() => followed.data.value?.owed ?? reading.data.value?.finals ?? 0)
 const asks = (key: string) => questions.find((q) => q.key === key)?.ask ?? 'What has to be delivered?'
 
 function addDeliverable() {
@@ -333,7 +336,7 @@ function addColour() {
           <dt>Day</dt>
           <dd>{{ day(b.when) }}</dd>
           <dt>Finals owed</dt>
-          <dd class="mono big">{{ reading.data.value.finals || 'none' }}</dd>
+          <dd class="mono big">{{ reading.data.value.finals ? `${owed} of ${reading.data.value.finals}` : 'none' }}</dd>
           <dt>Key to fill the mood asks</dt>
           <dd class="mono" :title="reading.data.value.because">
             {{ reading.data.value.lowStops }} to {{ reading.data.value.highStops }} stops
@@ -343,6 +346,7 @@ function addColour() {
             {{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small>
           </dd>
         </dl>
+        <FinalsBox :shoot="id" />
         <div v-if="reading.data.value.open.length" class="open">
           <h3>Still open</h3>
           <ul>

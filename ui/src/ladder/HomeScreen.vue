@@ -80,6 +80,9 @@ useKeys([
     run: () => document.querySelector<HTMLInputElement>('input[name=search]')?.focus(),
   },
 ])
+/** How far a shoot is: finals delivered of those asked for, or frames out where none were. */
+const share = (c: { finals: number; owed: number; shots: number; out: number }) =>
+  c.finals ? (c.finals - c.owed) / c.finals : c.shots ? c.out / c.shots : 0
 </script>
 
 <template>
@@ -148,9 +151,10 @@ useKeys([
             <span class="tally">
               <svg viewBox="0 0 120 14" width="120" height="14" aria-hidden="true">
                 <rect x="0" y="5" width="120" height="4" fill="var(--fl-line)" />
-                <rect x="0" y="5" :width="c.shots ? (120 * c.out) / c.shots : 0" height="4" fill="var(--fl-leaf)" />
+                <rect x="0" y="5" :width="share(c) * 120" height="4" fill="var(--fl-leaf)" />
               </svg>
-              <span class="small">{{ c.out }} of {{ c.shots }} shots out</span>
+              <span v-if="c.finals" class="small">{{ c.owed }} of {{ c.finals }} finals owed</span>
+              <span v-else class="small">{{ c.out }} of {{ c.shots }} shots out</span>
             </span>
           </router-link>
         </li>
