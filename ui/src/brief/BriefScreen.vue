@@ -367,6 +367,14 @@ function addColour() {
 </template>
 
 <style scoped>
+.q label.place {
+  font: 400 13.5px var(--fl-text, inherit);
+  display: grid;
+  grid-template-columns: auto minmax(0, 220px);
+  gap: 8px;
+  align-items: center;
+  margin: 4px 0 0;
+}
 .sheet {
   max-width: 860px;
   display: flex;

@@ -60,6 +60,12 @@ summary {
   gap: 2px 8px;
   align-items: baseline;
 }
+summary::before {
+  content: '▸';
+}
+details[open] > summary::before {
+  content: '▾';
+}
 ol {
   margin: 4px 0 8px;
   padding-left: 22px;
