@@ -3,6 +3,7 @@ package draft
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"os"
 	"slices"
@@ -95,18 +96,8 @@ func TestDraftsOfEverySet(t *testing.T) {
 			read(t, a, d, &j)
 		}
 		fmt.Printf("%s: %d frames; of %d heroes %d with no finding above worth knowing but the caution of an overhead, %d not even that; %.1f s\n", dir, j.frames, j.heroes, j.good, j.strictly, time.Since(began).Seconds())
-		for _, k := range slices.SortedFunc(maps(j.codes), func(a, b string) int { return cmp.Compare(j.codes[b], j.codes[a]) }) {
+		for _, k := range slices.SortedFunc(maps.Keys(j.codes), func(a, b string) int { return cmp.Compare(j.codes[b], j.codes[a]) }) {
 			fmt.Println("  ", k, j.codes[k])
-		}
-	}
-}
-
-func maps(m map[string]int) func(func(string) bool) {
-	return func(yield func(string) bool) {
-		for k := range m {
-			if !yield(k) {
-				return
-			}
 		}
 	}
 }

@@ -3,9 +3,11 @@ package words
 // DishState is how far a dish is when a frame shows it; the empty word is as it is served.
 type DishState string
 
+// Served is what a finished dish is: no word of the list.
+const Served = DishState("")
+
 // The states a frame shows before and after that.
 const (
-	Served     DishState = ""
 	Empty      DishState = "empty"
 	HalfFilled DishState = "half filled"
 	Undressed  DishState = "undressed"

@@ -17,7 +17,7 @@ import (
 // would be refused by the API.
 func TestEveryWordIsListedOnce(t *testing.T) {
 	lists := map[string][]string{"Finish": Finish("").Words(), "Angle": Angle("").Words(), "Direction": Direction("").Words(), "Hold": Hold("").Words(),
-		"LightKind": LightKind("").Words(), "CardFace": CardFace("").Words()}
+		"LightKind": LightKind("").Words(), "CardFace": CardFace("").Words(), "DishState": DishState("").Words()}
 	written := map[string][]string{}
 	files, err := filepath.Glob("*.go")
 	require.NoError(t, err)

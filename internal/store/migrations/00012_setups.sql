@@ -98,7 +98,7 @@ alter table previews drop column small;
 drop trigger setups_touch on setups;
 drop function setups_touch;
 alter table sets add column set jsonb;
-update sets set set = (u.set_up - 'cameras') || jsonb_build_object('views', u.set_up->'cameras', 'camera', own->'camera', 'advice', own->'advice', 'follows', own->'follows', 'answers', own->'answers')
+update sets set set = (u.set_up - array['cameras', 'placeId']) || jsonb_build_object('views', u.set_up->'cameras', 'camera', own->'camera', 'advice', own->'advice', 'follows', own->'follows', 'answers', own->'answers')
     || case when own->'food' = 'null' then '{}' else jsonb_build_object('food', own->'food') end
     || case when own->'vessel' = 'null' then '{}' else jsonb_build_object('vessel', own->'vessel') end
   from setups u where u.id = set_up_id;
