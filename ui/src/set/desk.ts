@@ -1,5 +1,5 @@
 import { useThrottleFn } from '@vueuse/core'
-import { computed, inject, provide, ref, watch, type InjectionKey, type Ref } from 'vue'
+import { computed, inject, onBeforeUnmount, provide, ref, watch, type InjectionKey, type Ref } from 'vue'
 import { api, ask, Problem, type Report, type SceneSet, type Schema } from '../api/client'
 import { useSet } from '../api/queries'
 import { useRefresh } from '../api/refresh'
@@ -8,6 +8,9 @@ import { same } from '../parts/merge'
 import { useDraft } from '../parts/draft'
 import { last } from '../router'
 import { type Thing } from './fields'
+
+/** How long after a busy server sent a question back it is asked again, ms. */
+const againMs = 3000
 
 /** A set on the desk: the draft of one shot's set, what is read of it, and what is chosen on it.
  * Every part of the Set screen works on the same one. */
@@ -59,11 +62,16 @@ export function useDesk(shotId: Ref<string>) {
         readError.value = undefined
       }
     } catch (e) {
-      if (mine === asked && e instanceof Problem) readError.value = e
+      if (mine === asked && e instanceof Problem) {
+        readError.value = e
+        // A busy server is asked again; what was read before stays until it answers.
+        if (e.passing) setTimeout(() => mine === asked && void read(quick), againMs)
+      }
     } finally {
       if (mine === asked) reading.value = false
     }
   }
+  onBeforeUnmount(() => asked++) // nothing is asked again for a screen that is left
   // What cards do is only worked out at rest; while something is dragged the last figures stay.
   const effects = ref<NonNullable<Report['lit']['cards']>>([])
   watch(report, (r) => {
