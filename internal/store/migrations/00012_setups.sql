@@ -32,7 +32,7 @@ $$;
 create function row_of(r text) returns jsonb language sql immutable as $$
   select convert_from(decode(r, 'base64'), 'UTF8')::jsonb
 $$;
-create function setup_row(r text, shoot text) returns jsonb language sql immutable as $$
+create function setup_row(shoot text, r text) returns jsonb language sql immutable as $$
   select case when r is null then 'null'::jsonb else
     row_text((row_of(r) - array['shotId', 'set']) || jsonb_build_object('shootId', shoot, 'name', '', 'setUp', shared_of(row_of(r)->'set'), 'draft', null)) end
 $$;
@@ -58,7 +58,7 @@ create function divided(changes jsonb, shoot text) returns jsonb language sql st
   select jsonb_agg(x order by n, k) from (
     select n, 1 as k, c as x from jsonb_array_elements(changes) with ordinality as e(c, n) where c->>'table' <> 'sets'
     union all
-    select n, case when c->>'after' is null then 2 else 1 end, jsonb_build_object('table', 'setups', 'id', c->>'id', 'before', setup_row(c->>'before', shoot), 'after', setup_row(c->>'after', shoot))
+    select n, case when c->>'after' is null then 2 else 1 end, jsonb_build_object('table', 'setups', 'id', c->>'id', 'before', setup_row(shoot, c->>'before'), 'after', setup_row(shoot, c->>'after'))
       from jsonb_array_elements(changes) with ordinality as e(c, n) where c->>'table' = 'sets'
     union all
     select n, case when c->>'after' is null then 1 else 2 end, jsonb_build_object('table', 'sets', 'id', c->>'id', 'before', set_row(c->>'before', coalesce(r.set_up_id, c->>'id')), 'after', set_row(c->>'after', coalesce(r.set_up_id, c->>'id')))
