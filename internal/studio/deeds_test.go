@@ -218,6 +218,7 @@ func TestDeedsOfSetUpsGoBackAndForth(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
 	shoot, _, shots := k.Toddy(t)
+	shots = studiotest.DishFirst(shots)
 	setUp := ""
 	save := func(i int, change func(*set.PlannedSet)) func() error {
 		return func() error {

@@ -62,7 +62,7 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 	// Off the middle, on the side from which the light comes, so that it falls into the space.
 	_, wide := m.frameMm(s)
 	side := 1.0
-	if s.Lights[m.key(s)].XMm > s.Vessel.XMm {
+	if fromRight(s) {
 		side = -1
 	}
 	if x.Kind != shots.Detail {

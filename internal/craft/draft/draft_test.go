@@ -266,3 +266,29 @@ func TestAMendNeverLoses(t *testing.T) {
 		assert.Equal(t, s.Camera, held.Set.Camera, "what must not be changed is not")
 	}
 }
+
+func TestEveryIngredientFillsTheVesselItself(t *testing.T) {
+	a := ask(cooked(t, "shared")[:2], shelf())
+	a.Shots = slices.DeleteFunc(a.Shots, func(x Shot) bool { return x.Kind != shots.Ingredient })
+	d, err := Make(t.Context(), a)
+	require.NoError(t, err)
+	require.Len(t, d.SetUps, 1)
+	for _, f := range d.SetUps[0].Frames {
+		require.NotNil(t, f.Own.Food, "the first, too")
+	}
+}
+
+func TestASetInTheDarkIsDraftedBeside(t *testing.T) {
+	a := ask(cooked(t, "shared")[4:5], shelf())
+	s := scene.Start()
+	s.Lights = []scene.Light{}
+	up, own := s.Parts(scene.SetUp{})
+	for _, x := range a.Shots {
+		if x.Kind == shots.Hero {
+			a.Standing = map[string]Standing{x.ID: {SetUpID: "mine", Up: up, Own: own}}
+		}
+	}
+	d, err := Make(t.Context(), a)
+	require.NoError(t, err)
+	assert.NotEmpty(t, d.SetUps)
+}

@@ -172,7 +172,7 @@ func (m *maker) cards(s scene.Set, from words.Direction, cameras []scene.Camera)
 		face = words.Black
 	}
 	card, owned := m.owned(face)
-	right := s.Lights[m.key(s)].XMm < v.XMm
+	right := !fromRight(s)
 	if now < low {
 		right = !right // it takes light away from the open side
 	}
@@ -241,13 +241,8 @@ func (m *maker) owned(face words.CardFace) (scene.Card, bool) {
 	return best, found
 }
 
-// key is the place of the largest light that is on.
-func (m *maker) key(s scene.Set) int {
-	best, at := -1.0, 0
-	for i, l := range s.Lights {
-		if a := l.WidthMm * l.HeightMm; l.On && a > best {
-			best, at = a, i
-		}
-	}
-	return at
+// fromRight reports whether the largest light that is on stands to the right of the dish.
+func fromRight(s scene.Set) bool {
+	key := s.KeyWindow()
+	return key >= 0 && s.Lights[key].XMm > s.Vessel.XMm
 }

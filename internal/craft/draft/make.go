@@ -189,7 +189,7 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 	out.Up, _ = s.Parts(scene.SetUp{})
 	out.Choices = withBack(s, out.Choices)
 	for _, x := range g.shots {
-		if x.ID == lead.ID {
+		if x.ID == lead.ID && !g.raw { // each ingredient fills the vessel anew
 			_, own := s.Parts(out.Up)
 			out.Frames = append(out.Frames, Frame{ShotID: x.ID, Own: own, Choices: withBack(s, append(append(cam, sharp, stop), pressed(mended.Did)...))})
 			continue

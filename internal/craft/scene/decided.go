@@ -243,7 +243,7 @@ func (s Set) Wish(from words.Direction, w Wants) Goal {
 		g.FillStops = math.Round(5*(w.RatioLowStops+w.RatioHighStops)) / 10
 	}
 	right := false
-	if key := s.keyWindow(); key >= 0 {
+	if key := s.KeyWindow(); key >= 0 {
 		right = s.Lights[key].XMm > s.Vessel.XMm
 	}
 	switch from {
@@ -257,8 +257,8 @@ func (s Set) Wish(from words.Direction, w Wants) Goal {
 	return g
 }
 
-// keyWindow is the place in the list of the largest light that is on; −1 for none.
-func (s Set) keyWindow() int {
+// KeyWindow is the place in the list of the largest light that is on; −1 for none.
+func (s Set) KeyWindow() int {
 	best, at := 0.0, -1
 	for i, l := range s.Lights {
 		if area := l.WidthMm * l.HeightMm; l.On && area > best {

@@ -3,7 +3,6 @@ package cupboard
 import (
 	"context"
 
-	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/draft"
 	"figladder/internal/store"
 )
@@ -36,17 +35,9 @@ func (s *Room) ForDraft(ctx context.Context, shootID string) ([]draft.Prop, erro
 	}
 	out := []draft.Prop{}
 	for _, r := range rows {
-		dish, is := of[r.Key]
-		if free[r.Key] > 0 && dish == "" || is {
+		if dish, is := of[r.Key]; is || free[r.Key] > 0 {
 			out = append(out, draft.Prop{ID: r.Key, Prop: r.Prop, Seen: seen[r.Key], Held: dish})
-		} else if free[r.Key] > 0 {
-			out = append(out, draft.Prop{ID: r.Key, Prop: r.Prop, Seen: seen[r.Key]})
 		}
 	}
 	return out, nil
-}
-
-// JudgedFor is what props for a dish are judged against.
-func (s *Room) JudgedFor(ctx context.Context, dish *store.Dish) (cupboard.Ask, error) {
-	return s.askOfDish(ctx, dish)
 }

@@ -207,7 +207,7 @@ func (s *Room) alternatives(ctx context.Context, shoot *store.Shoot, r store.Res
 	ask := cupboard.Ask{Form: "plate"}
 	if r.DishID != "" {
 		if dish, err := s.Kitchen.Dish(ctx, r.DishID); err == nil {
-			if ask, err = s.askOfDish(ctx, dish); err != nil {
+			if ask, err = s.JudgedFor(ctx, dish); err != nil {
 				return nil, err
 			}
 		}

@@ -15,8 +15,8 @@ import (
 	"figladder/internal/studio/kitchen"
 )
 
-// askOfDish is what props for a dish are judged against.
-func (s *Room) askOfDish(ctx context.Context, dish *store.Dish) (cupboard.Ask, error) {
+// JudgedFor is what props for a dish are judged against.
+func (s *Room) JudgedFor(ctx context.Context, dish *store.Dish) (cupboard.Ask, error) {
 	shoot, err := s.Brief.Shoot(ctx, dish.ShootID)
 	if err != nil {
 		return cupboard.Ask{}, err
@@ -74,7 +74,7 @@ func (s *Room) SuitedTo(ctx context.Context, dishID string) (*Suited, error) {
 	if err != nil {
 		return nil, err
 	}
-	ask, err := s.askOfDish(ctx, dish)
+	ask, err := s.JudgedFor(ctx, dish)
 	if err != nil {
 		return nil, err
 	}

@@ -40,7 +40,7 @@ func (s *Room) Lacking(ctx context.Context) (*Lacking, error) {
 	}
 	var asks []cupboard.Ask
 	for i := range dishes {
-		a, err := s.askOfDish(ctx, &dishes[i])
+		a, err := s.JudgedFor(ctx, &dishes[i])
 		if err != nil {
 			return nil, err
 		}

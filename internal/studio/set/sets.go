@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	"gorm.io/gorm"
@@ -47,7 +48,8 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 		return nil, err
 	}
 	if beside != nil {
-		out := &PlannedSet{Set: beside.Set().SeenFrom(shot.Angle)}
+		shared := beside.Up.SetUp.With(scene.Own{Camera: beside.Set().Camera})
+		out := &PlannedSet{Set: shared.SeenFrom(shot.Angle)}
 		if same {
 			out.SetUpID = beside.SetUpID
 		}
@@ -57,10 +59,10 @@ func (s *Room) SetOf(ctx context.Context, shotID string) (*PlannedSet, error) {
 }
 
 // besides finds the set of the same dish that a shot would be taken beside: one in light from
-// the same side, or any. same says that it is the same light, so that nothing has to be moved.
+// the same side, or any; ingredients stand beside ingredients alone. same says that it is the same light, so that nothing has to be moved.
 func besides(tx *gorm.DB, shot *store.Shot) (row *store.SetRow, same bool, err error) {
 	var others []store.Shot
-	if err := tx.Where("dish_id = ? and id <> ?", shot.DishID, shot.Key).Order("position, id").Find(&others).Error; err != nil || len(others) == 0 {
+	if err := tx.Where("dish_id = ? and id <> ? and (kind = ?) = ?", shot.DishID, shot.Key, shots.Ingredient, shot.Kind == string(shots.Ingredient)).Order("position, id").Find(&others).Error; err != nil || len(others) == 0 {
 		return nil, false, err
 	}
 	ids := make([]string, len(others))

@@ -141,7 +141,8 @@ func again(j *store.Journal, shotID string) (*PlannedSet, error) {
 
 // first saves the first set of a shot.
 func first(j *store.Journal, shot *store.Shot, set scene.Set, setUpID string) error {
-	if setUpID == "" {
+	if setUpID == "" { // what is its own is its set-up's, too
+		set.OwnVessel, set.OwnFood, set.OwnCards = false, false, false
 		up, own := set.Parts(scene.SetUp{})
 		row := &store.SetUpRow{Base: store.NewBase(), SetUpDoc: store.SetUpDoc{ShootID: shot.ShootID, SetUp: up}}
 		if err := j.Create(row); err != nil {

@@ -24,7 +24,7 @@ type table struct {
 func lay(t *testing.T, frames int) table {
 	k := studiotest.New(t)
 	shoot, _, shots := k.Toddy(t)
-	b := table{k, t, shoot, shots}
+	b := table{k, t, shoot, studiotest.DishFirst(shots)}
 	for i := range frames {
 		p := b.at(i)
 		if i == 0 {
@@ -224,6 +224,9 @@ func TestASetUpTakenAway(t *testing.T) {
 func TestTheNextFrameOfADishStandsInItsSetUp(t *testing.T) {
 	b := lay(t, 1)
 	for i, x := range b.shots[1:] {
+		if x.Kind == "ingredient" {
+			continue
+		}
 		p := b.at(i + 1)
 		assert.Zero(t, p.Version)
 		assert.Len(t, p.Set.Things, 3, "what stands there already")
@@ -236,4 +239,27 @@ func TestTheNextFrameOfADishStandsInItsSetUp(t *testing.T) {
 	_, err := b.Set.SaveSet(t.Context(), b.Owner, b.shots[1].Key, set.PlannedSet{Set: b.at(0).Set, SetUpID: "nowhere"})
 	var rule *core.RuleError
 	assert.ErrorAs(t, err, &rule)
+}
+
+func TestANewFrameTakesNothingThatIsAnothersOwn(t *testing.T) {
+	b := lay(t, 0)
+	at := -1
+	for i, x := range b.shots {
+		if x.Kind == "hero" {
+			at = i
+		}
+	}
+	p := b.at(at)
+	p.Set.OwnFood, p.Set.OwnVessel = true, true
+	saved := b.save(at, p)
+	assert.False(t, saved.Set.OwnFood || saved.Set.OwnVessel, "the first of a set-up shares all it has")
+	for i, x := range b.shots {
+		if q := b.at(i); i != at {
+			assert.False(t, q.Set.OwnFood || q.Set.OwnVessel)
+			assert.Empty(t, q.Set.Check(), x.Title)
+			if x.Kind == "ingredient" {
+				assert.Empty(t, q.SetUpID, "an ingredient is no frame of the dish's set-up")
+			}
+		}
+	}
 }

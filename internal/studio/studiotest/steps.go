@@ -5,6 +5,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"testing"
 
 	"figladder/internal/craft/cupboard"
@@ -69,6 +70,21 @@ func MarkOf(t testing.TB, k *Kit, shootID, shotID string) (at int, next string) 
 	}
 	require.Fail(t, "shot is not on the list")
 	return 0, ""
+}
+
+// DishFirst are shots with those of ingredients last: the others can share a set-up.
+func DishFirst(all []store.Shot) []store.Shot {
+	out := slices.Clone(all)
+	slices.SortStableFunc(out, func(a, b store.Shot) int {
+		rank := func(x store.Shot) int {
+			if x.Kind == "ingredient" {
+				return 1
+			}
+			return 0
+		}
+		return rank(a) - rank(b)
+	})
+	return out
 }
 
 // SaveSet saves a shot's set at a version, in a set-up of its own when it is the first.
