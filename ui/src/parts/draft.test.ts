@@ -195,6 +195,20 @@ describe('a draft', () => {
     expect(sent[2]).toMatchObject({ v: { words: 'better', more: 'good' }, version: 2 })
   })
 
+  it('sends what mends a field while its refusal is still under way', async () => {
+    draft.load({ words: 'w', more: 'm' }, 1)
+    type('bad')
+    await vi.advanceTimersByTimeAsync(100)
+    type('w') // the reading had said so already
+    sent[0]!.fail(new Problem(422, 'No.', [{ field: 'doc.words', words: 'No.' }]))
+    await settle()
+    expect(sent[1]).toMatchObject({ v: { words: 'w', more: 'm' }, version: 1 })
+    sent[1]!.done(2)
+    await settle()
+    expect(draft.state.value).toBe('saved')
+    expect(draft.about('words')).toBe('')
+  })
+
   it('has what was typed and not saved again after a reload, over what is there by then', async () => {
     draft.load({ words: 'w', more: 'm' }, 1)
     type('typed')

@@ -142,17 +142,22 @@ export function useDraft<T>({ kind, save, theirs, of = () => '', waitMs = 500 }:
           sent = rest
           continue
         }
-        return failed(d, refused)
+        return again(d, refused)
       }
     }
     d.tries = 0
-    if (refused) return failed(d, refused)
+    if (refused) return again(d, refused)
     settled(d)
     if (d === doc) {
       error.value = undefined
       state.value = d.dirty ? 'typing' : 'saved'
     }
     if (d.dirty) await run(d)
+  }
+  /** What was typed while a save was being refused is sent all the same: it may be the mend. */
+  async function again(d: Doc<T>, p: Problem): Promise<void> {
+    failed(d, p)
+    if (d.dirty && !p.passing) await run(d)
   }
   function failed(d: Doc<T>, p: Problem) {
     if (p.passing) later(d, Math.min(5000, 600 * 2 ** d.tries++))
