@@ -52,9 +52,11 @@ type Object struct {
 // Fineness is how many steps a round thing is turned in.
 type Fineness int
 
-// Rough is for outlines and checks while something moves; Smooth for pictures.
+// Rough is for checks, and for outlines while something moves; Still for outlines at rest;
+// Smooth for pictures.
 const (
 	Rough  Fineness = 18
+	Still  Fineness = 64
 	Smooth Fineness = 40
 )
 

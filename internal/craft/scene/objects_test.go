@@ -1,7 +1,10 @@
 package scene
 
 import (
+	"fmt"
+	"gonum.org/v1/gonum/spatial/r2"
 	"math"
+	"strings"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -159,6 +162,91 @@ func TestDrawingThroughTheLensGoesBackToTheTable(t *testing.T) {
 	s.Camera.ElevationDeg, s.Camera.FocalMm = 5, 24
 	m := s.Outlines(s.Objects(Rough)).ToTable
 	assert.Negative(t, m[6]*500+m[7]*0+m[8], "the top of the frame is above the horizon")
+}
+
+// pointsOf reads an outline back as SVG has it, run by run.
+func pointsOf(t *testing.T, path string) [][]r2.Vec {
+	t.Helper()
+	var out [][]r2.Vec
+	for run := range strings.SplitSeq(strings.TrimSuffix(path, "Z"), "Z") {
+		var points []r2.Vec
+		for p := range strings.SplitSeq(strings.TrimPrefix(run, "M"), "L") {
+			var v r2.Vec
+			_, err := fmt.Sscan(p, &v.X, &v.Y)
+			require.NoError(t, err, p)
+			points = append(points, v)
+		}
+		out = append(out, points)
+	}
+	return out
+}
+
+// A plate's outline from above is held against the circle that it is: no point of an edge
+// is further off than a screen could show, once nothing moves.
+func TestCirclesAtRestAreRound(t *testing.T) {
+	s := Start()
+	worst := func(d light.Detail) float64 {
+		off := 0.0
+		for _, o := range Read(s, Wants{}, d).Views.Above {
+			if o.Key != "vessel" {
+				continue
+			}
+			points := pointsOf(t, o.Path)[0]
+			for i, p := range points {
+				q := points[(i+1)%len(points)]
+				middle := r2.Scale(0.5, r2.Add(p, q))
+				r := math.Hypot(middle.X-s.Vessel.XMm, middle.Y+s.Vessel.YMm)
+				off = math.Max(off, s.Vessel.DiameterMm/2-r)
+			}
+		}
+		return off
+	}
+	assert.Less(t, worst(light.Fine), 0.002*s.Vessel.DiameterMm)
+	assert.Greater(t, worst(light.Search), 0.005*s.Vessel.DiameterMm, "while it moves a few corners do")
+}
+
+func TestAGlassShowsWhatIsInIt(t *testing.T) {
+	s := Start()
+	s.Vessel.Kind, s.Vessel.Material, s.Vessel.DiameterMm, s.Vessel.HeightMm = "glass", "glass", 70, 150
+	s.Food = Food{Name: "Cold tea", Form: "liquid", Colour: "#c46a1e", FillShare: 0.5}
+	pitcher := prop("Pitcher", "jug", 1000, 500, 110, 200)
+	pitcher.Material, pitcher.Drink, pitcher.FillShare = "glass", "#8a3b2a", 0.7
+	mug := prop("Mug", "mug", 600, 500, 80, 90)
+	s.Things = []Thing{pitcher, mug}
+	extent := func(o Outline) (low, high float64) {
+		low, high = math.Inf(1), math.Inf(-1)
+		for _, run := range pointsOf(t, o.Path) {
+			for _, p := range run {
+				low, high = math.Min(low, -p.Y), math.Max(high, -p.Y)
+			}
+		}
+		return low, high
+	}
+	held := map[string]Outline{}
+	for _, o := range s.Outlines(s.Objects(Rough)).Side {
+		if !o.Clear {
+			held[o.Name] = o
+		}
+	}
+	tea, wine := held["Cold tea"], held["Pitcher, what is in it"]
+	require.NotEmpty(t, tea.Path)
+	require.NotEmpty(t, wine.Path)
+	assert.Equal(t, "food", tea.Key)
+	assert.Equal(t, "thing-0", wine.Key)
+	_, top := extent(tea)
+	assert.InDelta(t, 75, top, 2, "up to where it is filled")
+	_, top = extent(wine)
+	assert.InDelta(t, 140, top, 2)
+	for name := range held {
+		assert.NotContains(t, name, "Mug, what", "an empty mug holds nothing")
+	}
+	// Beer and Lambert: a jug of 110 mm lets through what 50 mm do, to the power of its inside over 50.
+	inside := pitcher.vesselOf().RimMm() * 2
+	want := linear(pitcher.Drink)
+	for i := range want {
+		want[i] = math.Pow(want[i], inside/50)
+	}
+	assert.Equal(t, hex(want), wine.Colour)
 }
 
 func TestWhatMustBeSharpIsChosen(t *testing.T) {

@@ -2,13 +2,14 @@ package scene
 
 import (
 	"context"
-	"figladder/internal/craft/words"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"figladder/internal/craft/cores"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/words"
 	"gonum.org/v1/gonum/spatial/r2"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -109,18 +110,15 @@ func (s Set) Outlines(objects []Object) Views {
 	plan := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.X, Y: -p.Y}, true }
 	side := func(p r3.Vec) (r2.Vec, bool) { return r2.Vec{X: p.Y, Y: -p.Z}, true }
 	views := [3]func(r3.Vec) (r2.Vec, bool){plan, side, lens}
-	paths := make([][3]string, len(objects))
+	drawn := make([][3][]Outline, len(objects))
 	_ = cores.Each(context.Background(), len(objects), func(i int) { // the hulls are most of the work
 		for v, view := range views {
-			paths[i][v] = objects[i].path(view)
+			drawn[i][v] = objects[i].outlines(s.Food.Name, view)
 		}
 	})
 	for _, i := range order {
-		o := &objects[i]
 		for v, to := range [3]*[]Outline{&out.Above, &out.Side, &out.Lens} {
-			if path := paths[i][v]; path != "" {
-				*to = append(*to, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: o.shown(), Clear: len(o.Parts) > 0 && o.Parts[0].Stuff.Clear})
-			}
+			*to = append(*to, drawn[i][v]...)
 		}
 	}
 	return out
@@ -149,9 +147,8 @@ func (o *Object) under() bool {
 	return o.Key == "ground" || slices.Contains(flatKinds, o.Kind)
 }
 
-// shown is the colour an object is drawn in.
-func (o *Object) shown() string {
-	c := o.Colour
+// hex is a linear colour as it is drawn.
+func hex(c light.RGB) string {
 	code := func(v float64) int {
 		v = math.Max(0, math.Min(1, v))
 		if v <= 0.0031308 {
@@ -164,13 +161,58 @@ func (o *Object) shown() string {
 	return fmt.Sprintf("#%02x%02x%02x", code(c[0]), code(c[1]), code(c[2]))
 }
 
-// path is the outline of an object's parts, each by its hull: near enough for a drawing.
-func (o *Object) path(view func(r3.Vec) (r2.Vec, bool)) string {
-	var b strings.Builder
-	parts := o.Parts
-	if len(parts) > 2 && parts[0].Stuff.Clear {
-		parts = parts[:1] // the glass holds the rest
+// outlines are an object's in one view: itself, then what it holds. What the dish's own
+// vessel holds is the food.
+func (o *Object) outlines(food string, view func(r3.Vec) (r2.Vec, bool)) []Outline {
+	var own, held []Part
+	for _, p := range o.Parts {
+		if o.Inside > 0 && p.Stuff.drink() {
+			held = append(held, p)
+		} else {
+			own = append(own, p)
+		}
 	}
+	var out []Outline
+	if path := pathIn(own, view); path != "" {
+		out = append(out, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: hex(o.Colour), Clear: len(own) > 0 && own[0].Stuff.Clear})
+	}
+	if len(held) == 0 || o.Thing == -1 && !held[0].Stuff.Clear { // the food draws its own surface in a cup
+		return out
+	}
+	key, name := o.Key, o.Name+", what is in it"
+	if o.Thing == -1 {
+		key, name = "food", orElse(food, "Food")
+	}
+	if path := pathIn(held, view); path != "" {
+		out = append(out, Outline{Key: key, Name: name, Path: path, Colour: hex(held[0].Stuff.seenAcross(2 * o.Inside))})
+	}
+	return out
+}
+
+// drink reports whether the surface bounds a liquid in a vessel.
+func (s Stuff) drink() bool {
+	return s.Clear && (s.Front == drinkIndex || s.Back == drinkIndex) || s.Pattern == "liquid"
+}
+
+// seenAcross is the colour of a surface, of a drink what mm of it lets through.
+func (s Stuff) seenAcross(mm float64) light.RGB {
+	if !s.Clear {
+		return s.Colour
+	}
+	absorbs := s.AbsorbF
+	if s.Back == drinkIndex {
+		absorbs = s.AbsorbB
+	}
+	var c light.RGB
+	for i := range c {
+		c[i] = math.Exp(-absorbs[i] * mm)
+	}
+	return c
+}
+
+// pathIn is the outline of parts, each by its hull: near enough for a drawing.
+func pathIn(parts []Part, view func(r3.Vec) (r2.Vec, bool)) string {
+	var b strings.Builder
 	for k := range parts {
 		points := make([]r2.Vec, 0, len(parts[k].Mesh.P))
 		for _, p := range parts[k].Mesh.P {

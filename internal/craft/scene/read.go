@@ -79,7 +79,7 @@ func ReadWith(ctx context.Context, s Set, w Wants, d light.Detail) (Report, []Ob
 	for _, part := range []func(){
 		func() { r.objects, _ = s.ObjectsUntil(ctx, Rough) },
 		r.optics, r.rig, r.strip, r.pour,
-		func() { r.out.Views = s.Outlines(r.objects) },
+		func() { r.outlines(d) },
 		func() { r.light(d) },
 		r.exposure, r.notes,
 	} {
@@ -119,6 +119,15 @@ type reader struct {
 	steam                                     float64 // stops that steam stands out by
 	hung                                      *rig    // how the camera hangs; nil when it does not
 	must                                      string  // what must be sharp, in words
+}
+
+// outlines draws the set: round things are round once nothing moves any more.
+func (r *reader) outlines(d light.Detail) {
+	drawn := r.objects
+	if d == light.Fine {
+		drawn, _ = r.s.ObjectsUntil(r.ctx, Still)
+	}
+	r.out.Views = r.s.Outlines(drawn)
 }
 
 // lightOf makes the light of a set, until whoever asked has left.
