@@ -77,7 +77,7 @@ func TestOneWholeClimb(t *testing.T) {
 
 	// Set: by mouse
 	p.until("location.pathname.includes('/set/') && document.querySelector('[data-reading=keyFill]')", "the set and its reading")
-	p.click("Table") // a harmless choice, to show that panels follow
+	p.onRoll("table") // a harmless choice, to show that the panel follows
 	bare := p.reading("keyFill")
 	p.press("w")
 	filled := p.reading("keyFill")
@@ -97,7 +97,7 @@ func TestOneWholeClimb(t *testing.T) {
 	}
 	assert.Greater(t, p.reading("frameWidth"), wide+1, "five centimetres back the frame is wider")
 	// a number that cannot be
-	p.click("Camera")
+	p.numbers("camera")
 	p.type_("#f-camera\\.focalMm", "500")
 	p.key(kb.Tab)
 	p.sees("beyond this lens")

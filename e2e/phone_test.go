@@ -101,8 +101,8 @@ func TestAPhoneDoesTheJob(t *testing.T) {
 	p.tapOn("[data-reading=keyFill] button")
 	p.until("document.querySelector('.reading').innerText.includes('log2')", "how the figure came about")
 	p.drawer(false)
-	p.tap("Lights")
-	p.until("document.querySelector('.fields')", "the fields of the light")
+	p.tapOn("[data-roll=light-0]")
+	p.until("document.querySelector('.in-hand')", "the window in hand")
 
 	p.visit("Merrow", "/pack", "Off the shelves", "")
 	p.pick(".pulls select", "● pulled")

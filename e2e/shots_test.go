@@ -156,9 +156,9 @@ func TestEverySheetIsOpenToAll(t *testing.T) {
 		{"Merrow", "/brief", "Finals owed", "Take this shoot away", ""},
 		{"Allotment", "/out", "accepted", "Send to Feed", ""},
 		{"", "/almanac", "Best hours", "Edit", "-"},
-		{"Merrow", "/set/HERO", "Key to fill", "Things", "-"},
-		{"Merrow", "/set/HERO", "Key to fill", "Lights", "-"},
-		{"Merrow", "/set/HERO", "Key to fill", "Daylight", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "Add …", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "West window", "-"},
+		{"Merrow", "/set/HERO", "Key to fill", "Day and sky", "-"},
 	} {
 		p.visit(d.shoot, d.path, d.sees, "")
 		p.click(d.button)
@@ -187,8 +187,8 @@ func TestForcedColoursShowWhatIsChosen(t *testing.T) {
 	ringed := func(selector string) bool {
 		return eval[bool](p, "(() => { const s = getComputedStyle(document.querySelector("+quote(selector)+")); return s.outlineStyle === 'solid' && parseFloat(s.outlineWidth) >= 2 })()")
 	}
-	assert.True(t, ringed("[role=tab][aria-selected=true]"), "the tab")
-	assert.False(t, ringed("[role=tab][aria-selected=false]"), "only the one")
+	assert.True(t, ringed("[data-roll][aria-pressed=true]"), "what is chosen")
+	assert.False(t, ringed("[data-roll][aria-pressed=false]"), "only the one")
 	assert.True(t, ringed(".rail [aria-current=page]"), "the rung")
 	still := eval[string](p, "getComputedStyle(document.querySelector('.el-button')).transitionDuration")
 	assert.Contains(t, []string{"0s", "0.01ms", "1e-05s"}, still)

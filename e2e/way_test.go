@@ -78,11 +78,11 @@ func TestWhatWasDecidedIsTakenIntoTheSet(t *testing.T) {
 	p.click("Lay “" + d["ground"].(string) + "” under it")
 	p.until("!document.body.innerText.includes("+quote("Lay “"+d["ground"].(string))+")", "the ground to lie")
 	p.saved()
-	p.click("Vessel")
+	p.numbers("vessel")
 	p.until("Number(document.getElementById('f-vessel.diameterMm')?.value) * 10 === "+num(d["plateMm"]), "the plate's true size")
 
 	// Off and on again: it lies under the dish, and nothing is refused.
-	p.click("Ground")
+	p.numbers("ground")
 	eval[any](p, "document.getElementById('f-ground.on').click()")
 	p.saved()
 	eval[any](p, "document.getElementById('f-ground.on').click()")
@@ -93,11 +93,11 @@ func TestWhatWasDecidedIsTakenIntoTheSet(t *testing.T) {
 	// A shot of the same dish whose set was not built yet begins with both.
 	p.go_(at("set", "bare"))
 	p.sees("Key to fill")
-	p.click("Vessel")
+	p.numbers("vessel")
 	p.until("Number(document.getElementById('f-vessel.diameterMm')?.value) * 10 === "+num(d["plateMm"]), "the plate's true size")
-	p.click("Ground")
+	p.numbers("ground")
 	assert.Equal(t, d["groundColour"], eval[string](p, "document.getElementById('f-ground.colour').value"))
-	p.click("Daylight")
+	p.numbers("daylight")
 	assert.Contains(t, eval[string](p, "document.getElementById('f-daylight.day').value"), "2026")
 	p.press("s")
 	clock := map[string]string{"from the side": "9 o'clock", "from behind": "12 o'clock", "from a top corner": "10 o'clock"}[d["light"].(string)]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Report } from '../api/client'
+import { shared, type Box } from './labels'
 
 /** The table's light as steps over the table, in mm from its far left corner. */
 const props = defineProps<{
@@ -9,6 +10,8 @@ const props = defineProps<{
   depth: number
   unit: number
   labels?: boolean
+  /** What its numbers keep clear of, in mm from the far left corner. */
+  clear?: Box[]
 }>()
 
 interface Mark {
@@ -27,12 +30,15 @@ const marks = computed<Mark[]>(() => {
     if (longest.length < 4) continue
     for (const share of [0.5, 0.3, 0.7, 0.15, 0.85]) {
       const [x, y] = longest[Math.floor(longest.length * share)]!
+      const u = props.unit
+      const box = { x: x! - 11 * u, y: y! - 9 * u, w: 22 * u, h: 18 * u }
       const clear =
         x! > 30 &&
         y! > 30 &&
         x! < props.width - 60 &&
         y! < props.depth - 20 &&
-        out.every((m) => Math.hypot(m.x - x!, m.y - y!) > props.unit * 30)
+        (props.clear ?? []).every((b) => shared(b, box) === 0) &&
+        out.every((m) => Math.hypot(m.x - x!, m.y - y!) > u * 30)
       if (clear) {
         out.push({ x: x!, y: y!, words: words(b.stops) })
         break

@@ -6,7 +6,9 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
+import { bodiesAbove, bodiesSide, boxAbove, labelsAbove, labelsSide, shownAs, type Bench } from './benchLabels'
 import { part, type Thing } from './fields'
+import { beside, measurer, place as placeWords, type Box } from './labels'
 
 const props = defineProps<{
   set: SceneSet
@@ -17,7 +19,8 @@ const props = defineProps<{
   map?: boolean
   closer?: boolean
 }>()
-const emit = defineEmits<{ choose: [thing: Thing]; drag: []; drop: []; closer: [] }>()
+const emit = defineEmits<{ choose: [thing: Thing]; reach: [thing: Thing]; rest: []; drag: []; drop: []; closer: [] }>()
+defineSlots<{ hand?: () => unknown }>()
 const svg = ref<SVGSVGElement>()
 const size = useElementSize(svg)
 const overhead = computed(() => props.set.camera.elevationDeg > 80)
@@ -28,11 +31,14 @@ const things = computed(() => props.set.things ?? [])
 /** Outlines are drawn as the set was read; what has moved since is carried along. */
 const outlines = computed(() =>
   ((props.view === 'above' ? props.report?.views.above : props.report?.views.side) ?? [])
-    .filter((o) => o.key === 'ground' || o.key.startsWith('thing-'))
     .map((o) => {
-      const i = o.key === 'ground' ? -1 : Number(o.key.slice(6))
-      const now = i < 0 ? props.set.ground : things.value[i]
-      const was = i < 0 ? props.drawn?.ground : props.drawn?.things?.[i]
+      const of = (s?: SceneSet) =>
+        o.key === 'ground'
+          ? s?.ground
+          : o.key.startsWith('thing-')
+            ? s?.things?.[Number(o.key.slice(6))]
+            : s && { ...s.vessel, turnDeg: 0 }
+      const [now, was] = [of(props.set), of(props.drawn)]
       let transform = ''
       if (now && was)
         transform =
@@ -50,10 +56,11 @@ const under = computed(() =>
       ['linen', 'board', 'tile', 'paper'].includes(things.value[Number(o.key.slice(6))]?.kind ?? ''),
   ),
 )
-const over = computed(() => outlines.value.filter((o) => !under.value.includes(o)))
+const isDish = (key: string) => key === 'vessel' || key === 'food'
+/** The dish as it stands; while it has not been read yet, a disc. */
+const dish = computed(() => outlines.value.filter((o) => isDish(o.key)))
+const over = computed(() => outlines.value.filter((o) => !under.value.includes(o) && !isDish(o.key)))
 const thingAt = (thing: Thing) => things.value[part(thing)[1]]!
-const windowLike = (kind: string) => kind === 'window' || kind === 'roof light'
-
 const top = computed(() => props.set.vessel.heightMm + Math.max(0, props.set.food.aboveMm))
 const lens = computed(() => {
   const e = rad(props.set.camera.elevationDeg)
@@ -260,7 +267,7 @@ function key(e: KeyboardEvent, thing: Thing) {
   else return
   e.preventDefault()
   e.stopPropagation()
-  emit('choose', thing)
+  emit('reach', thing)
   emit('drop')
 }
 
@@ -281,11 +288,6 @@ const upright = (c: { yMm: number; zMm: number; heightMm: number; facingDeg: num
   x2: c.yMm - Math.cos(rad(c.facingDeg)) * Math.sin(rad(c.tiltDeg)) * c.heightMm,
   y2: -(c.zMm + Math.cos(rad(c.tiltDeg)) * c.heightMm),
 })
-const share = (i: number) => props.report?.lit.shares?.find((s) => s.index === i)?.share
-/** A light's name, with its share when more than one is on. */
-const shownAs = (i: number) =>
-  (lights.value[i]!.name || lights.value[i]!.kind) +
-  (share(i) !== undefined && (props.report?.lit.shares?.length ?? 0) > 1 ? `, ${Math.round(share(i)! * 100)} %` : '')
 const sharp = computed(() => {
   const w = (props.report?.frame.widthMm ?? 0) / 2
   const s = props.set.vessel
@@ -316,28 +318,78 @@ const inSight = (l: { xMm: number; yMm: number }) => ({
   x: clamp(l.xMm, box.value[0]! + unit.value * 14, box.value[0]! + box.value[2]! - unit.value * 14) - l.xMm,
   y: -(clamp(-l.yMm, box.value[1]! + unit.value * 14, box.value[1]! + box.value[3]! - unit.value * 14) + l.yMm),
 })
-/** Where a card's name stands: away from the dish, or over the card's far end where the bench ends there. */
-function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
-  const left = c.xMm < props.set.vessel.xMm
-  const long = ((c.name || c.kind).length * 6.8 + 14) * unit.value
-  const [from, to] = [box.value[0]!, box.value[0]! + box.value[2]!]
-  if (left ? c.xMm - long > from : c.xMm + long < to)
-    return { x: c.xMm + unit.value * (left ? -12 : 12), y: -c.yMm - unit.value * 14, anchor: left ? 'end' : 'start' }
-  const up = (c.widthMm / 2) * Math.abs(Math.sin(rad(c.facingDeg)))
-  return {
-    x: left ? from + unit.value * 5 : to - unit.value * 5,
-    y: -c.yMm - up - unit.value * 8,
-    anchor: left ? 'start' : 'end',
+
+const bench = computed<Bench>(() => ({
+  set: props.set,
+  report: props.report,
+  chosen: props.chosen,
+  lens: lens.value,
+  unit: unit.value,
+  inSight,
+}))
+/** All of the pane that is seen, in the drawing's mm: more than its own box where the pane is longer. */
+const seen = computed<Box>(() => {
+  const [x, y, w, h] = box.value as [number, number, number, number]
+  const [wide, high] = [(size.width.value || 420) * unit.value, (size.height.value || 290) * unit.value]
+  return { x: x + (w - wide) / 2, y: y + (h - high) / 2, w: wide, h: high }
+})
+const canvas = document.createElement('canvas').getContext('2d')
+const width = measurer('650 12px Figtree', (words, font) => {
+  if (!canvas) return words.length * 7
+  canvas.font = font
+  return canvas.measureText(words).width
+})
+/** The line of words over the drawing, and its press, which no name may lie under. */
+const captionPx = 26
+const labels = computed(() => {
+  const u = unit.value
+  const room = { ...seen.value, y: seen.value.y + captionPx * u, h: seen.value.h - captionPx * u }
+  const above = props.view === 'above'
+  return placeWords(above ? labelsAbove(bench.value) : labelsSide(bench.value, seen.value.x), {
+    size: 12 * u,
+    width: (words) => width(words) * u,
+    soft: above ? bodiesAbove(bench.value) : bodiesSide(bench.value),
+    within: { x: room.x + 4 * u, y: room.y, w: room.w - 8 * u, h: room.h - 4 * u },
+  })
+})
+/** What the map's numbers keep clear of, in its own measure: from the table's far left corner. */
+const clearOf = computed(() =>
+  [...labels.value.map((l) => l.box), ...bodiesAbove(bench.value)].map((b) => ({
+    ...b,
+    y: b.y + props.set.table.depthMm,
+  })),
+)
+
+const handEl = ref<HTMLElement>()
+const handSize = useElementSize(handEl)
+/** Where what is chosen is edited: beside it, in the pane's pixels. */
+const handAt = computed(() => {
+  const at = boxAbove(bench.value, props.chosen)
+  if (!at) return undefined
+  const px = (b: Box): Box => ({
+    x: (b.x - seen.value.x) / unit.value,
+    y: (b.y - seen.value.y) / unit.value,
+    w: b.w / unit.value,
+    h: b.h / unit.value,
+  })
+  const pane = {
+    x: 6,
+    y: captionPx + 2,
+    w: (size.width.value || 420) - 12,
+    h: (size.height.value || 290) - captionPx - 8,
   }
-}
+  const dish = boxAbove(bench.value, 'vessel')!
+  const rest = [dish, ...bodiesAbove(bench.value)].map(px)
+  return beside(px(at), { w: 264, h: handSize.height.value || 160 }, pane, rest)
+})
 </script>
 
 <template>
   <div class="pane">
     <p class="cap">
-      <span>{{
-        view === 'above' ? "From above, the camera at 6 o'clock" : 'From the right. Green is sharp.'
-      }}</span><ChipButton v-if="view === 'above'" :aria-pressed="!!closer" @click="emit('closer')">
+      <span
+        ><b>{{ view === 'above' ? "From above, the camera at 6 o'clock" : 'From the right. Green is sharp.' }}</b></span
+      ><ChipButton v-if="view === 'above'" :aria-pressed="!!closer" @click="emit('closer')">
         {{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd>
       </ChipButton>
     </p>
@@ -348,6 +400,8 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
       :viewBox="box.join(' ')"
       :aria-label="view === 'above' ? 'The set from above' : 'The set from the side'"
       role="group"
+      @pointerdown.self="emit('rest')"
+      @keydown.esc="emit('rest')"
       @pointermove="move"
       @pointerup="up"
       @pointercancel="up"
@@ -363,8 +417,8 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :stroke-width="unit * 1.5"
         />
         <g
-          v-for="o in under"
-          :key="o.key + o.path.length"
+          v-for="(o, i) in under"
+          :key="o.key + i"
           class="thing"
           :class="{ on: chosen === o.key }"
           :data-thing="o.key"
@@ -373,7 +427,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label(o.name, turnable)"
           @pointerdown.prevent="down($event, o.key)"
           @keydown="key($event, o.key)"
-          @focus="emit('choose', o.key)"
+          @focus="emit('reach', o.key)"
         >
           <path
             :d="o.path"
@@ -385,7 +439,14 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           />
         </g>
         <g v-if="map && report" :transform="`translate(0 ${-set.table.depthMm})`" class="still">
-          <LightMap :lit="report.lit" :width="set.table.widthMm" :depth="set.table.depthMm" :unit="unit" labels />
+          <LightMap
+            :lit="report.lit"
+            :width="set.table.widthMm"
+            :depth="set.table.depthMm"
+            :unit="unit"
+            :clear="clearOf"
+            labels
+          />
         </g>
         <path
           :d="sharp"
@@ -405,7 +466,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label('backdrop', `${length(set.backdrop.yMm, true)} from the near edge`)"
           @pointerdown.prevent="down($event, 'backdrop')"
           @keydown="key($event, 'backdrop')"
-          @focus="emit('choose', 'backdrop')"
+          @focus="emit('reach', 'backdrop')"
         >
           <line
             :x1="set.vessel.xMm - set.backdrop.widthMm / 2"
@@ -423,14 +484,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             :stroke="set.backdrop.colour"
             :stroke-width="unit * 8"
           />
-          <text
-            :x="set.vessel.xMm + set.backdrop.widthMm / 2"
-            :y="-set.backdrop.yMm + unit * 17"
-            text-anchor="end"
-            :font-size="unit * 12"
-          >
-            backdrop
-          </text>
         </g>
         <g
           class="thing"
@@ -443,9 +496,20 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           "
           @pointerdown.prevent="down($event, 'vessel')"
           @keydown="key($event, 'vessel')"
-          @focus="emit('choose', 'vessel')"
+          @focus="emit('reach', 'vessel')"
         >
+          <path
+            v-for="(o, i) in dish"
+            :key="i"
+            :d="o.path"
+            :transform="o.transform"
+            :fill="o.colour"
+            :fill-opacity="o.clear ? 0.4 : 1"
+            stroke="var(--fl-ink)"
+            :stroke-width="unit * (o.key === 'vessel' ? 1 : 0.4)"
+          />
           <circle
+            v-if="!dish.length"
             :cx="set.vessel.xMm"
             :cy="-set.vessel.yMm"
             :r="set.vessel.diameterMm / 2"
@@ -453,16 +517,10 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
-          <circle
-            :cx="set.vessel.xMm"
-            :cy="-set.vessel.yMm"
-            :r="set.vessel.diameterMm * 0.33"
-            :fill="set.food.colour"
-          />
         </g>
         <g
-          v-for="o in over"
-          :key="o.key"
+          v-for="(o, i) in over"
+          :key="o.key + i"
           class="thing"
           :class="{ on: chosen === o.key }"
           :data-thing="o.key"
@@ -471,7 +529,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label(o.name, turnable)"
           @pointerdown.prevent="down($event, o.key)"
           @keydown="key($event, o.key)"
-          @focus="emit('choose', o.key)"
+          @focus="emit('reach', o.key)"
         >
           <path
             :d="o.path"
@@ -481,15 +539,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             stroke="var(--fl-ink)"
             :stroke-width="unit"
           />
-          <text
-            v-if="chosen === o.key && thingAt(o.key)"
-            :x="thingAt(o.key).xMm"
-            :y="-thingAt(o.key).yMm - unit * 12"
-            text-anchor="middle"
-            :font-size="unit * 12"
-          >
-            {{ o.name }}
-          </text>
         </g>
         <g
           v-for="(c, i) in cards"
@@ -502,7 +551,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label(c.name || 'card', (c.on ? 'in the set; ' : 'out of the set; ') + turnWords)"
           @pointerdown.prevent="down($event, 'card-' + i)"
           @keydown="key($event, 'card-' + i)"
-          @focus="emit('choose', 'card-' + i)"
+          @focus="emit('reach', 'card-' + i)"
         >
           <line v-bind="flat(c)" stroke="transparent" :stroke-width="unit * 26" />
           <line
@@ -537,15 +586,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
               @pointerdown.prevent.stop="down($event, 'card-' + i, 'wide')"
             />
           </template>
-          <text
-            v-if="c.on || chosen === 'card-' + i"
-            :x="nameOf(c).x"
-            :y="nameOf(c).y"
-            :text-anchor="nameOf(c).anchor"
-            :font-size="unit * 12"
-          >
-            {{ c.name || c.kind }}{{ c.on ? '' : ', out' }}
-          </text>
         </g>
         <g
           v-for="(l, i) in lights"
@@ -556,10 +596,10 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :data-thing="'light-' + i"
           tabindex="0"
           role="button"
-          :aria-label="label(shownAs(i), (l.on ? 'on; ' : 'off; ') + turnWords)"
+          :aria-label="label(shownAs(bench, i), (l.on ? 'on; ' : 'off; ') + turnWords)"
           @pointerdown.prevent="down($event, 'light-' + i)"
           @keydown="key($event, 'light-' + i)"
-          @focus="emit('choose', 'light-' + i)"
+          @focus="emit('reach', 'light-' + i)"
         >
           <line v-bind="flat(l)" stroke="transparent" :stroke-width="unit * 26" />
           <line
@@ -601,21 +641,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
               @pointerdown.prevent.stop="down($event, 'light-' + i, 'wide')"
             />
           </template>
-          <text
-            :x="l.xMm - dirOf(l.facingDeg).x * unit * 14 + (dirOf(l.facingDeg).x > 0.5 ? unit * 24 : 0)"
-            :y="
-              -l.yMm +
-              (dirOf(l.facingDeg).x > 0.5
-                ? unit * 30
-                : dirOf(l.facingDeg).x < -0.5
-                  ? unit * 4
-                  : dirOf(l.facingDeg).y * unit * 20 + unit * 4)
-            "
-            :text-anchor="dirOf(l.facingDeg).x < -0.5 ? 'start' : dirOf(l.facingDeg).x > 0.5 ? 'start' : 'middle'"
-            :font-size="unit * 12"
-          >
-            {{ shownAs(i) }}
-          </text>
         </g>
         <g
           class="thing"
@@ -631,7 +656,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           "
           @pointerdown.prevent="down($event, 'camera')"
           @keydown="key($event, 'camera')"
-          @focus="emit('choose', 'camera')"
+          @focus="emit('reach', 'camera')"
         >
           <g
             :fill="overhead ? 'none' : 'var(--fl-aubergine)'"
@@ -642,13 +667,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             <rect :x="lens.x - unit * 17" :y="-lens.y" :width="unit * 34" :height="unit * 20" :rx="unit * 3" />
             <rect :x="lens.x - unit * 7" :y="-lens.y - unit * 9" :width="unit * 14" :height="unit * 9" />
           </g>
-          <text
-            :x="lens.x + unit * 23"
-            :y="-lens.y + unit * 14 + (overhead ? unit * 26 + set.vessel.diameterMm / 2 : 0)"
-            :font-size="unit * 12"
-          >
-            camera{{ overhead ? ' above' : '' }}, {{ set.camera.focalMm }} mm
-          </text>
         </g>
       </template>
       <template v-else>
@@ -662,8 +680,8 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :stroke-width="unit"
         />
         <path
-          v-for="o in outlines"
-          :key="o.key"
+          v-for="(o, i) in [...under, ...over]"
+          :key="o.key + i"
           :d="o.path"
           :transform="o.transform"
           :fill="o.colour"
@@ -695,7 +713,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label((l.name || l.kind) + ' from the side', `middle ${length(l.zMm, true)} above the table`)"
           @pointerdown.prevent="down($event, 'light-' + i)"
           @keydown="key($event, 'light-' + i)"
-          @focus="emit('choose', 'light-' + i)"
+          @focus="emit('reach', 'light-' + i)"
         >
           <rect
             v-if="Math.abs(l.tiltDeg) < 75"
@@ -719,16 +737,6 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             stroke="var(--fl-lamp-edge)"
             :stroke-width="unit * 2"
           />
-          <text
-            v-if="chosen === 'light-' + i || (l.on && windowLike(l.kind))"
-            :x="
-              Math.max(box[0]!, l.yMm - Math.max(20, (l.widthMm / 2) * Math.abs(Math.sin(rad(l.facingDeg))))) + unit * 5
-            "
-            :y="-Math.min(l.zMm, lens.z) * 0.55"
-            :font-size="unit * 11"
-          >
-            {{ l.name || l.kind }}
-          </text>
         </g>
         <line
           v-if="set.backdrop.on"
@@ -782,17 +790,17 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           :aria-label="label('vessel', 'seen from the side')"
           @pointerdown.prevent="down($event, 'vessel')"
           @keydown="key($event, 'vessel')"
-          @focus="emit('choose', 'vessel')"
+          @focus="emit('reach', 'vessel')"
         >
           <path
-            :d="`M${set.vessel.yMm - set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}A${set.vessel.diameterMm * 0.34} ${Math.max(set.food.aboveMm, 1)} 0 0 1 ${set.vessel.yMm + set.vessel.diameterMm * 0.34} ${-set.vessel.heightMm}Z`"
-            :fill="set.food.colour"
-          />
-          <path
-            :d="`M${set.vessel.yMm - set.vessel.diameterMm / 2} ${-set.vessel.heightMm}H${set.vessel.yMm + set.vessel.diameterMm / 2}L${set.vessel.yMm + set.vessel.diameterMm * 0.36} 0H${set.vessel.yMm - set.vessel.diameterMm * 0.36}Z`"
-            :fill="set.vessel.colour"
+            v-for="(o, i) in dish"
+            :key="i"
+            :d="o.path"
+            :transform="o.transform"
+            :fill="o.colour"
+            :fill-opacity="o.clear ? 0.4 : 1"
             stroke="var(--fl-ink)"
-            :stroke-width="unit"
+            :stroke-width="unit * (o.key === 'vessel' ? 1 : 0.4)"
           />
         </g>
         <g
@@ -809,7 +817,7 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
           "
           @pointerdown.prevent="down($event, 'camera')"
           @keydown="key($event, 'camera')"
-          @focus="emit('choose', 'camera')"
+          @focus="emit('reach', 'camera')"
         >
           <g :transform="`translate(${lens.y} ${-lens.z}) rotate(${set.camera.elevationDeg})`">
             <rect
@@ -822,12 +830,33 @@ function nameOf(c: NonNullable<SceneSet['cards']>[number]) {
             />
             <rect :x="-unit * 6" :y="-unit * 6" :width="unit * 12" :height="unit * 12" fill="var(--fl-aubergine)" />
           </g>
-          <text :x="lens.y + unit * 18" :y="-lens.z - unit * 18" :font-size="unit * 12">
-            {{ set.camera.elevationDeg }}°, {{ length(set.camera.distanceMm, true) }}
-          </text>
         </g>
       </template>
+      <text
+        v-for="l in labels"
+        :key="'w' + l.key"
+        :x="l.x"
+        :y="l.y"
+        :text-anchor="l.anchor"
+        :font-size="unit * 12"
+        :stroke-width="unit * 3"
+        class="words"
+        :class="{ on: chosen === l.key }"
+        aria-hidden="true"
+        @pointerdown.prevent.stop="down($event, l.key)"
+      >
+        {{ l.words }}
+      </text>
     </svg>
+    <div
+      v-if="$slots.hand && handAt"
+      v-show="!frozen"
+      ref="handEl"
+      class="held"
+      :style="{ left: handAt.x + 'px', top: handAt.y + 'px' }"
+    >
+      <slot name="hand" />
+    </div>
   </div>
 </template>
 
@@ -863,7 +892,18 @@ svg {
   outline: 3px solid var(--fl-fig);
   outline-offset: 4px;
 }
-.thing.on text {
+.held {
+  position: absolute;
+  z-index: 2;
+  width: 264px;
+}
+.words {
+  paint-order: stroke;
+  stroke: var(--fl-oat);
+  stroke-linejoin: round;
+  cursor: grab;
+}
+.words.on {
   font-weight: 650;
 }
 .thing.on {
@@ -904,6 +944,11 @@ text {
 }
 .cap span {
   flex: 1;
+}
+.cap span b {
+  font-weight: 400;
+  background: color-mix(in srgb, var(--fl-oat) 82%, transparent);
+  padding: 0 3px;
 }
 .cap button {
   flex: none;

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { useLocalStorage, useMediaQuery, watchDebounced } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem } from '../api/client'
-import { useBlanks, useFrames, useShots } from '../api/queries'
+import { useBlanks, useFrames, usePlaces, useShots } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import SetNav from './SetNav.vue'
-import ChipButton from '../parts/ChipButton.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
 import LadderMark from '../parts/LadderMark.vue'
@@ -23,20 +22,22 @@ import ChosenBox from './ChosenBox.vue'
 import CardsTable from './CardsTable.vue'
 import DepthStrip from './DepthStrip.vue'
 import FieldRow from './FieldRow.vue'
+import HandBox from './HandBox.vue'
 import LensBox from './LensBox.vue'
 import LensTools from './LensTools.vue'
 import LensView from './LensView.vue'
-import ListChips from './ListChips.vue'
 import MendBox from './MendBox.vue'
 import PictureBox from './PictureBox.vue'
 import SeriesBox from './SeriesBox.vue'
 import SetBench from './SetBench.vue'
+import SetRoll from './SetRoll.vue'
 import SetUpStrip from './SetUpStrip.vue'
 import SolveBox from './SolveBox.vue'
 import { useDesk } from './desk'
 import { useEdits } from './edits'
-import { fieldsOf, part, tabs } from './fields'
+import { fieldsOf, handOf, part, unplaced, type Thing } from './fields'
 import { usePictures } from './pictures'
+import { nameOf } from './roll'
 import ChoiceField from '../parts/ChoiceField.vue'
 
 /** A shot's set: from above, through the lens and from the side, its fields, and what is read of it. */
@@ -63,24 +64,32 @@ const box = ref<InstanceType<typeof PictureBox>>()
 desk.onRest(() => void box.value?.rested())
 
 const kind = computed(() => part(chosen.value)[0])
-const listKind = computed(() => (['light', 'card', 'thing'] as const).find((k) => k === kind.value))
 const blanks = useBlanks()
-const panelFields = computed(() => (set.value ? fieldsOf(set.value, chosen.value, blanks.data.value) : []))
-const elsewhere = computed(() =>
-  readError.value && !panelFields.value.some((f) => about(f.path)) ? readError.value : undefined,
+const places = usePlaces()
+const chosenFields = computed(() =>
+  set.value ? fieldsOf(set.value, chosen.value, { ...blanks.data.value, placed: !!places.data.value?.length }) : [],
 )
-function pick(tab: string) {
-  chosen.value = ['light', 'card', 'thing'].includes(tab) ? tab + '-0' : tab
+/** Whether what is chosen is in hand: edited beside it on the bench. */
+const inHand = ref(false)
+/** Whether all its numbers stand below; what has no place on the bench has them there anyway. */
+const numbers = useLocalStorage('fig-ladder-numbers', false)
+const phone = useMediaQuery('(max-width: 720px)')
+const held = computed(() => inHand.value && handOf(chosenFields.value).length > 0)
+const panelFields = computed(() => (numbers.value || unplaced.includes(kind.value) ? chosenFields.value : []))
+const elsewhere = computed(() => {
+  const shown = [...panelFields.value, ...(held.value ? handOf(chosenFields.value) : [])]
+  return readError.value && !shown.some((f) => about(f.path)) ? readError.value : undefined
+})
+const hand = ref<InstanceType<typeof HandBox>>()
+function choose(thing: Thing) {
+  chosen.value = thing
+  inHand.value = true
 }
-/** Arrow keys go from tab to tab, Home and End to the first and last. */
-function stepTabs(e: KeyboardEvent) {
-  const at = tabs.findIndex((t) => t.key === kind.value)
-  const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: tabs.length - 1 }[e.key]
-  const tab = to === undefined ? undefined : tabs[(to + tabs.length) % tabs.length]
-  if (!tab) return
-  e.preventDefault()
-  pick(tab.key)
-  document.getElementById('tab-' + tab.key)?.focus()
+async function takeInHand() {
+  inHand.value = true
+  await nextTick()
+  if (held.value) void hand.value?.enter()
+  else document.querySelector<HTMLElement>('#adjust .fields input, #adjust .fields select')?.focus()
 }
 /** Whether the reading stands there: what is below it is built after, so that a slow machine shows it first. */
 const settled = ref(false)
@@ -162,6 +171,8 @@ useKeys([
     does: 'Lines over the frame: thirds, phi, diagonals',
     run: otherLines,
   },
+  { key: 'e', does: 'Take what is chosen in hand', run: () => void takeInHand() },
+  { key: 'n', does: 'All its numbers, or only what is at hand', run: () => (numbers.value = !numbers.value) },
   { key: 'f', does: 'Point at what must be sharp', run: () => (pointing.value = !pointing.value) },
   { key: 'z', does: 'Closer to the dish, or the whole set', run: () => (closer.value = !closer.value) },
   { key: 'a', does: 'Round of angles', run: () => (angles.value = !angles.value) },
@@ -211,10 +222,21 @@ useKeys([
           :chosen="chosen"
           :map="mapOn"
           @closer="closer = !closer"
-          @choose="chosen = $event"
+          @choose="choose"
+          @reach="chosen = $event"
+          @rest="inHand = false"
           @drag="desk.dragged"
           @drop="desk.dropped"
-        />
+          ><template v-if="held && !phone" #hand
+            ><HandBox
+              ref="hand"
+              :key="shotId + chosen"
+              :name="nameOf(set, chosen)"
+              :fields="chosenFields"
+              :numbers="numbers"
+              @numbers="numbers = !numbers"
+              @shut="inHand = false" /></template
+        ></SetBench>
         <div class="right">
           <div class="through">
             <LensView
@@ -226,7 +248,7 @@ useKeys([
               :crops="cropsOn"
               :lines="lines"
               :pointing="pointing"
-              @choose="chosen = $event"
+              @choose="choose"
               @sharp="pointedAt"
               @drag="desk.dragged"
               @drop="desk.dropped"
@@ -247,32 +269,28 @@ useKeys([
             :report="report"
             :drawn="drawn"
             :chosen="chosen"
-            @choose="chosen = $event"
+            @choose="choose"
+            @reach="chosen = $event"
+            @rest="inHand = false"
             @drag="desk.dragged"
             @drop="desk.dropped"
           />
         </div>
       </div>
       <div class="panel">
-        <div class="head">
-          <div class="tabs" role="tablist" aria-label="What to adjust" @keydown="stepTabs">
-            <ChipButton
-              v-for="t in tabs"
-              :id="'tab-' + t.key"
-              :key="t.key"
-              role="tab"
-              :aria-selected="kind === t.key"
-              :aria-controls="settled || readError ? 'adjust' : undefined"
-              :tabindex="kind === t.key ? 0 : -1"
-              @click="pick(t.key)"
-            >
-              {{ t.name }}
-            </ChipButton>
-          </div>
-          <SaveState :draft="draft" />
-        </div>
-        <div v-if="settled || readError" id="adjust" role="tabpanel" :aria-labelledby="'tab-' + kind">
-          <ListChips v-if="listKind" :kind="listKind" />
+        <SetRoll @choose="choose"><SaveState :draft="draft" /></SetRoll>
+        <HandBox
+          v-if="held && phone"
+          ref="hand"
+          :key="shotId + chosen"
+          class="low"
+          :name="nameOf(set, chosen)"
+          :fields="chosenFields"
+          :numbers="numbers"
+          @numbers="numbers = !numbers"
+          @shut="inHand = false"
+        />
+        <div v-if="settled || readError" id="adjust" role="region" :aria-label="`${nameOf(set, chosen)}, all numbers`">
           <p v-if="kind === 'daylight'" class="chips small">
             Sky and sun through the studio's windows.
             <el-button size="small" @click="inRoom">Take the studio's windows</el-button
@@ -280,7 +298,7 @@ useKeys([
           </p>
           <CameraChips v-if="kind === 'camera'" v-model:angles="angles" />
           <LensBox v-if="kind === 'kit'" :set="set" :report="report" @apply="apply" />
-          <div class="fields">
+          <div v-if="panelFields.length" class="fields">
             <FieldRow
               v-for="f in panelFields"
               :key="shotId + f.path"
@@ -383,7 +401,7 @@ useKeys([
   display: grid;
   grid-template: 'above lens' minmax(0, 8fr) 'above side' minmax(0, 5fr) / 11fr 9fr;
   gap: 2px;
-  height: clamp(300px, calc(100vh - 380px), 600px);
+  height: clamp(300px, calc(100vh - 348px), 640px);
   box-shadow: 0 0 0 1px var(--fl-line);
   flex: none;
 }
@@ -416,30 +434,8 @@ useKeys([
   box-shadow: 0 0 0 1px var(--fl-line);
   flex: none;
 }
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 0 10px;
-  border-bottom: 1px solid var(--fl-line);
-  padding-right: 10px;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  max-width: 100%;
-}
-.tabs > button {
-  cursor: pointer;
-  padding: 8px 8px;
-  font-size: 13.5px;
-  font-weight: 560;
-  color: var(--fl-soft);
-}
-.tabs > button[aria-selected='true'] {
-  color: var(--fl-aubergine);
-  box-shadow: inset 0 -3px 0 var(--fl-fig);
+.low {
+  margin: 0 8px 8px;
 }
 .fields {
   display: grid;
@@ -499,16 +495,6 @@ summary {
   }
   .views.tall {
     grid-template-rows: 110vw 86vw 62vw;
-  }
-  .tabs {
-    flex-wrap: nowrap;
-    overflow-x: auto;
-    padding: 0;
-  }
-  .tabs > button {
-    flex: none;
-    min-height: 44px;
-    padding: 8px 12px;
   }
   .fields {
     grid-template-columns: minmax(0, 1fr);

@@ -7,19 +7,20 @@ import { part, withoutThing } from './fields'
 export function useEdits(desk: Desk) {
   const { set, chosen, report, readError } = desk
 
-  /** Puts something more in; where it goes and how large it is, the rules work out. */
+  /** Puts something more in and chooses it; where it goes and how large it is, the rules work out. */
   async function add(what: Partial<Schema['Addition']>) {
     const key = report.value?.lit.key ?? 0
     const after = await desk.made((now) =>
       ask(api.POST('/api/set/add', { body: { set: now, what: { thing: '', light: '', prop: '', key, ...what } } })),
     )
-    if (!after) return
+    if (!after) return false
     const [kind, list] = what.light
       ? ['light', after.lights]
       : what.card
         ? ['card', after.cards]
         : ['thing', after.things]
     chosen.value = `${kind}-${(list?.length ?? 1) - 1}`
+    return true
   }
   /** Lays a ground under the dish. */
   const lay = () =>

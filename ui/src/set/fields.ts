@@ -19,6 +19,8 @@ export interface Field {
   text?: boolean
   day?: boolean
   clock?: boolean
+  /** Edited beside the thing where it stands, under this short name. */
+  hand?: string
 }
 
 const long = { length: true }
@@ -32,29 +34,16 @@ export const lightKinds = one(words.Light.kind)
 export const thingKinds = one(words.Thing.kind)
 export const cardKinds = one(words.Card.kind)
 
-/** The tabs under the bench. */
-export const tabs: { key: string; name: string }[] = [
-  { key: 'camera', name: 'Camera' },
-  { key: 'kit', name: 'Lens' },
-  { key: 'vessel', name: 'Vessel' },
-  { key: 'food', name: 'Food' },
-  { key: 'thing', name: 'Things' },
-  { key: 'light', name: 'Lights' },
-  { key: 'card', name: 'Cards' },
-  { key: 'backdrop', name: 'Backdrop' },
-  { key: 'ground', name: 'Ground' },
-  { key: 'daylight', name: 'Daylight' },
-  { key: 'table', name: 'Table' },
-  { key: 'room', name: 'Room' },
-]
+/** What is always there, beside what stands in lists. */
+export const standing = ['camera', 'kit', 'vessel', 'food', 'ground', 'backdrop', 'daylight', 'table', 'room'] as const
 
 const plain: Record<string, Field[]> = {
   camera: [
-    { path: 'camera.elevationDeg', label: 'Elevation', ...deg },
-    { path: 'camera.distanceMm', label: 'Distance', ...long },
-    { path: 'camera.focalMm', label: 'Focal length', unit: 'mm', step: 1 },
-    { path: 'camera.aperture', label: 'Aperture f/', step: 0.1 },
-    { path: 'camera.orientation', label: 'Frame lies', choices: one(words.Camera.orientation) },
+    { path: 'camera.elevationDeg', hand: 'Up', label: 'Elevation', ...deg },
+    { path: 'camera.distanceMm', hand: 'Away', label: 'Distance', ...long },
+    { path: 'camera.focalMm', hand: 'Lens', label: 'Focal length', unit: 'mm', step: 1 },
+    { path: 'camera.aperture', hand: 'f/', label: 'Aperture f/', step: 0.1 },
+    { path: 'camera.orientation', hand: 'Lies', label: 'Frame lies', choices: one(words.Camera.orientation) },
     { path: 'camera.slowestS', label: 'Slowest shutter', unit: 's', step: 0.01 },
     { path: 'camera.aimXMm', label: 'Aims right of the dish', ...long },
     { path: 'camera.aimYMm', label: 'Aims beyond it', ...long },
@@ -72,37 +61,42 @@ const plain: Record<string, Field[]> = {
   ],
   vessel: [
     { path: 'ownVessel', label: 'Stands in', flag: ['this frame', 'all frames'] },
-    { path: 'vessel.kind', label: 'Kind', choices: one(words.Vessel.kind) },
-    { path: 'vessel.diameterMm', label: 'Diameter', ...long },
-    { path: 'vessel.heightMm', label: 'Height', ...long },
+    { path: 'vessel.kind', hand: 'Kind', label: 'Kind', choices: one(words.Vessel.kind) },
+    { path: 'vessel.diameterMm', hand: 'Across', label: 'Diameter', ...long },
+    { path: 'vessel.heightMm', hand: 'High', label: 'Height', ...long },
     { path: 'vessel.xMm', label: 'From the left edge', ...long },
     { path: 'vessel.yMm', label: 'From the near edge', ...long },
     { path: 'vessel.finish', label: 'Finish', choices: finishes },
     { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) },
-    { path: 'vessel.colour', label: 'Colour', colour: true },
+    { path: 'vessel.colour', hand: 'Colour', label: 'Colour', colour: true },
   ],
   food: [
-    { path: 'state', label: 'The dish is', choices: [{ value: '', words: 'As served' }, ...one(words.Set.state)] },
+    {
+      path: 'state',
+      hand: 'Dish is',
+      label: 'The dish is',
+      choices: [{ value: '', words: 'As served' }, ...one(words.Set.state)],
+    },
     { path: 'ownFood', label: 'Food in', flag: ['this frame', 'all frames'] },
     { path: 'food.name', label: 'What it is', text: true },
-    { path: 'food.aboveMm', label: 'Rises above the rim', ...long },
+    { path: 'food.aboveMm', hand: 'Over rim', label: 'Rises above the rim', ...long },
     { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
     { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] },
     { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) },
     { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
     { path: 'food.strength', label: 'Drink, share of full strength', ...percent },
-    { path: 'food.fillShare', label: 'Fills the vessel to', ...percent },
+    { path: 'food.fillShare', hand: 'Filled', label: 'Fills the vessel to', ...percent },
     { path: 'food.pourMm', label: 'Poured from above the rim', ...long },
     { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
-    { path: 'food.colour', label: 'Colour', colour: true },
-    { path: 'food.garnish', label: 'Garnish', colour: true },
+    { path: 'food.colour', hand: 'Colour', label: 'Colour', colour: true },
+    { path: 'food.garnish', hand: 'Garnish', label: 'Garnish', colour: true },
   ],
   backdrop: [
     { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] },
-    { path: 'backdrop.yMm', label: 'From the near edge', ...long },
-    { path: 'backdrop.widthMm', label: 'Width', ...long },
-    { path: 'backdrop.heightMm', label: 'Height', ...long },
-    { path: 'backdrop.colour', label: 'Colour', colour: true },
+    { path: 'backdrop.yMm', hand: 'Away', label: 'From the near edge', ...long },
+    { path: 'backdrop.widthMm', hand: 'Wide', label: 'Width', ...long },
+    { path: 'backdrop.heightMm', hand: 'High', label: 'Height', ...long },
+    { path: 'backdrop.colour', hand: 'Colour', label: 'Colour', colour: true },
   ],
   ground: [
     { path: 'ground.on', label: 'Board or sheet under the set', flag: ['laid', 'none'] },
@@ -115,14 +109,14 @@ const plain: Record<string, Field[]> = {
       ],
     },
     { path: 'ground.material', label: 'Face', choices: usual(words.Ground.material) },
-    { path: 'ground.widthMm', label: 'Width', ...long },
-    { path: 'ground.depthMm', label: 'Depth', ...long },
+    { path: 'ground.widthMm', hand: 'Wide', label: 'Width', ...long },
+    { path: 'ground.depthMm', hand: 'Deep', label: 'Depth', ...long },
     { path: 'ground.riseMm', label: 'Sheet rises to', ...long },
     { path: 'ground.xMm', label: 'From the left edge', ...long },
     { path: 'ground.yMm', label: 'From the near edge', ...long },
-    { path: 'ground.turnDeg', label: 'Turned', ...deg },
+    { path: 'ground.turnDeg', hand: 'Turned', label: 'Turned', ...deg },
     { path: 'ground.finish', label: 'Finish', choices: finishes },
-    { path: 'ground.colour', label: 'Colour', colour: true },
+    { path: 'ground.colour', hand: 'Colour', label: 'Colour', colour: true },
   ],
   daylight: [
     { path: 'daylight.on', label: 'Sky and sun by place and hour', flag: ['on', 'off'] },
@@ -130,9 +124,6 @@ const plain: Record<string, Field[]> = {
     { path: 'daylight.day', label: 'Day', day: true },
     { path: 'daylight.clock', label: 'Clock', clock: true },
     { path: 'daylight.farSideDeg', label: 'Far side looks to', ...deg, step: 5 },
-    { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 },
-    { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 },
-    { path: 'daylight.zone', label: 'Time zone', text: true },
   ],
   table: [
     { path: 'table.widthMm', label: 'Width', ...long },
@@ -154,14 +145,24 @@ const plain: Record<string, Field[]> = {
   ],
 }
 
+/** Where on the earth a set stands: only asked where no place of the studio's says so. */
+const onEarth: Field[] = [
+  { path: 'daylight.latDeg', label: 'Latitude, north', unit: '°', step: 0.1 },
+  { path: 'daylight.lonDeg', label: 'Longitude, east', unit: '°', step: 0.1 },
+  { path: 'daylight.zone', label: 'Time zone', text: true },
+]
+
 const isWindow = (kind: string) => kind === 'window' || kind === 'roof light'
 
-/** The fields of what is chosen; alike tells which kinds of thing are round, and which are food. */
-export function fieldsOf(
-  set: SceneSet,
-  thing: Thing,
-  alike: { round?: string[] | null; edible?: string[] | null } = {},
-): Field[] {
+/** What the server knows of kinds of thing, and whether a place of the studio's says where on the earth a set is. */
+export interface Known {
+  round?: string[] | null
+  edible?: string[] | null
+  placed?: boolean
+}
+
+/** The fields of what is chosen. */
+export function fieldsOf(set: SceneSet, thing: Thing, alike: Known = {}): Field[] {
   const [kind, n] = part(thing)
   if (kind === 'light') {
     const l = set.lights?.[n]
@@ -177,27 +178,27 @@ export function fieldsOf(
               ]),
           { path: p + 'glass', label: 'Glass lets through', ...percent },
           { path: p + 'revealMm', label: 'Depth of the opening', ...long },
-          { path: p + 'curtainLeft', label: 'Curtain from the left', ...percent },
-          { path: p + 'curtainRight', label: 'Curtain from the right', ...percent },
+          { path: p + 'curtainLeft', hand: 'Curtain ←', label: 'Curtain from the left', ...percent },
+          { path: p + 'curtainRight', hand: 'Curtain →', label: 'Curtain from the right', ...percent },
           { path: p + 'blindTop', label: 'Blind from the top', ...percent },
         ]
       : [
-          { path: p + 'luxAt1m', label: 'Lamp at one metre', unit: 'lx', step: 100 },
+          { path: p + 'luxAt1m', hand: 'At 1 m', label: 'Lamp at one metre', unit: 'lx', step: 100 },
           { path: p + 'guideM', label: 'Flash guide number', unit: 'm', step: 1 },
           { path: p + 'wattS', label: 'Or watt-seconds', unit: 'Ws', step: 50 },
           { path: p + 'luminanceCdM2', label: 'Else brightness', unit: 'cd/m²', step: 100 },
-          { path: p + 'kelvin', label: 'Colour', unit: 'K', step: 100 },
+          { path: p + 'kelvin', hand: 'Colour', label: 'Colour', unit: 'K', step: 100 },
         ]
     return [
       { path: p + 'on', label: isWindow(l.kind) ? 'Open' : 'Lit', flag: ['on', 'off'] },
       { path: p + 'name', label: 'Name', text: true },
       { path: p + 'kind', label: 'Kind', choices: lightKinds },
-      { path: p + 'widthMm', label: 'Width', ...long },
-      { path: p + 'heightMm', label: 'Height', ...long },
+      { path: p + 'widthMm', hand: 'Wide', label: 'Width', ...long },
+      { path: p + 'heightMm', hand: 'High', label: 'Height', ...long },
       { path: p + 'xMm', label: 'From the left edge', ...long },
       { path: p + 'yMm', label: 'From the near edge', ...long },
-      { path: p + 'zMm', label: 'Middle above the table', ...long },
-      { path: p + 'facingDeg', label: 'Shines toward', ...deg },
+      { path: p + 'zMm', hand: 'Middle at', label: 'Middle above the table', ...long },
+      { path: p + 'facingDeg', hand: 'Toward', label: 'Shines toward', ...deg },
       { path: p + 'tiltDeg', label: 'Leans back', ...deg },
       ...bright,
     ]
@@ -214,15 +215,16 @@ export function fieldsOf(
       { path: p + 'kind', label: 'Kind', choices: thingKinds },
       { path: p + 'xMm', label: 'From the left edge', ...long },
       { path: p + 'yMm', label: 'From the near edge', ...long },
-      { path: p + 'turnDeg', label: 'Turned', ...deg, step: 5 },
-      { path: p + 'widthMm', label: isRound || isFood ? 'Across' : 'Width', ...long },
-      ...(isRound || isFood ? [] : [{ path: p + 'depthMm', label: 'Length', ...long }]),
+      { path: p + 'turnDeg', hand: 'Turned', label: 'Turned', ...deg, step: 5 },
+      { path: p + 'widthMm', hand: 'Across', label: isRound || isFood ? 'Across' : 'Width', ...long },
+      ...(isRound || isFood ? [] : [{ path: p + 'depthMm', hand: 'Long', label: 'Length', ...long }]),
       {
         path: p + 'heightMm',
+        hand: 'High',
         label: t.kind === 'scatter' || t.kind === 'herbs' || t.kind === 'crumb' ? 'Size of a piece' : 'Height',
         ...long,
       },
-      { path: p + 'liftMm', label: 'Lifted by', ...long },
+      { path: p + 'liftMm', hand: 'Lifted', label: 'Lifted by', ...long },
       { path: p + 'tiltDeg', label: 'Leans away', ...deg },
       ...(isFood ? [{ path: p + 'count', label: 'Pieces', step: 1 }] : []),
       ...(t.kind === 'scatter' ? [{ path: p + 'piece', label: 'Each piece', choices: usual(words.Thing.piece) }] : []),
@@ -242,7 +244,7 @@ export function fieldsOf(
               choices: usual(words.Thing.material.filter((m) => m !== 'food')),
             },
           ]),
-      { path: p + 'colour', label: 'Colour', colour: true },
+      { path: p + 'colour', hand: 'Colour', label: 'Colour', colour: true },
       { path: p + 'second', label: 'Second colour', colour: true },
     ]
   }
@@ -252,18 +254,25 @@ export function fieldsOf(
     return [
       { path: p + 'on', label: 'In the set', flag: ['in', 'out'] },
       { path: p + 'name', label: 'Name', text: true },
-      { path: p + 'kind', label: 'Face', choices: cardKinds },
-      { path: p + 'widthMm', label: 'Width', ...long },
-      { path: p + 'heightMm', label: 'Height', ...long },
+      { path: p + 'kind', hand: 'Face', label: 'Face', choices: cardKinds },
+      { path: p + 'widthMm', hand: 'Wide', label: 'Width', ...long },
+      { path: p + 'heightMm', hand: 'High', label: 'Height', ...long },
       { path: p + 'xMm', label: 'From the left edge', ...long },
       { path: p + 'yMm', label: 'From the near edge', ...long },
-      { path: p + 'zMm', label: 'Lower edge above the table', ...long },
-      { path: p + 'facingDeg', label: 'Face toward', ...deg },
-      { path: p + 'tiltDeg', label: 'Leans back', ...deg },
+      { path: p + 'zMm', hand: 'Lifted', label: 'Lower edge above the table', ...long },
+      { path: p + 'facingDeg', hand: 'Toward', label: 'Face toward', ...deg },
+      { path: p + 'tiltDeg', hand: 'Leans', label: 'Leans back', ...deg },
     ]
   }
+  if (kind === 'daylight' && !alike.placed) return [...plain.daylight!, ...onEarth]
   return plain[kind] ?? []
 }
+
+/** What of it is edited beside it where it stands, beside the switch that puts it in or out. */
+export const handOf = (fields: Field[]) => fields.filter((f) => f.hand)
+
+/** What has no place on the bench to be edited at: its fields stand below. */
+export const unplaced = ['kit', 'daylight', 'table', 'room']
 
 /** The kind of thing and its place in the list. */
 export function part(thing: Thing): [string, number] {
