@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { api, ask } from '../api/client'
 import { useBlanks } from '../api/queries'
 import ChipButton from '../parts/ChipButton.vue'
@@ -30,8 +30,17 @@ async function more(what: Parameters<typeof add>[0]) {
 const moreCard = (at: string) => more({ card: owned.data.value?.[Number(at)] ?? blanks.data.value?.card })
 watch(desk.shotId, () => (adding.value = false))
 
-/** Arrow keys go from one to the next, Home and End to the first and last; Tab leaves the roll. */
 const root = ref<HTMLElement>()
+/** On a phone the roll is one line: what is chosen is drawn into sight. */
+watch(chosen, async () => {
+  await nextTick()
+  const chip = root.value?.querySelector<HTMLElement>('[aria-pressed=true]')
+  const line = root.value
+  if (chip && line && line.scrollWidth > line.clientWidth)
+    line.scrollLeft = chip.offsetLeft - (line.clientWidth - chip.offsetWidth) / 2
+})
+
+/** Arrow keys go from one to the next, Home and End to the first and last; Tab leaves the roll. */
 const reached = computed(() => flat.value.find((x) => x.key === chosen.value)?.key ?? flat.value[0]?.key)
 function step(e: KeyboardEvent) {
   const all = [...(root.value?.querySelectorAll<HTMLElement>('[data-roll]') ?? [])]
@@ -148,6 +157,7 @@ function step(e: KeyboardEvent) {
 }
 @media (max-width: 720px) {
   .all {
+    position: relative;
     flex-wrap: nowrap;
     overflow-x: auto;
   }
