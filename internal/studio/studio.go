@@ -57,7 +57,7 @@ func New(o Outside) *Studio {
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Camera: o.Camera}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
-	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief}
+	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }
 

@@ -51,6 +51,8 @@ type Deliverable struct {
 	Shape  string `json:"shape" doc:"Frame shape as width:height, such as 4:5"`
 	LongPx int    `json:"longPx" minimum:"1" maximum:"30000" doc:"Least pixels on the long side"`
 	Due    string `json:"due" doc:"Day it is due, YYYY-MM-DD, or empty"`
+	// Picks are frames chosen by hand, in the order of the finals.
+	Picks []string `json:"picks" required:"false" maxItems:"500" doc:"Frames chosen by hand for its finals, by their keys; empty leaves one to the list"`
 }
 
 // Ratio is the key-to-fill a mood asks for, in stops.

@@ -44,6 +44,7 @@ type Frame struct {
 
 // Final is one picture that is owed, or was.
 type Final struct {
+	Of      int    `json:"of" doc:"Which deliverable of the brief, from 0"`
 	Name    string `json:"name" doc:"What it is for"`
 	Nth     int    `json:"nth" doc:"Which of its kind, from 1"`
 	Shape   string `json:"shape" doc:"Frame shape as width:height"`
@@ -54,7 +55,10 @@ type Final struct {
 	Stage   Stage  `json:"stage" enum:"listed,set,taken,kept,approved" doc:"How far that is"`
 	Out     bool   `json:"out" doc:"Whether it was delivered: a cut of its shape, large enough, accepted"`
 	Serves  int    `json:"serves" doc:"How many finals that frame serves"`
+	Picked  bool   `json:"picked" doc:"Whether that frame was chosen by hand"`
 	Because string `json:"because" doc:"Why this frame, or what is missing"`
+	Outlet  string `json:"outlet" doc:"Key of the outlet that takes it, or empty"`
+	Handed  string `json:"handed" doc:"Where it goes, in words"`
 }
 
 // Followed is a brief's finals.
@@ -75,27 +79,41 @@ const leastRank = 7
 // ratioWithin is how far a cut's sides may be from a shape, as a share: whole pixels.
 const ratioWithin = 0.02
 
-// Follow gives every final a frame: what was delivered first, then heroes in the order of the
-// list, then other frames. One frame serves finals of several kinds, each once.
+// Follow gives every final a frame: the one chosen by hand, else what was delivered, then
+// heroes in the order of the list, then other frames. One frame serves finals of several
+// kinds, each once.
 func Follow(wanted []brief.Deliverable, frames []Frame) Followed {
 	out := Followed{Finals: []Final{}}
 	serves := map[string]int{}
-	for _, d := range wanted {
-		order := slices.Clone(frames)
-		order = slices.DeleteFunc(order, func(f Frame) bool { return rankOf(f) >= leastRank })
+	for i, d := range wanted {
+		picked, words := picks(d, frames)
+		var order []Frame
+		for _, f := range frames {
+			if rankOf(f) < leastRank && !slices.ContainsFunc(picked, func(p *Frame) bool { return p != nil && p.ShotID == f.ShotID }) {
+				order = append(order, f)
+			}
+		}
 		slices.SortStableFunc(order, func(a, b Frame) int {
 			return cmp.Or(after(delivered(a, d), delivered(b, d)), cmp.Compare(rankOf(a), rankOf(b)))
 		})
+		can := len(order)
 		for n := range d.Count {
-			f := Final{Name: d.Name, Nth: n + 1, Shape: d.Shape, LongPx: d.LongPx, Due: d.Due, Stage: Listed}
-			if n < len(order) {
-				x := order[n]
-				f.ShotID, f.Title, f.Stage, f.Out = x.ShotID, x.Title, x.Stage, delivered(x, d)
-				f.Because = why(x, f.Out)
-				serves[x.ShotID]++
-			} else {
-				f.Because = fmt.Sprintf("The list has %d frames that can be finals, and %d are asked for: accept another, or let a frame be cut twice.", len(order), d.Count)
+			f := Final{Of: i, Name: d.Name, Nth: n + 1, Shape: d.Shape, LongPx: d.LongPx, Due: d.Due, Stage: Listed}
+			var x *Frame
+			switch {
+			case picked[n] != nil:
+				x, f.Picked, f.Because = picked[n], true, "You chose it."
+				can++
+			case len(order) > 0:
+				x, order = &order[0], order[1:]
+				f.Because = words[n] + why(*x, delivered(*x, d))
+			default:
+				f.Because = words[n] + fmt.Sprintf("The list has %d frames that can be finals, and %d are asked for: accept another, or let a frame be cut twice.", can, d.Count)
 				out.Short++
+			}
+			if x != nil {
+				f.ShotID, f.Title, f.Stage, f.Out = x.ShotID, x.Title, x.Stage, delivered(*x, d)
+				serves[x.ShotID]++
 			}
 			if f.Out {
 				out.Out++
@@ -109,6 +127,29 @@ func Follow(wanted []brief.Deliverable, frames []Frame) Followed {
 		out.Finals[i].Serves = serves[out.Finals[i].ShotID]
 	}
 	return out
+}
+
+// picks are the frames chosen by hand for a deliverable's finals, nil where there is none, and
+// why one that was chosen does not count.
+func picks(d brief.Deliverable, frames []Frame) ([]*Frame, []string) {
+	out, words := make([]*Frame, d.Count), make([]string, d.Count)
+	used := map[string]bool{}
+	for n := range min(len(d.Picks), d.Count) {
+		key := d.Picks[n]
+		if key == "" {
+			continue
+		}
+		i := slices.IndexFunc(frames, func(f Frame) bool { return f.ShotID == key })
+		switch {
+		case i < 0:
+			words[n] = "The frame that you chose is no longer on the list. "
+		case used[key]:
+			words[n] = "The frame that you chose serves another of these already. "
+		default:
+			out[n], used[key] = &frames[i], true
+		}
+	}
+	return out, words
 }
 
 func why(f Frame, out bool) string {

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/release"
 	"figladder/internal/craft/shots"
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
@@ -68,4 +69,34 @@ func TestEveryFinalIsCountedOnce(t *testing.T) {
 			assert.NotContains(t, []shots.Kind{shots.Ingredient, shots.Safe}, frames[i].Kind)
 		}
 	})
+}
+
+func TestAFrameChosenByHandServes(t *testing.T) {
+	frames := []Frame{{ShotID: "a", Title: "A", Kind: shots.Hero}, {ShotID: "b", Title: "B", Kind: shots.Hero}, {ShotID: "s", Title: "S", Kind: shots.Safe}}
+	wanted := []brief.Deliverable{{Name: "Feed", Count: 3, Shape: "4:5", LongPx: 1350, Picks: []string{"", "s", "s", "b"}}}
+	got := Follow(wanted, frames).Finals
+	assert.Equal(t, []string{"a", "s", "b"}, []string{got[0].ShotID, got[1].ShotID, got[2].ShotID}, "the list fills what is left")
+	assert.Equal(t, []bool{false, true, false}, []bool{got[0].Picked, got[1].Picked, got[2].Picked})
+	assert.Contains(t, got[2].Because, "serves another of these already")
+	wanted[0].Picks = []string{"gone"}
+	got = Follow(wanted, frames).Finals
+	assert.Equal(t, "a", got[0].ShotID)
+	assert.Contains(t, got[0].Because, "no longer on the list")
+	assert.Equal(t, 1, Follow(wanted, frames).Short, "a safe frame serves only when it is chosen")
+}
+
+func TestAFinalKnowsWhereItGoes(t *testing.T) {
+	outlets := []release.Outlet{{Key: "small", Name: "Wall", Shape: "4:5", MostLongPx: 1000}, {Key: "other", Name: "Other", Shape: "4:5", MostLongPx: 2000}, {Key: "feed", Name: "Feed", Shape: "4:5", MostLongPx: 2000}, {Key: "free", Name: "Print", Shape: "3:2"}}
+	wanted := []brief.Deliverable{{Name: "feed ", Count: 1, Shape: "4:5", LongPx: 1350}, {Name: "Story", Count: 1, Shape: "9:16", LongPx: 1920}, {Name: "Menu", Count: 1, Shape: "3:2", LongPx: 9000}, {Name: "Poster", Count: 1, Shape: "4:5", LongPx: 6000}}
+	f := Follow(wanted, []Frame{{ShotID: "a", Kind: shots.Hero}})
+	f.Route(outlets)
+	var to []string
+	for _, x := range f.Finals {
+		to = append(to, x.Outlet)
+	}
+	assert.Equal(t, []string{"feed", "", "free", ""}, to, "by its name; no shape; no bound; too small")
+	assert.Contains(t, f.Finals[1].Handed, "No outlet takes 9:16")
+	assert.Contains(t, f.Finals[3].Handed, "takes 2000 px at the most, and the brief asks for 6000")
+	f.Route(outlets[:2])
+	assert.Equal(t, "other", f.Finals[0].Outlet, "any of the shape that takes the pixels")
 }

@@ -112,6 +112,19 @@ func Check(o Outlet, frameW, frameH int, c Crop, words Words) []finding.Finding 
 	return out
 }
 
+// Finals compares the pixels of a cut that is written w by h with what a brief asks of finals
+// of its shape.
+func Finals(o Outlet, w, h int, asked []brief.Deliverable) []finding.Finding {
+	out := []finding.Finding{}
+	for _, d := range asked {
+		if d.Shape == o.Shape && max(w, h) < d.LongPx {
+			out = append(out, finding.Finding{Code: "final-small", Severity: finding.Care, Subject: d.Name, Measure: fmt.Sprintf("%d px on the long side", max(w, h)), Limit: fmt.Sprintf("%d px", d.LongPx),
+				Because: "The brief asks for more, so this cut would not count as that final.", Try: []finding.Try{finding.Hands("Go back from so close, or hand a larger file over as well")}})
+		}
+	}
+	return out
+}
+
 // Refused reports whether any finding stops the cut.
 func Refused(fs []finding.Finding) bool {
 	for _, f := range fs {

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/brief"
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
 )
@@ -56,4 +57,14 @@ func TestOutMakesLargeCutsSmaller(t *testing.T) {
 	assert.Equal(t, [2]int{1600, 2000}, [2]int{w, h})
 	w, h = feed.Out(Crop{0, 0, 1200, 1500})
 	assert.Equal(t, [2]int{1200, 1500}, [2]int{w, h})
+}
+
+func TestACutSmallerThanItsFinalIsTold(t *testing.T) {
+	asked := []brief.Deliverable{{Name: "Feed", Shape: "4:5", LongPx: 1350}, {Name: "Poster", Shape: "4:5", LongPx: 5000}, {Name: "Board", Shape: "3:2", LongPx: 9000}}
+	got := Finals(feed, 1600, 2000, asked)
+	assert.Len(t, got, 1, "only what is of the shape, and larger")
+	assert.Equal(t, "Poster", got[0].Subject)
+	assert.Equal(t, "2000 px on the long side", got[0].Measure)
+	assert.Len(t, Finals(feed, 800, 1000, asked), 2)
+	assert.False(t, Refused(got), "the outlet takes it all the same")
 }

@@ -26,6 +26,14 @@ func (s *Room) Finals(ctx context.Context, shootID string) (*finals.Followed, er
 		return nil, err
 	}
 	out := all[shootID].finals(row, cuts)
+	outlets, err := s.Out.Outlets(ctx)
+	if err != nil { // an outlet that is down keeps nobody from seeing what is owed
+		for i := range out.Finals {
+			out.Finals[i].Handed = "The outlets cannot be asked just now."
+		}
+		return &out, nil
+	}
+	out.Route(outlets)
 	return &out, nil
 }
 

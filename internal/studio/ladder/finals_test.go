@@ -5,6 +5,7 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/finals"
+	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/studiotest"
 	"github.com/stretchr/testify/assert"
@@ -39,6 +40,22 @@ func TestFinalsOwedAreCounted(t *testing.T) {
 	cards, err := k.Ladder.Shoots(ctx, "", 10)
 	require.NoError(t, err)
 	assert.Equal(t, []int{3, 2}, []int{cards[0].Finals, cards[0].Owed})
+	// Another frame by hand, and where each goes.
+	assert.Equal(t, []string{"feed", "tile", "tile"}, []string{out.Finals[0].Outlet, out.Finals[1].Outlet, out.Finals[2].Outlet})
+	another := shots[0]
+	require.NotEqual(t, hero.Key, another.Key)
+	doc.Brief.Deliverables[1].Picks = []string{another.Key}
+	require.NoError(t, k.Store.Model(&store.Shoot{}).Where("id = ?", shoot.Key).Update("brief", doc.Brief).Error)
+	picked, err := k.Ladder.Finals(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.Equal(t, another.Key, picked.Finals[1].ShotID)
+	assert.True(t, picked.Finals[1].Picked)
+	up := k.Out.Outlet
+	k.Out.Outlet = standin.Courier{URL: "http://127.0.0.1:1"}
+	down, err := k.Ladder.Finals(ctx, shoot.Key)
+	require.NoError(t, err, "an outlet that is down keeps nobody from what is owed")
+	assert.Contains(t, down.Finals[0].Handed, "cannot be asked")
+	k.Out.Outlet = up
 	_, err = k.Ladder.Finals(ctx, "nowhere")
 	assert.ErrorIs(t, err, store.ErrNotFound)
 }

@@ -4,10 +4,12 @@ package ladder
 import (
 	"figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/out"
 )
 
 // Room does the deeds of this room, with the rooms below it.
 type Room struct {
 	*core.Core
 	Brief *brief.Room
+	Out   *out.Room
 }

@@ -87,6 +87,11 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	out.WidthPx, out.HeightPx = o.Out(out.Crop)
 	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
 	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
+	shoot, err := s.Frames.Brief.Shoot(ctx, list.Shot.ShootID)
+	if err != nil {
+		return nil, nil, o, err
+	}
+	out.Findings = append(out.Findings, release.Finals(o, out.WidthPx, out.HeightPx, shoot.Brief.Deliverables)...)
 	for _, step := range list.Steps {
 		if !step.Done && out.Missing == "" {
 			out.Missing = "Finish it first: “" + step.Words + "” is not ticked."

@@ -3744,6 +3744,8 @@ export interface components {
             longPx: number;
             /** @description What it is for */
             name: string;
+            /** @description Frames chosen by hand for its finals, by their keys; empty leaves one to the list */
+            picks?: string[];
             /** @description Frame shape as width:height, such as 4:5 */
             shape: string;
         };
@@ -3997,6 +3999,8 @@ export interface components {
             because: string;
             /** @description Day it is due, or empty */
             due: string;
+            /** @description Where it goes, in words */
+            handed: string;
             /**
              * Format: int64
              * @description Least pixels on the long side
@@ -4009,8 +4013,17 @@ export interface components {
              * @description Which of its kind, from 1
              */
             nth: number;
+            /**
+             * Format: int64
+             * @description Which deliverable of the brief, from 0
+             */
+            of: number;
             /** @description Whether it was delivered: a cut of its shape, large enough, accepted */
             out: boolean;
+            /** @description Key of the outlet that takes it, or empty */
+            outlet: string;
+            /** @description Whether that frame was chosen by hand */
+            picked: boolean;
             /**
              * Format: int64
              * @description How many finals that frame serves

@@ -54,8 +54,19 @@ const followed = useFinals(id)
 const owed = computed(() => followed.data.value?.owed ?? reading.data.value?.finals ?? 0)
 const asks = (key: string) => questions.find((q) => q.key === key)?.ask ?? 'What has to be delivered?'
 
+/** A frame chosen by hand for a final, or left to the list again. */
+function pick(of: number, nth: number, shotId: string) {
+  const d = b.value?.deliverables[of]
+  if (!d) return
+  const picks = [...(d.picks ?? [])]
+  while (picks.length < nth) picks.push('')
+  picks[nth - 1] = shotId
+  while (picks.length && !picks[picks.length - 1]) picks.pop()
+  d.picks = picks
+  draft.touch()
+}
 function addDeliverable() {
-  b.value?.deliverables.push({ name: '', count: 1, shape: '4:5', longPx: 1350, due: '' })
+  b.value?.deliverables.push({ name: '', count: 1, shape: '4:5', longPx: 1350, due: '', picks: [] })
   draft.touch()
 }
 const router = useRouter()
@@ -346,7 +357,7 @@ function addColour() {
             {{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small>
           </dd>
         </dl>
-        <FinalsBox :shoot="id" />
+        <FinalsBox :shoot="id" @pick="pick" />
         <div v-if="reading.data.value.open.length" class="open">
           <h3>Still open</h3>
           <ul>

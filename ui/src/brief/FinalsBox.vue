@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schema } from '../api/client'
-import { useFinals } from '../api/queries'
+import { useFinals, useShots } from '../api/queries'
+import ChoiceField from '../parts/ChoiceField.vue'
 import { day } from '../parts/shown'
 
 /** What the brief asks for, followed through: which frame serves which final, and what is owed. */
 const props = defineProps<{ shoot: string }>()
+const emit = defineEmits<{ pick: [of: number, nth: number, shotId: string] }>()
 const followed = useFinals(props.shoot)
+const list = useShots(props.shoot)
 type Final = Schema['Final']
 const kinds = computed(() => {
   const out: { name: string; shape: string; due: string; all: Final[] }[] = []
@@ -32,15 +35,26 @@ const delivered = (all: Final[]) => all.filter((f) => f.out).length
         <span class="mono">{{ delivered(k.all) }} of {{ k.all.length }} out</span>
         <span v-if="k.due" class="soft small">due {{ day(k.due) }}</span>
       </summary>
+      <p class="soft small">{{ k.all[0]!.handed }}</p>
       <ol>
         <li v-for="f in k.all" :key="f.nth" :class="{ out: f.out }">
-          <router-link v-if="f.shotId" :to="{ name: 'set', params: { shoot, shot: f.shotId } }">{{
-            f.title
-          }}</router-link>
-          <span v-else class="soft">{{ f.because }}</span>
-          <span v-if="f.shotId" class="soft small"
-            >{{ f.out ? '✓ delivered' : stage[f.stage] }}{{ f.serves > 1 ? ` · serves ${f.serves}` : '' }}</span
+          <ChoiceField
+            :model-value="f.picked ? f.shotId : ''"
+            :none="f.picked ? 'By the list' : f.title || 'No frame yet'"
+            size="small"
+            :aria-label="`Frame for ${f.name || 'final'} ${f.nth}`"
+            @change="emit('pick', f.of, f.nth, $event)"
+            ><option v-for="r in list.data.value ?? []" :key="r.shot.id" :value="r.shot.id">
+              {{ r.shot.doc.title }}
+            </option></ChoiceField
           >
+          <span v-if="f.shotId" class="soft small"
+            ><router-link :to="{ name: 'set', params: { shoot, shot: f.shotId } }">{{
+              f.out ? '✓ delivered' : stage[f.stage]
+            }}</router-link
+            >{{ f.serves > 1 ? ` · serves ${f.serves}` : '' }}{{ f.picked ? ' · you chose it' : '' }}</span
+          >
+          <span v-if="!f.shotId || f.because.includes('you chose')" class="soft small">{{ f.because }}</span>
         </li>
       </ol>
     </details>

@@ -5,13 +5,14 @@ import 'element-plus/es/components/message-box/style/css'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Schema } from '../api/client'
-import { useFinish, useFrames, useOutlets, usePublications, useShoot, useShots } from '../api/queries'
+import { useFinals, useFinish, useFrames, useOutlets, usePublications, useShoot, useShots } from '../api/queries'
 import { useRefresh } from '../api/refresh'
+import ChipButton from '../parts/ChipButton.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
-import { bytes, moment, pictureLong } from '../parts/shown'
+import { bytes, day, moment, pictureLong } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
 
 const route = useRoute()
@@ -37,6 +38,9 @@ const shotId = computed(
 const row = computed(() => rows.value.find((r) => r.shot.id === shotId.value))
 const finish = useFinish(shotId)
 const frame = computed(() => finish.data.value?.frame)
+const followed = useFinals(shoot)
+/** The finals that this frame serves: what it is sent for. */
+const serves = computed(() => (followed.data.value?.finals ?? []).filter((f) => f.shotId === shotId.value))
 const sent = computed(() => (publications.data.value ?? []).filter((p) => p.shotId === shotId.value))
 
 const order = reactive({
@@ -50,10 +54,16 @@ const outlet = computed(() => outlets.data.value?.find((o) => o.key === order.ou
 const check = ref<Schema['CutCheck']>()
 const busy = ref(false)
 
+// A frame that is opened begins with what it still owes; with none, with what was chosen last.
+let begun = ''
 watch(
-  [outlets.data, shotId],
-  ([o]) => {
-    if (o?.length && !o.some((x) => x.key === order.outlet)) order.outlet = o[0]!.key
+  [outlets.data, followed.data, shotId],
+  ([o, f]) => {
+    if (!o?.length || !f) return
+    const owed = serves.value.find((x) => !x.out && x.outlet)
+    if (begun !== shotId.value && owed) order.outlet = owed.outlet
+    begun = shotId.value
+    if (!o.some((x) => x.key === order.outlet)) order.outlet = o[0]!.key
   },
   { immediate: true },
 )
@@ -228,6 +238,19 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
     </div>
     <template #reading>
       <template v-if="frame && check">
+        <section v-if="serves.length" aria-label="What this frame serves" class="serves">
+          <h3>Serves {{ serves.length === 1 ? 'one final' : `${serves.length} finals` }}</h3>
+          <ul>
+            <li v-for="f in serves" :key="f.of + '-' + f.nth">
+              <ChipButton v-if="f.outlet" :aria-pressed="order.outlet === f.outlet" @click="order.outlet = f.outlet"
+                ><span aria-hidden="true">{{ f.out ? '✓' : '◆' }}</span> {{ f.name || 'Final' }} {{ f.shape }},
+                {{ f.longPx }} px<span class="visually-hidden">, {{ f.out ? 'delivered' : 'owed' }}</span></ChipButton
+              >
+              <span v-else>◆ {{ f.name || 'Final' }} {{ f.shape }}. {{ f.handed }}</span>
+              <small v-if="f.due && !f.out" class="soft">due {{ day(f.due) }}</small>
+            </li>
+          </ul>
+        </section>
         <h2>{{ outlet?.name }}</h2>
         <p class="small soft">
           Wants {{ outlet?.shape }}, {{ outlet?.leastLongPx }} to {{ outlet?.mostLongPx }} px long,
@@ -319,6 +342,27 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
   color: var(--fl-white);
   font-size: 12px;
   padding: 2px 6px;
+}
+.serves ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+  font-size: 13.5px;
+}
+.serves button {
+  cursor: pointer;
+  padding: 4px 8px;
+  border: 1px solid var(--el-border-color);
+  border-radius: 3px;
+}
+.serves button[aria-pressed='true'] {
+  border-color: var(--fl-aubergine);
+  font-weight: 600;
+}
+.serves small {
+  margin-left: 8px;
 }
 .zoom {
   display: flex;
