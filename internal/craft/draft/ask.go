@@ -51,6 +51,7 @@ type Dish struct {
 	Plan   colour.Plan
 	Served shots.Served
 	Iced   bool // whether it stands on ice
+	Told   Told // what its references ask for in words
 }
 
 // Prop is a prop of the cupboard that is free.
@@ -71,6 +72,8 @@ type Shot struct {
 	Angle  words.Angle
 	Light  words.Direction
 	Moves  bool // whether the shutter decides how it looks
+	// FallsMm is from how far above the rim something falls on the dish in it; 0 for nothing.
+	FallsMm float64
 }
 
 // Draft is the plan.

@@ -28,11 +28,15 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 	if m.ask.Variant == 2 && x.Kind == shots.Hero && angle == words.ThreeQuarter && !d.Served.Steams {
 		angle, why = words.StraightDown, "Another draft looks from elsewhere on purpose."
 	}
+	list := angle
+	if told := toldAngle(x, d); told != "" && told != angle {
+		angle, why = told, quoted(d.Told.AngleWords)
+	}
 	deg, _ := angle.Deg()
 	c := &s.Camera
 	c.ElevationDeg, c.AimXMm, c.AimYMm, c.AimZMm = deg, 0, 0, 0
 	c.Orientation = m.orientation(s, deg)
-	need := m.widthMm(s, across[x.Kind], x.Kind != shots.Detail)
+	need := m.widthMm(s, across[x.Kind]*near(x, d), x.Kind != shots.Detail && near(x, d) >= 1)
 	far := farMm
 	if m.ask.Place != nil && m.ask.Place.BackMm > 0 {
 		far = m.ask.Place.BackMm
@@ -42,6 +46,9 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 	}
 	out := []Choice{{Key: "angle", Label: "Angle", Took: string(angle), Because: why, From: len(words.Angles), Swap: []finding.Edit{}}}
 	if next, ok := otherAngle(angle); ok {
+		if list != angle {
+			next = list
+		}
 		to, _ := next.Deg()
 		out[0].Next, out[0].Swap = string(next), []finding.Edit{finding.SetNumber("camera.elevationDeg", to)}
 	}
@@ -54,6 +61,9 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 		return s, append(out, Choice{Key: "lens", Label: "Lens", Took: fmt.Sprintf("%.0f mm", c.FocalMm), Because: "No lens of the kit shows all of it from where the camera can stand.", From: len(choices), Swap: []finding.Edit{}})
 	}
 	best := choices[0]
+	if near(x, d) != 1 {
+		best.Words += " " + quoted(d.Told.NearWords)
+	}
 	lens := Choice{Key: "lens", Label: "Lens", Took: fmt.Sprintf("%s at %.0f mm from %.0f cm", best.Lens, best.FocalMm, best.DistanceMm/10), Because: best.Words, From: len(choices), Swap: []finding.Edit{}}
 	if len(choices) > 1 && choices[1].OK {
 		lens.Next, lens.Swap = choices[1].Lens, choices[1].Edits
@@ -69,6 +79,18 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 		s.Camera.AimXMm = math.Round(side * 0.075 * wide)
 	}
 	return s, append(out, lens)
+}
+
+// toldNear is how much nearer or wider a frame is than usual when a reference says so: start
+// values of our own.
+var toldNear = map[string]float64{"tight": 0.68, "wide": 1.35}
+
+// near is that of a frame; only a dish's hero follows a reference.
+func near(x Shot, d *Dish) float64 {
+	if k, ok := toldNear[d.Told.Near]; ok && x.Kind == shots.Hero {
+		return k
+	}
+	return 1
 }
 
 // otherAngle is what an angle is swapped for.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"sort"
+	"strings"
 
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
@@ -15,6 +16,7 @@ type ranked struct {
 	*Prop
 	suits cupboard.Suits
 	score float64
+	said  string // the reference that asks for it, or against it
 }
 
 // Start values of our own: what is held for the dish was decided; what another dish of the
@@ -48,8 +50,11 @@ func (m *maker) rank(d *Dish, is func(ranked) bool) []ranked {
 			continue // it is promised
 		}
 		r := ranked{Prop: p, suits: p.Prop.Suit(d.Ask, p.Seen)}
-		if r.score = r.suits.Score; p.Held == d.ID {
+		told, said := d.Told.bonus(r.face())
+		if r.score, r.said = r.suits.Score+told, said; p.Held == d.ID {
 			r.score += heldBonus
+		} else if told < 0 {
+			continue // a reference does without it
 		}
 		r.score -= usedMalus*float64(m.used[p.ID]) + brightMalus*math.Max(0, lightness(r.face().Front.Colour)-d.lightness()-brightSlack)
 		if is(r) {
@@ -84,6 +89,9 @@ func (r ranked) name() string {
 func (r ranked) because(d *Dish) string {
 	if r.Held == d.ID {
 		return "It is held for this dish."
+	}
+	if r.said != "" {
+		return fmt.Sprintf("%s Suits %.0f of 100.", quoted(r.said), r.suits.Score)
 	}
 	return fmt.Sprintf("%s Suits %.0f of 100.", sentence(r.suits.Because), r.suits.Score)
 }
@@ -120,6 +128,11 @@ func thingEdits(i int, t scene.Thing) []finding.Edit {
 	at := func(f string) string { return fmt.Sprintf("things.%d.%s", i, f) }
 	return []finding.Edit{finding.SetText(at("name"), t.Name), finding.SetText(at("kind"), t.Kind), finding.SetNumber(at("widthMm"), t.WidthMm), finding.SetNumber(at("depthMm"), t.DepthMm), finding.SetNumber(at("heightMm"), t.HeightMm),
 		finding.SetText(at("colour"), t.Colour), finding.SetText(at("second"), t.Second), finding.SetText(at("finish"), string(t.Finish)), finding.SetText(at("material"), t.Material), finding.SetText(at("propId"), t.PropID)}
+}
+
+// quoted is what a reference says, as a reason.
+func quoted(said string) string {
+	return "A reference says: “" + strings.TrimRight(said, ".") + "”."
 }
 
 // sentence begins with a capital and ends with a full stop.

@@ -52,6 +52,9 @@ func divide(a Ask) []group {
 			continue
 		}
 		from := x.Light
+		if d.Told.Light != "" && (from == hero[x.DishID] || x.Kind == shots.Hero) {
+			from = d.Told.Light // a reference says where its light comes from
+		}
 		if !real(from) { // light that stays on comes from where the hero's does
 			from = hero[x.DishID]
 		}
@@ -74,6 +77,14 @@ func divide(a Ask) []group {
 		}
 	}
 	return out
+}
+
+// wants says why its light comes from where it does.
+func (g group) wants() string {
+	if !g.raw && g.dish.Told.Light == g.light {
+		return quoted(g.dish.Told.LightWords)
+	}
+	return "The list asks for light " + string(g.light) + "."
 }
 
 // open are the frames that are still to be drafted.

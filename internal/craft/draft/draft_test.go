@@ -11,6 +11,7 @@ import (
 	"testing"
 	"time"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/compose"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
@@ -210,6 +211,92 @@ func TestWhatIsHeldIsTaken(t *testing.T) {
 	assert.Equal(t, "Sage board", took["ground"].Took)
 	assert.NotEmpty(t, took["vessel"].Next, "what would have been next")
 	assert.NotEmpty(t, took["hour"].Because)
+}
+
+// draftOf is the draft of one labelled recipe with references, and its choices of hero and set-up.
+func draftOf(t *testing.T, n int, told Told) (scene.Set, map[string]Choice) {
+	t.Helper()
+	a := ask(cooked(t, "shared")[n:n+1], shelf())
+	a.Dishes[0].Told = told
+	d, err := Make(t.Context(), a)
+	require.NoError(t, err)
+	hero := ""
+	for _, x := range a.Shots {
+		if x.Kind == shots.Hero {
+			hero = x.ID
+		}
+	}
+	for _, u := range d.SetUps {
+		for _, f := range u.Frames {
+			if f.ShotID == hero {
+				took := map[string]Choice{}
+				for _, c := range append(slices.Clone(u.Choices), f.Choices...) {
+					took[c.Key] = c
+				}
+				return u.Up.With(f.Own), took
+			}
+		}
+	}
+	t.Fatal("the hero was not drafted")
+	return scene.Set{}, nil
+}
+
+func TestADraftFollowsWhatReferencesSay(t *testing.T) {
+	_, was := draftOf(t, 4, Told{})
+	require.NotEqual(t, "low", was["angle"].Took)
+	u, now := draftOf(t, 4, Tell([]brief.Reference{{Takes: []string{"angle", "light", "prop"}, Words: "Low, backlit, wide, with a pitcher; no cloth."}}, "dish0"))
+	assert.Equal(t, "low", now["angle"].Took)
+	assert.Equal(t, was["angle"].Took, now["angle"].Next, "the list's own is one press away")
+	assert.Contains(t, now["angle"].Because, "Low, backlit")
+	assert.Contains(t, now["light"].Took, "from behind")
+	assert.Contains(t, now["light"].Because, "A reference says")
+	var names []string
+	for _, x := range u.Things {
+		names = append(names, x.Name)
+		assert.NotEqual(t, "linen", x.Kind, "it does without a cloth")
+	}
+	assert.Contains(t, names, "Slate jug")
+	across := func(s scene.Set) float64 {
+		return s.Camera.DistanceMm / s.Camera.FocalMm
+	}
+	tight, _ := draftOf(t, 4, Told{Near: "tight", NearWords: "Tight on it."})
+	plain, _ := draftOf(t, 4, Told{})
+	assert.Less(t, across(tight), across(plain), "nearer")
+}
+
+// What a pour lets go falls as a stone does: √(2 g h), worked out here by its own steps.
+func TestWhatIsPouredFallsInItsFrame(t *testing.T) {
+	poured := 0
+	for n, r := range cooked(t, "shared") {
+		a := ask([]recipe.Recipe{r}, shelf())
+		falls := map[string]float64{}
+		for _, x := range a.Shots {
+			falls[x.ID] = x.FallsMm * map[bool]float64{true: 1}[x.Kind == shots.Action || x.Kind == shots.Clip]
+		}
+		if n > 5 {
+			break
+		}
+		d, err := Make(t.Context(), a)
+		require.NoError(t, err)
+		for _, u := range d.SetUps {
+			for _, f := range u.Frames {
+				s := u.Up.With(f.Own)
+				if falls[f.ShotID] == 0 {
+					assert.Zero(t, s.Food.PourMm, f.ShotID)
+					continue
+				}
+				poured++
+				assert.True(t, f.Own.Food != nil, "only in its own frame")
+				assert.LessOrEqual(t, s.Food.PourMm, falls[f.ShotID])
+				v, dt := 0.0, 1e-5
+				for fallen := 0.0; fallen < s.Food.PourMm; fallen += v * dt {
+					v += 9806.65 * dt
+				}
+				assert.InDelta(t, v, s.Food.Movement, 10, f.ShotID)
+			}
+		}
+	}
+	assert.Positive(t, poured)
 }
 
 func TestFramesOfOneLightAreOneSetUp(t *testing.T) {

@@ -22,7 +22,8 @@ func (m *maker) onTable(s scene.Set) scene.Set {
 
 // lit puts the windows of the place round a set at the best hour of the day, and turns the set
 // so that the largest comes from where the light is wanted.
-func (m *maker) lit(s scene.Set, from words.Direction) (scene.Set, []Choice) {
+func (m *maker) lit(s scene.Set, g group) (scene.Set, []Choice) {
+	from := g.light
 	p := m.ask.Place
 	right := m.ask.Variant == 1 // another draft is lit from the other side
 	if p == nil || len(p.Windows) == 0 {
@@ -54,7 +55,7 @@ func (m *maker) lit(s scene.Set, from words.Direction) (scene.Set, []Choice) {
 	farSide := math.Mod(w.BearingDeg-angle+720, 360)
 	s = s.InRoom(*p, farSide)
 	out := []Choice{{Key: "light", Label: "Light", Took: fmt.Sprintf("%s, %s", w.Name, from), From: len(p.Windows), Swap: []finding.Edit{},
-		Because: "The list asks for light " + string(from) + ", and this is the largest window. " + turned}}
+		Because: g.wants() + " This is the largest window. " + turned}}
 	if len(p.Windows) > 1 {
 		out[0].Next = p.Windows[(main+1)%len(p.Windows)].Name
 	}

@@ -97,7 +97,7 @@ func Make(ctx context.Context, a Ask) (Draft, error) {
 // chosen is a dish with all that stands round it, not yet arranged.
 func (m *maker) chosen(g group) (scene.Set, []Choice) {
 	d, x := g.dish, g.lead()
-	s := scene.StartFor(x.Angle, string(d.Form))
+	s := scene.StartFor(toldAngle(x, d), string(d.Form))
 	s.Cards, s.Things = []scene.Card{}, []scene.Thing{}
 	s = s.WithDecided(scene.Decided{Plan: d.Plan, Day: m.ask.Day})
 	for _, i := range m.ask.Kit {
@@ -111,13 +111,22 @@ func (m *maker) chosen(g group) (scene.Set, []Choice) {
 	out = append(out, c)
 	s = m.food(s, d)
 	s = m.onTable(s)
-	deg, _ := x.Angle.Deg()
-	s, all := m.ground(s, d, x.Angle != "" && deg < 35 || d.Served.Steams && deg < 60)
+	angle := toldAngle(x, d)
+	deg, _ := angle.Deg()
+	s, all := m.ground(s, d, angle != "" && deg < 35 || d.Served.Steams && deg < 60)
 	out = append(out, all...)
-	s, all = m.lit(s, g.light)
+	s, all = m.lit(s, g)
 	out = append(out, all...)
 	s, all = m.beside(s, d)
 	return s, append(out, all...)
+}
+
+// toldAngle is the angle of a frame: a hero's as a reference says, else the list's.
+func toldAngle(x Shot, d *Dish) words.Angle {
+	if d.Told.Angle != "" && x.Kind == shots.Hero {
+		return d.Told.Angle
+	}
+	return x.Angle
 }
 
 // rawSet is where ingredients are taken one by one, in vessels alike.
@@ -144,7 +153,7 @@ func (m *maker) rawSet(g group) (scene.Set, []Choice) {
 	s = m.onTable(s)
 	s, all := m.ground(s, d, false)
 	out := append([]Choice{c}, all...)
-	s, all = m.lit(s, g.light)
+	s, all = m.lit(s, g)
 	return s, append(out, all...)
 }
 
@@ -164,7 +173,7 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 		return out
 	}
 	if choices == nil { // the same things in light from elsewhere
-		s, out.Choices = m.lit(s, g.light)
+		s, out.Choices = m.lit(s, g)
 		s.Cards = []scene.Card{}
 	}
 	s, cam := m.camera(s, lead, g.dish)
@@ -213,6 +222,8 @@ func (m *maker) frame(s scene.Set, up scene.SetUp, x Shot, g group) Frame {
 	t, cam := m.camera(t, x, g.dish)
 	t, chill := cold(t, true)
 	cam = append(cam, chill...)
+	t, falls := m.falls(t, x)
+	cam = append(cam, falls...)
 	t, sharp := m.sharp(t, x)
 	t, stop := m.aperture(t)
 	t.OwnCards = true // a card that is in the way of this frame goes out for it

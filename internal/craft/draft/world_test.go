@@ -56,6 +56,10 @@ func dishOf(n int, r recipe.Recipe, dark bool) (Dish, []Shot) {
 	}
 	d := Dish{ID: id, Title: r.Title, Form: form, Plan: colour.FromIngredients(items), Served: shots.Serve(r, form, method.Of(r, nil)), Iced: strings.Contains(strings.ToLower(strings.Join(items, " ")), "ice cube")}
 	d.Ask = cupboard.Ask{Dish: r.Title, Form: string(form), Ingredients: items, Food: d.Plan.Food, Dark: dark, AcrossMm: r.Across()}
+	falls := map[string]float64{}
+	for _, deed := range method.Of(r, nil) {
+		falls[deed.Word] = shots.FallsMm(deed.Class)
+	}
 	var list []Shot
 	for k, p := range m.Proposals {
 		if !p.Pick {
@@ -64,7 +68,7 @@ func dishOf(n int, r recipe.Recipe, dark bool) (Dish, []Shot) {
 		if p.Kind == shots.Hero {
 			d.Ask.Angle, d.Ask.Light = p.Angle, p.Light
 		}
-		list = append(list, Shot{ID: fmt.Sprint(id, "-", k), DishID: id, Kind: p.Kind, Title: p.Title, Cause: p.Cause, Angle: p.Angle, Light: p.Light, Moves: p.Shutter})
+		list = append(list, Shot{ID: fmt.Sprint(id, "-", k), DishID: id, Kind: p.Kind, Title: p.Title, Cause: p.Cause, Angle: p.Angle, Light: p.Light, Moves: p.Shutter, FallsMm: falls[p.Cause]})
 	}
 	return d, list
 }

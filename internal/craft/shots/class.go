@@ -19,6 +19,7 @@ type meaning struct {
 	tool    string // what it is usually done with
 	in      string // what it is usually done in before the dish is whole
 	clip    bool   // whether its movement is worth a short clip
+	fallsMm int    // from how far above the rim what it lets go falls; 0 for nothing that falls
 }
 
 // undoes says when a deed is past mending.
@@ -59,7 +60,11 @@ var meanings = func() map[method.Class]meaning {
 		if !known {
 			panic("no such time: " + r["undoes"])
 		}
-		out[method.Class(r["class"])] = meaning{number(r["frame"]), number(r["hands"]), r["shutter"] == "yes", u, said(r["because"]), said(r["caution"]), said(r["tool"]), said(r["in"]), r["clip"] == "yes"}
+		out[method.Class(r["class"])] = meaning{number(r["frame"]), number(r["hands"]), r["shutter"] == "yes", u, said(r["because"]), said(r["caution"]), said(r["tool"]), said(r["in"]), r["clip"] == "yes", number(r["falls"])}
 	}
 	return out
 }()
+
+// FallsMm is from how far above the rim, mm, what a deed of a class lets go falls on the dish; 0
+// for nothing that falls (E2; start values of our own).
+func FallsMm(c method.Class) float64 { return float64(meanings[c].fallsMm) }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/method"
@@ -163,13 +164,28 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 	if err != nil {
 		return a, err
 	}
+	falls := map[string]map[string]float64{} // by dish and by the word of a deed
 	for _, x := range list {
+		if falls[x.DishID] == nil {
+			falls[x.DishID] = map[string]float64{}
+			for _, d := range method.Of(dishes[x.DishID].Recipe, own) {
+				falls[x.DishID][d.Word] = shots.FallsMm(d.Class)
+			}
+		}
 		if a.Wants.Kit == nil {
 			if a.Wants, a.Shapes, err = s.asked(ctx, x.Key); err != nil {
 				return a, err
 			}
 		}
-		a.Shots = append(a.Shots, draft.Shot{ID: x.Key, DishID: x.DishID, Kind: shots.Kind(x.Kind), Title: x.Title, Cause: x.Cause, Angle: x.Angle, Light: x.Light, Moves: x.Shutter})
+		a.Shots = append(a.Shots, draft.Shot{ID: x.Key, DishID: x.DishID, Kind: shots.Kind(x.Kind), Title: x.Title, Cause: x.Cause, Angle: x.Angle, Light: x.Light, Moves: x.Shutter, FallsMm: falls[x.DishID][x.Cause]})
+	}
+	kept, err := s.Brief.References(ctx, shootID)
+	if err != nil {
+		return a, err
+	}
+	var references []brief.Reference
+	for _, r := range kept {
+		references = append(references, r.Reference)
 	}
 	seen := map[string]bool{}
 	for _, x := range list {
@@ -184,7 +200,7 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 		}
 		items := kitchen.Items(row.Recipe)
 		a.Dishes = append(a.Dishes, draft.Dish{ID: row.Key, Title: row.Recipe.Title, Form: row.Form, Ask: ask, Plan: row.Colour, Iced: iced(items),
-			Served: shots.Serve(row.Recipe, row.Form, method.Of(row.Recipe, own))})
+			Served: shots.Serve(row.Recipe, row.Form, method.Of(row.Recipe, own)), Told: draft.Tell(references, row.Key)})
 	}
 	if a.Props, err = s.Cupboard.ForDraft(ctx, shootID); err != nil {
 		return a, err
