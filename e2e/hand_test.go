@@ -113,6 +113,24 @@ func TestWhatIsChosenIsEditedBesideIt(t *testing.T) {
 	assert.Equal(t, name, eval[string](p, "document.querySelector('[data-roll=thing-1]').innerText"))
 }
 
+// A frame is for one shape alone: it is kept, shown again after a reload, and taken back.
+func TestAFrameHasItsOwnCrop(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/set/HERO", "Key to fill", "")
+	p.until("document.querySelectorAll('.crops button').length >= 3", "the crops")
+	p.click("4:5")
+	p.click("only this")
+	p.saved()
+	p.until("document.querySelector('.crops').innerText.includes('for this alone')", "what it is for")
+	assert.Equal(t, 1.0, p.asKept("Number(s.crop === '4:5')"))
+	p.do(chromedp.Reload())
+	p.until("document.querySelector('.crops')?.innerText.includes('for this alone')", "the same after a reload")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("!document.querySelector('.crops').innerText.includes('for this alone')", "every shape again")
+	assert.Equal(t, 1.0, p.asKept("Number(!s.crop)"))
+}
+
 // asKept is a number of the set as the server has it.
 func (p *page) asKept(js string) float64 {
 	p.t.Helper()

@@ -290,3 +290,27 @@ func BenchmarkSixty(b *testing.B) {
 		}
 	})
 }
+
+// A frame that is for one shape is judged by that alone; the others are still shown.
+func TestAFrameIsJudgedByItsOwnCrop(t *testing.T) {
+	s := quiet()
+	s.Camera.DistanceMm, s.Camera.AimXMm, s.Camera.AimYMm = 560, 0, 0
+	wanted := []Wanted{{"Feed", "4:5", 0.8, 0}, {"Tall", "9:16", 9. / 16, 0}, {"Board", "3:2", 1.5, 0}}
+	judge := func(shape string) Judged {
+		s.Crop = shape
+		j, err := Judge(t.Context(), s, scene.Wants{}, wanted, light.Search)
+		require.NoError(t, err)
+		return j
+	}
+	assert.NotNil(t, has(judge("").Findings, "crop-cuts"), "some of all shapes cuts the dish")
+	board := judge("3:2")
+	assert.Nil(t, has(board.Findings, "crop-cuts"))
+	require.Len(t, board.Crops, 3)
+	assert.Equal(t, []bool{false, false, true}, []bool{board.Crops[0].Own, board.Crops[1].Own, board.Crops[2].Own})
+	banner := judge("21:9")
+	require.Len(t, banner.Crops, 4, "a shape that is not published is its own")
+	assert.True(t, banner.Crops[0].Own)
+	s.Crop = "wide"
+	require.Len(t, s.Check(), 1)
+	assert.Equal(t, "crop", s.Check()[0].Path)
+}

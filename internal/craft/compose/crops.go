@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/scene"
 )
@@ -20,6 +21,7 @@ type Crop struct {
 	Cuts     []string `json:"cuts" doc:"What it cuts or leaves out"`
 	Reads    string   `json:"reads" doc:"How it reads, in words"`
 	HeroCut  bool     `json:"heroCut" doc:"Whether it cuts the dish"`
+	Own      bool     `json:"own" doc:"Whether the frame is for this shape alone"`
 	PixelsOK bool     `json:"pixelsOk" doc:"Whether there are pixels enough"`
 }
 
@@ -29,6 +31,32 @@ type Wanted struct {
 	Shape  string
 	Ratio  float64 // width over height
 	LongPx int
+}
+
+// Shown are the shapes that are laid over a frame: all that are published, and the one that it
+// is for.
+func Shown(shape string, wanted []Wanted) []Wanted {
+	all, _ := judgedBy(shape, wanted)
+	return all
+}
+
+// judgedBy are those, and the ones that the frame is judged by: the one that it is for, else
+// all.
+func judgedBy(shape string, wanted []Wanted) (all, by []Wanted) {
+	for _, w := range wanted {
+		if w.Shape == shape {
+			by = append(by, w)
+		}
+	}
+	w, h, ok := brief.Shape(shape)
+	switch {
+	case !ok:
+		return wanted, wanted
+	case by == nil:
+		by = []Wanted{{Name: shape, Shape: shape, Ratio: float64(w) / float64(h)}}
+		return append(by, wanted...), by
+	}
+	return wanted, by
 }
 
 // Crops lays every wanted shape over the frame, as large as it goes, its middle as near
@@ -53,6 +81,7 @@ func (f *Frame) Crops(wanted []Wanted) []Crop {
 		}
 		b.X, b.Y = math.Max(0, math.Min(1-b.W, hx-b.W/2)), math.Max(0, math.Min(1-b.H, hy-b.H/2))
 		c := Crop{Name: w.Name, Shape: w.Shape, Box: b, WidePx: int(pxWide * b.W), HighPx: int(pxHigh * b.H), WantsPx: w.LongPx, Cuts: []string{}, PxPerMm: pxWide / mmWide}
+		c.Own = w.Shape == f.Set.Crop
 		c.PixelsOK = w.LongPx == 0 || max(c.WidePx, c.HighPx) >= w.LongPx
 		for i := range f.seen {
 			s := &f.seen[i]

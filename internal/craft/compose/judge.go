@@ -24,9 +24,14 @@ func Judge(ctx context.Context, set scene.Set, w scene.Wants, wanted []Wanted, d
 		return Judged{}, err
 	}
 	f := Of(set, objects, engine)
-	out := Judged{Report: r, Look: f.Look(), Crops: f.Crops(wanted)}
-	out.Findings = append(out.Findings, RunOut(set, out.Crops)...)
-	out.Findings = append(out.Findings, f.CropFindings(out.Crops, wanted)...)
+	all, by := judgedBy(set.Crop, wanted)
+	out := Judged{Report: r, Look: f.Look(), Crops: f.Crops(all)}
+	judged := out.Crops
+	if set.Crop != "" {
+		judged = f.Crops(by)
+	}
+	out.Findings = append(out.Findings, RunOut(set, judged)...)
+	out.Findings = append(out.Findings, f.CropFindings(judged, by)...)
 	out.Findings = append(out.Findings, f.Findings()...)
 	out.Findings = finding.Weighed(out.Findings)
 	return out, nil

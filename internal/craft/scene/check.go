@@ -2,6 +2,7 @@ package scene
 
 import (
 	"figladder/internal/craft/bounds"
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/words"
 	"fmt"
 	"math"
@@ -36,6 +37,11 @@ func (s Set) Check() []finding.FieldProblem {
 	within("table.widthMm", s.Table.WidthMm, 200, 5000, "mm")
 	within("table.depthMm", s.Table.DepthMm, 200, 3000, "mm")
 	within("table.reflectance", s.Table.Reflectance, 0, 0.95, "(share of light)")
+	if s.Crop != "" {
+		if _, _, ok := brief.Shape(s.Crop); !ok {
+			bad("crop", "“%s” is not a shape. Write width:height, such as 4:5.", s.Crop)
+		}
+	}
 	hex("table.colour", s.Table.Colour)
 
 	within("vessel.diameterMm", s.Vessel.DiameterMm, 10, 800, "mm")

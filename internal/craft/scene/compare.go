@@ -41,7 +41,7 @@ func Changes(a, b Set) []FieldChange {
 // OnlySeen is the set without what has no bearing on its picture.
 func (s Set) OnlySeen() Set {
 	s.Views, s.Advice, s.Answers, s.Follows = nil, "", Questions{}, ""
-	s.Through, s.OwnVessel, s.OwnFood, s.OwnCards, s.PlaceID = 0, false, false, false, ""
+	s.Through, s.OwnVessel, s.OwnFood, s.OwnCards, s.PlaceID, s.Crop = 0, false, false, false, "", ""
 	return s
 }
 

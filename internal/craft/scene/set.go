@@ -39,6 +39,7 @@ type Set struct {
 	// What a frame has of its own on a set-up that it shares (setup.go).
 	Through   int             `json:"through" minimum:"0" maximum:"8" doc:"Which of the other cameras it looks through, from 1; 0 for its own"`
 	State     words.DishState `json:"state" enum:",empty,half filled,undressed,cut" doc:"How far the dish is; empty is as it is served"`
+	Crop      string          `json:"crop,omitempty" required:"false" maxLength:"12" doc:"The one shape that this frame is for, such as 4:5; empty for every shape that is published"`
 	OwnVessel bool            `json:"ownVessel" doc:"Whether the vessel is this frame's own, not the set-up's"`
 	OwnFood   bool            `json:"ownFood" doc:"Whether the food is this frame's own, not the set-up's"`
 	OwnCards  bool            `json:"ownCards" doc:"Whether which cards are in is this frame's own, not the set-up's"`

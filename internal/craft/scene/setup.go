@@ -31,6 +31,7 @@ type Own struct {
 	Camera   Camera          `json:"camera" doc:"Its camera; where it looks through one of the set-up's, that one as it was last"`
 	Through  int             `json:"through" minimum:"0" maximum:"8" doc:"Which of the set-up's cameras it looks through, from 1; 0 for its own"`
 	State    words.DishState `json:"state" doc:"How far the dish is"`
+	Crop     string          `json:"crop,omitempty" doc:"The one shape that it is for; empty for all"`
 	Off      []int           `json:"off" doc:"Places in the list of the things that it leaves out"`
 	CardsOut *[]int          `json:"cardsOut" doc:"Places in the list of the cards that are out for this frame; null where they are as the set-up has them"`
 	Vessel   *Vessel         `json:"vessel" doc:"A vessel of its own; null for the set-up's"`
@@ -47,7 +48,7 @@ func (s Set) Parts(shared SetUp) (SetUp, Own) {
 	s = s.Copy()
 	up := SetUp{Table: s.Table, Vessel: s.Vessel, Food: s.Food, Lights: s.Lights, Cards: s.Cards, Backdrop: s.Backdrop, Ground: s.Ground,
 		Things: s.Things, Cameras: s.Views, Daylight: s.Daylight, Room: s.Room, PlaceID: s.PlaceID}
-	own := Own{Camera: s.Camera, Through: s.Through, State: s.State, Off: []int{}, Advice: s.Advice, Follows: s.Follows, Answers: s.Answers}
+	own := Own{Camera: s.Camera, Through: s.Through, State: s.State, Crop: s.Crop, Off: []int{}, Advice: s.Advice, Follows: s.Follows, Answers: s.Answers}
 	for i := range up.Things {
 		if !up.Things[i].On {
 			own.Off = append(own.Off, i)
@@ -87,7 +88,7 @@ func (s Set) Parts(shared SetUp) (SetUp, Own) {
 // With is the set that a frame is taken of.
 func (u SetUp) With(o Own) Set {
 	s := Set{Table: u.Table, Vessel: u.Vessel, Food: u.Food, Camera: o.Camera, Lights: u.Lights, Cards: u.Cards, Backdrop: u.Backdrop, Ground: u.Ground,
-		Things: u.Things, Views: u.Cameras, Daylight: u.Daylight, Room: u.Room, PlaceID: u.PlaceID, Through: o.Through, State: o.State, Advice: o.Advice, Follows: o.Follows, Answers: o.Answers}.Copy()
+		Things: u.Things, Views: u.Cameras, Daylight: u.Daylight, Room: u.Room, PlaceID: u.PlaceID, Through: o.Through, State: o.State, Crop: o.Crop, Advice: o.Advice, Follows: o.Follows, Answers: o.Answers}.Copy()
 	for _, i := range o.Off {
 		if i >= 0 && i < len(s.Things) {
 			s.Things[i].On = false

@@ -39,6 +39,7 @@ func anySet(t *rapid.T) Set {
 		s = s.WithCard(StartCard(), 0)
 		s.Cards[len(s.Cards)-1].On = rapid.Bool().Draw(t, "in")
 	}
+	s.Crop = rapid.SampledFrom([]string{"", "4:5", "21:9"}).Draw(t, "crop")
 	s.State = rapid.SampledFrom(append([]words.DishState{words.Served}, words.DishStates...)).Draw(t, "state")
 	if len(s.Things) > 0 {
 		s.Camera.Sharp = thingKey(rapid.IntRange(0, len(s.Things)-1).Draw(t, "sharp"))

@@ -46,11 +46,14 @@ func (s *Room) SetSheet(ctx context.Context, shotID string) (*setsheet.Sheet, er
 		return nil, err
 	}
 	u := told.Units
-	crops := compose.Of(set, objects, engine).Crops(wanted)
+	crops := compose.Of(set, objects, engine).Crops(compose.Shown(set.Crop, wanted))
 	out := &setsheet.Sheet{Title: shot.Title, Under: briefroom.Under(shoot.Name, shoot.Brief), Unit: u.Length}
 	above, side := planOf(set, r), sideOf(set, r)
 	lens := setsheet.View{Title: "Through the lens", W: r.Views.LensW, H: r.Views.LensH, Shapes: shapesOf(r.Views.Lens)}
 	for _, c := range crops {
+		if set.Crop != "" && !c.Own {
+			continue
+		}
 		lens.Crops = append(lens.Crops, setsheet.Rect{X: c.Box.X * lens.W, Y: c.Box.Y * lens.H, W: c.Box.W * lens.W, H: c.Box.H * lens.H, Name: c.Shape})
 	}
 	out.Views = []setsheet.View{above, side, lens}

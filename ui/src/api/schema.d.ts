@@ -4232,6 +4232,8 @@ export interface components {
             highPx: number;
             /** @description What it is for */
             name: string;
+            /** @description Whether the frame is for this shape alone */
+            own: boolean;
             /** @description Whether there are pixels enough */
             pixelsOk: boolean;
             /**
@@ -6756,6 +6758,8 @@ export interface components {
             camera: components["schemas"]["Camera"];
             /** @description Cards, flags and diffusers */
             cards: components["schemas"]["Card"][];
+            /** @description The one shape that this frame is for, such as 4:5; empty for every shape that is published */
+            crop?: string;
             /** @description What is outside the windows */
             daylight: components["schemas"]["Daylight"];
             /** @description The shot of its series whose camera and light it keeps, or empty */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ChipButton from '../parts/ChipButton.vue'
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Report, SceneSet } from '../api/client'
 import { type Thing } from './fields'
 
@@ -16,7 +16,7 @@ const props = defineProps<{
   lines: string
   pointing: boolean
 }>()
-const emit = defineEmits<{ choose: [thing: Thing]; sharp: [what: string]; drag: []; drop: [] }>()
+const emit = defineEmits<{ choose: [thing: Thing]; sharp: [what: string]; crop: [shape: string]; drag: []; drop: [] }>()
 const svg = ref<SVGSVGElement>()
 const size = useElementSize(svg)
 /** Units of the drawing to a pixel of the screen, so that words and lines are of one size in every frame. */
@@ -24,7 +24,13 @@ const px = computed(() => 1 / Math.max(0.02, Math.min(size.width.value / w.value
 const w = computed(() => props.report?.views.lensW ?? 1000)
 const h = computed(() => props.report?.views.lensH ?? 667)
 const shapes = computed(() => props.report?.views.lens ?? [])
-const shown = ref(-1)
+/** Which crop is looked at alone; the one that the frame is for, unless another was pressed. */
+const pressed = ref<number>()
+const shown = computed(() => pressed.value ?? crops.value.findIndex((c) => c.shape === props.set.crop))
+watch(
+  () => props.set.crop,
+  () => (pressed.value = undefined),
+)
 const crops = computed(() => {
   const seen = new Set<string>()
   return (props.report?.crops ?? []).filter((c) => !seen.has(c.shape) && seen.add(c.shape))
@@ -216,11 +222,18 @@ const grid = computed(() => {
         :key="c.shape"
         :aria-pressed="shown === i"
         :title="c.reads + (c.cuts?.length ? ' ' + c.cuts.join('; ') + '.' : '')"
-        @click="shown = shown === i ? -1 : i"
+        @click="pressed = shown === i ? -1 : i"
       >
-        {{ c.shape }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span
-        ><span class="sr">{{ c.reads }}</span>
+        <b v-if="c.shape === set.crop" aria-hidden="true">●</b> {{ c.shape
+        }}<span v-if="c.heroCut || !c.pixelsOk" aria-hidden="true"> ▲</span><span class="sr">{{ c.reads }}</span>
       </ChipButton>
+      <ChipButton
+        v-if="shown >= 0 && crops[shown]"
+        :aria-pressed="crops[shown]!.shape === set.crop"
+        title="Judge this frame by this shape alone, or by all that are published"
+        @click="emit('crop', crops[shown]!.shape === set.crop ? '' : crops[shown]!.shape)"
+        >{{ crops[shown]!.shape === set.crop ? 'for this alone' : 'only this' }}</ChipButton
+      >
       <span v-if="shown >= 0 && crops[shown]" class="say"
         >{{ crops[shown]!.reads }} {{ crops[shown]!.widePx }} × {{ crops[shown]!.highPx }} px,
         {{ crops[shown]!.pxPerMm.toFixed(1) }} px a mm.</span

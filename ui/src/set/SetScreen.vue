@@ -250,6 +250,7 @@ useKeys([
               :pointing="pointing"
               @choose="choose"
               @sharp="pointedAt"
+              @crop="desk.change((s) => (s.crop = $event || undefined))"
               @drag="desk.dragged"
               @drop="desk.dropped"
             />
