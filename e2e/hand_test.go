@@ -165,6 +165,10 @@ func TestNamesOnTheBenchNeverLieOverOneAnother(t *testing.T) {
 			    ...all.slice(i + 1).filter(([, q]) => Math.min(r.right, q.right) - Math.max(r.left, q.left) > 1 && Math.min(r.bottom, q.bottom) - Math.max(r.top, q.top) > 2).map(([x]) => w + ' over ' + x)])
 			})`)
 			assert.Empty(t, bad, "%s at %d", path, size[0])
+			if size[0] > 720 {
+				p.until("document.querySelector('.ask')", "all of the reading")
+				assert.LessOrEqual(t, eval[int](p, "document.querySelector('.reading').scrollHeight"), 1200, "the reading is one and a half screens at the most: "+path)
+			}
 			assert.GreaterOrEqual(t, eval[int](p, "document.querySelectorAll('.bench-view.above text').length"), 2, "camera and window are named: "+path)
 		}
 	}

@@ -26,6 +26,13 @@ const name = () => props.finding.subject
     <header>
       <span aria-hidden="true">{{ shape[finding.severity] }}</span> {{ word[finding.severity] }}
       <b>{{ finding.subject }}</b>
+      <ChipButton
+        v-if="canAside && !aside && !asking && finding.severity !== 'stop'"
+        class="quiet"
+        :aria-label="'Set aside: ' + name()"
+        @click="asking = true"
+        >Set aside …</ChipButton
+      >
     </header>
     <template v-if="aside">
       <p class="soft">Set aside: {{ aside }}</p>
@@ -55,14 +62,6 @@ const name = () => props.finding.subject
         />
         <el-button size="small" native-type="submit">Set aside</el-button>
       </form>
-      <ChipButton
-        v-else-if="canAside && finding.severity !== 'stop'"
-        class="quiet"
-        :aria-label="'Set aside: ' + name()"
-        @click="asking = true"
-      >
-        Set aside …
-      </ChipButton>
     </template>
   </article>
 </template>
@@ -86,12 +85,16 @@ const name = () => props.finding.subject
   background: transparent;
 }
 header {
+  display: flex;
+  align-items: baseline;
+  gap: 4px;
   font-size: 12.5px;
   color: var(--fl-soft);
 }
 header b {
   color: var(--fl-ink);
-  margin-left: 4px;
+  flex: 1;
+  min-width: 0;
   font-weight: 600;
 }
 .measure {
@@ -119,7 +122,8 @@ ul {
   font-size: 12.5px;
   color: var(--fl-soft);
   text-decoration: underline;
-  padding: 4px 0;
+  flex: none;
+  padding: 2px 0;
 }
 .why {
   display: flex;

@@ -89,18 +89,27 @@ const takeUp = (f: Finding) =>
 <style scoped>
 .findings {
   display: grid;
-  gap: 8px;
+  gap: 6px;
 }
 .findings:empty {
   display: none;
 }
 .kind {
   font: 560 13px var(--fl-text);
-  margin: 2px 0 0;
+  margin: 0;
+  padding: 4px 0;
 }
+/* The kind stands before its first line; what is opened takes the whole width. */
 .group {
   border-top: 1px solid var(--fl-line);
-  padding-top: 4px;
+  display: grid;
+  grid-template-columns: 82px minmax(0, 1fr);
+}
+.group details {
+  grid-column: 2;
+}
+.group details[open] {
+  grid-column: 1 / -1;
 }
 .group summary {
   white-space: nowrap;

@@ -118,13 +118,17 @@ defineExpose({ render, cancel, rested })
 </template>
 
 <style scoped>
+/* Its parts lie in the line of the presses that it stands among. */
+.picture,
 .row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  align-items: center;
+  display: contents;
+}
+.picture > :deep(.problem-note),
+.picture > p {
+  flex-basis: 100%;
 }
 .bar {
+  flex-basis: 100%;
   height: 6px;
   background: var(--fl-biscuit);
   margin-top: 6px;

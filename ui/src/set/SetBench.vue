@@ -19,7 +19,15 @@ const props = defineProps<{
   map?: boolean
   closer?: boolean
 }>()
-const emit = defineEmits<{ choose: [thing: Thing]; reach: [thing: Thing]; rest: []; drag: []; drop: []; closer: [] }>()
+const emit = defineEmits<{
+  choose: [thing: Thing]
+  reach: [thing: Thing]
+  rest: []
+  drag: []
+  drop: []
+  closer: []
+  map: []
+}>()
 defineSlots<{ hand?: () => unknown }>()
 const svg = ref<SVGSVGElement>()
 const size = useElementSize(svg)
@@ -389,6 +397,8 @@ const handAt = computed(() => {
     <p class="cap">
       <span
         ><b>{{ view === 'above' ? "From above, the camera at 6 o'clock" : 'From the right. Green is sharp.' }}</b></span
+      ><ChipButton v-if="view === 'above'" :aria-pressed="!!map" @click="emit('map')">
+        <span aria-hidden="true">{{ map ? '●' : '○' }}</span> light map <kbd>m</kbd> </ChipButton
       ><ChipButton v-if="view === 'above'" :aria-pressed="!!closer" @click="emit('closer')">
         {{ closer ? 'whole set' : 'closer' }} <kbd>z</kbd>
       </ChipButton>
@@ -938,6 +948,7 @@ text {
   margin: 0;
   display: flex;
   justify-content: space-between;
+  gap: 4px;
   font-size: 12px;
   color: var(--fl-soft-deep);
   pointer-events: none;

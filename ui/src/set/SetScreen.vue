@@ -222,6 +222,7 @@ useKeys([
           :chosen="chosen"
           :map="mapOn"
           @closer="closer = !closer"
+          @map="mapOn = !mapOn"
           @choose="choose"
           @reach="chosen = $event"
           @rest="inHand = false"
@@ -345,11 +346,9 @@ useKeys([
         <div class="ways">
           <el-button size="small" :aria-expanded="solving" @click="solving = !solving"
             >Look for light <kbd>s</kbd></el-button
-          ><el-button size="small" :aria-pressed="mapOn" @click="mapOn = !mapOn"
-            >Light map {{ mapOn ? 'on' : 'off' }} <kbd>m</kbd></el-button
           >
+          <PictureBox ref="box" :shot="shotId" :set="set" @show="picture.show" />
         </div>
-        <PictureBox ref="box" :shot="shotId" :set="set" @show="picture.show" />
         <SolveBox v-if="solving && report" :key="shotId" :set="set" :wish="report.wish" @put="desk.stand" />
         <section v-if="report?.findings.length" aria-label="Findings">
           <FindingList :findings="report.findings" :shoot="shoot" :place="shotId" @apply="apply" />
@@ -459,11 +458,11 @@ useKeys([
 .figures.stale {
   opacity: 0.45;
 }
-.line-head,
 .ways {
   display: flex;
-  gap: 8px;
+  gap: 4px 10px;
   flex-wrap: wrap;
+  align-items: center;
 }
 .ways :deep(.el-button + .el-button) {
   margin-left: 0;
