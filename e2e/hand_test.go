@@ -167,7 +167,7 @@ func TestNamesOnTheBenchNeverLieOverOneAnother(t *testing.T) {
 			assert.Empty(t, bad, "%s at %d", path, size[0])
 			if size[0] > 720 {
 				p.until("document.querySelector('.ask')", "all of the reading")
-				assert.LessOrEqual(t, eval[int](p, "document.querySelector('.reading').scrollHeight"), 1200, "the reading is one and a half screens at the most: "+path)
+				assert.LessOrEqual(t, eval[int](p, "document.querySelector('.reading').scrollHeight"), 1200, "the reading is one and a half screens at the most: %s", eval[string](p, "document.querySelector('.pick select').selectedOptions[0].text + ' | ' + [...document.querySelector('.reading').children].map(e => e.className + ' ' + Math.round(e.getBoundingClientRect().height)).join(', ') + ' | ' + [...document.querySelectorAll('.reading .findings > article')].map(e => e.dataset.finding)"))
 			}
 			assert.GreaterOrEqual(t, eval[int](p, "document.querySelectorAll('.bench-view.above text').length"), 2, "camera and window are named: "+path)
 		}

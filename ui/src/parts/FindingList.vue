@@ -20,13 +20,19 @@ const speaking = computed(() => props.findings.filter((f) => !asideOf(f)))
 const mostOpen = 3
 /** From this cost the client sends the picture back. */
 const sentBack = 60
+/** How much is read at once, letters: the third only opens where the first two are short. */
+const readAtOnce = 600
+const letters = (f: Finding) =>
+  [f.measure, f.limit, f.because, ...f.try.map((t) => t.words)].reduce((n, w) => n + w.length, 0)
 const open = computed(() => {
-  const weighed = speaking.value.some((f) => f.group)
-  return weighed
-    ? speaking.value.filter(
-        (f, n) => f.severity === 'stop' || (n < mostOpen && (f.severity !== 'note' || (f.cost ?? 0) >= sentBack)),
-      )
-    : speaking.value
+  if (!speaking.value.some((f) => f.group)) return speaking.value
+  let read = 0
+  return speaking.value.filter((f, n) => {
+    const wanted = n < mostOpen && (f.severity !== 'note' || (f.cost ?? 0) >= sentBack)
+    if (f.severity !== 'stop' && (!wanted || (n === mostOpen - 1 && read + letters(f) > readAtOnce))) return false
+    read += letters(f)
+    return true
+  })
 })
 const groupWords = { safety: 'Safety', light: 'Light', depth: 'Depth', frame: 'The frame', props: 'Props' } as const
 const folded = computed(() => {

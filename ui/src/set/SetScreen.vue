@@ -424,6 +424,10 @@ useKeys([
   min-width: 0;
   display: grid;
 }
+/* Lines that open follow one another closely. */
+details {
+  margin-top: -5px;
+}
 .ask {
   display: grid;
   gap: 4px;
