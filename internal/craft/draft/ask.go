@@ -52,6 +52,8 @@ type Dish struct {
 	Served shots.Served
 	Iced   bool // whether it stands on ice
 	Told   Told // what its references ask for in words
+	// PortionMl is one helping of what is poured; 0 where it is not known.
+	PortionMl float64
 }
 
 // Prop is a prop of the cupboard that is free.

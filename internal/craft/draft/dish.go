@@ -1,8 +1,10 @@
 package draft
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 
@@ -59,6 +61,7 @@ func (m *maker) vessel(s scene.Set, d *Dish) (scene.Set, Choice) {
 		}
 		return r.Held == d.ID && (v.Kind != "board" || usual.Kind == "board") || r.suits.Role == "vessel" && r.suits.Score >= leastSuit
 	})
+	all = byPortion(all, d)
 	if len(all) == 0 {
 		m.lack(finding.Finding{Code: "no-vessel", Severity: finding.Note, Subject: d.Title, Measure: "nothing that is free suits", Limit: fmt.Sprintf("a %s of about %.0f cm", usual.Kind, usual.DiameterMm/10),
 			Because: "The draft stands it in a usual one, so that the frame can be planned.", Try: []finding.Try{finding.Hands(fmt.Sprintf("Rent or buy a %s of %.0f to %.0f cm, matt and quiet", usual.Kind, 0.9*usual.DiameterMm/10, 1.1*usual.DiameterMm/10))}})
@@ -72,6 +75,27 @@ func (m *maker) vessel(s scene.Set, d *Dish) (scene.Set, Choice) {
 	v.XMm, v.YMm = usual.XMm, usual.YMm
 	s.Vessel = v
 	return s, c
+}
+
+// leastPoured is how full a vessel is drafted at the least, as a share of its height: lower it
+// looks left over. portionPoints is what a vessel loses for each doubling by which it is too
+// small or too large for a helping. Start values of our own.
+const leastPoured, portionPoints = 0.45, 22.0
+
+// byPortion orders vessels of what is poured by how well a helping fits them, too.
+func byPortion(all []ranked, d *Dish) []ranked {
+	if d.PortionMl <= 0 {
+		return all
+	}
+	out := slices.Clone(all)
+	for i := range out {
+		if v, ok := scene.VesselOf(out[i].face()); ok && v.Kind != "plate" && v.Kind != "board" {
+			// Filled to four fifths is as it is carried.
+			out[i].score -= portionPoints * math.Abs(math.Log2(0.85*v.HoldsMl()/d.PortionMl))
+		}
+	}
+	slices.SortStableFunc(out, func(a, b ranked) int { return cmp.Compare(b.score, a.score) })
+	return out
 }
 
 // food puts the dish into its vessel, in its shape and colours.
@@ -89,6 +113,10 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	f.AboveMm = math.Round(above[d.Form] * s.Vessel.DiameterMm)
 	if liquid {
 		f.AboveMm, f.FillShare = 0, 0.8
+		if d.PortionMl > 0 && s.Pours() { // as full as a helping makes it
+			share, _ := s.Vessel.LevelFor(d.PortionMl)
+			f.FillShare = math.Max(leastPoured, math.Round(100*share)/100)
+		}
 		if c, err := colour.Parse(f.Colour); err == nil && s.Vessel.Kind == "glass" && c.Lightness < leastDrink {
 			c.Lightness = leastDrink
 			f.Colour = c.Hex()

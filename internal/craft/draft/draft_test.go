@@ -13,6 +13,7 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/compose"
+	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/recipe"
@@ -262,6 +263,33 @@ func TestADraftFollowsWhatReferencesSay(t *testing.T) {
 	tight, _ := draftOf(t, 4, Told{Near: "tight", NearWords: "Tight on it."})
 	plain, _ := draftOf(t, 4, Told{})
 	assert.Less(t, across(tight), across(plain), "nearer")
+}
+
+// A helping decides the vessel and how full it is; what it holds is read back by the scene.
+func TestADrinkIsDraftedInWhatHoldsIt(t *testing.T) {
+	props := shelf()
+	props = append(props, prop(cupboard.Glass, "Tall glass", 80, 190, "#cfd8da", "", "gloss", 4), prop(cupboard.Glass, "Cordial glass", 45, 60, "#cfd8da", "", "gloss", 6))
+	n := slices.IndexFunc(cooked(t, "shared"), func(r recipe.Recipe) bool { return strings.Contains(r.Title, "Sour") })
+	require.GreaterOrEqual(t, n, 0)
+	held := map[float64]string{}
+	for _, ml := range []float64{60, 520} {
+		a := ask(cooked(t, "shared")[n:n+1], props)
+		a.Dishes[0].PortionMl = ml
+		d, err := Make(t.Context(), a)
+		require.NoError(t, err)
+		for _, u := range d.SetUps {
+			if u.Key == Ingredients {
+				continue
+			}
+			v, f := u.Up.Vessel, u.Up.Food
+			held[ml] = u.Choices[0].Took
+			if share, fits := v.LevelFor(ml); fits && share > leastPoured {
+				assert.InDelta(t, share, f.FillShare, 0.006, "%s for %.0f ml", v.Kind, ml)
+			}
+		}
+	}
+	assert.NotEqual(t, held[60.0], held[520.0], "another glass for another helping")
+	assert.Equal(t, "Tall glass", held[520.0])
 }
 
 // What a pour lets go falls as a stone does: √(2 g h), worked out here by its own steps.

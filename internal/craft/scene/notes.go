@@ -17,7 +17,7 @@ import (
 func (r *reader) notes() {
 	for _, check := range []func(*reader) []finding.Finding{
 		depthShort, stackNeeded, diffractionLeads, frameTight, exposureMissed, ratioAgainstMood, frontLight, cardInFrame,
-		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, nowhere, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, rigFalls, cameraShades, cameraMirrored, lowAngleTooDeep,
+		mixedLight, colouredLight, brightElsewhere, fallsOff, glares, hardSun, nowhere, backgroundUneven, darkCorner, steamLost, phoneFlash, lampCaution, movementBlurs, boomOverhead, rigFalls, cameraShades, cameraMirrored, lowAngleTooDeep, portionFits,
 	} {
 		r.out.Findings = append(r.out.Findings, check(r)...)
 	}

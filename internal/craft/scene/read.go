@@ -23,6 +23,7 @@ type Wants struct {
 	RatioBecause   string
 	Mood           string
 	Kit            []kit.Item // what the studio owns
+	Portion        Portion    // one helping of the dish
 }
 
 // Span is a range along the line of sight, mm from the lens. Far is 0 and
@@ -78,7 +79,7 @@ func ReadWith(ctx context.Context, s Set, w Wants, d light.Detail) (Report, []Ob
 	r.out.Angle, r.out.Angles = words.AngleAt(s.Camera.ElevationDeg), angleWordList()
 	for _, part := range []func(){
 		func() { r.objects, _ = s.ObjectsUntil(ctx, Rough) },
-		r.optics, r.rig, r.strip, r.pour,
+		r.optics, r.rig, r.strip, r.pour, r.portion,
 		func() { r.outlines(d) },
 		func() { r.light(d) },
 		r.exposure, r.notes,

@@ -1,6 +1,8 @@
 package kitchen
 
 import (
+	"strings"
+
 	"context"
 
 	"figladder/internal/craft/colour"
@@ -17,11 +19,16 @@ type Typed struct {
 	Form        shots.Form `json:"form" doc:"Shape as a camera meets it; empty to judge by the recipe"`
 	Ingredients string     `json:"ingredients" maxLength:"40000" doc:"A line each; a line that ends in a colon is a heading"`
 	Method      string     `json:"method" maxLength:"200000" doc:"A line a step"`
+	Yield       *string    `json:"yield,omitempty" required:"false" maxLength:"200" doc:"For how many, as a cook writes it: Serves 4; left out, what was there stays"`
 }
 
 // AddTyped adds a dish from typed text.
 func (s *Room) AddTyped(ctx context.Context, who core.Who, shootID string, t Typed) (*store.Dish, error) {
-	return s.addDish(ctx, who, shootID, recipe.Typed(t.Title, t.Ingredients, t.Method), t.Form)
+	r := recipe.Typed(t.Title, t.Ingredients, t.Method)
+	if t.Yield != nil {
+		r.Yield = strings.TrimSpace(*t.Yield)
+	}
+	return s.addDish(ctx, who, shootID, r, t.Form)
 }
 
 // Offered is a recipe that a file holds.
@@ -92,7 +99,7 @@ func (s *Room) Dish(ctx context.Context, id string) (*store.Dish, error) {
 	return store.Find[store.Dish](s.Store.WithContext(ctx), id)
 }
 
-// SaveDish saves a dish's recipe from typed text. Times, yield and source stay.
+// SaveDish saves a dish's recipe from typed text. Times and source stay.
 func (s *Room) SaveDish(ctx context.Context, who core.Who, id string, version int, t Typed) (*store.Dish, error) {
 	r := recipe.Typed(t.Title, t.Ingredients, t.Method)
 	if err := core.Fields("", r.Check()); err != nil {
@@ -104,6 +111,9 @@ func (s *Room) SaveDish(ctx context.Context, who core.Who, id string, version in
 	}
 	if err := s.Deed(ctx, who, row.ShootID, "Changed "+t.Title, func(j *store.Journal) error {
 		r.Source, r.Yield, r.PrepMin, r.CookMin, r.TotalMin = row.Recipe.Source, row.Recipe.Yield, row.Recipe.PrepMin, row.Recipe.CookMin, row.Recipe.TotalMin
+		if t.Yield != nil {
+			r.Yield = strings.TrimSpace(*t.Yield)
+		}
 		row.Version, row.Recipe = version, r
 		if t.Form != "" {
 			row.Form = t.Form

@@ -176,6 +176,7 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 			if a.Wants, a.Shapes, err = s.asked(ctx, x.Key); err != nil {
 				return a, err
 			}
+			a.Wants.Portion = scene.Portion{} // each dish has its own
 		}
 		a.Shots = append(a.Shots, draft.Shot{ID: x.Key, DishID: x.DishID, Kind: shots.Kind(x.Kind), Title: x.Title, Cause: x.Cause, Angle: x.Angle, Light: x.Light, Moves: x.Shutter, FallsMm: falls[x.DishID][x.Cause]})
 	}
@@ -200,7 +201,7 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 		}
 		items := kitchen.Items(row.Recipe)
 		a.Dishes = append(a.Dishes, draft.Dish{ID: row.Key, Title: row.Recipe.Title, Form: row.Form, Ask: ask, Plan: row.Colour, Iced: iced(items),
-			Served: shots.Serve(row.Recipe, row.Form, method.Of(row.Recipe, own)), Told: draft.Tell(references, row.Key)})
+			Served: shots.Serve(row.Recipe, row.Form, method.Of(row.Recipe, own)), Told: draft.Tell(references, row.Key), PortionMl: portionOf(&row).Ml})
 	}
 	if a.Props, err = s.Cupboard.ForDraft(ctx, shootID); err != nil {
 		return a, err

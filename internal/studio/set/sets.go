@@ -125,8 +125,16 @@ func (s *Room) asked(ctx context.Context, shotID string) (scene.Wants, []compose
 	if err != nil {
 		return scene.Wants{}, nil, err
 	}
+	dish, err := s.Kitchen.Dish(ctx, shot.DishID)
+	if err != nil {
+		return scene.Wants{}, nil, err
+	}
+	var helping scene.Portion
+	if shots.Kind(shot.Kind) != shots.Ingredient {
+		helping = portionOf(dish)
+	}
 	ratio := shoot.Brief.Mood.TargetRatio()
-	return scene.Wants{Kit: owned, OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
+	return scene.Wants{Portion: helping, Kit: owned, OutputLongPx: shoot.Brief.LongestPx(), RatioLowStops: ratio.LowStops, RatioHighStops: ratio.HighStops,
 		RatioBecause: ratio.Because, Mood: shoot.Brief.Mood.Key}, shapesOfBrief(shoot.Brief), nil
 }
 

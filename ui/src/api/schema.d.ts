@@ -3804,6 +3804,8 @@ export interface components {
              * @description The version read; 0 for a new one
              */
             version: number;
+            /** @description For how many, as a cook writes it: Serves 4; left out, what was there stays */
+            yield?: string;
         };
         Division: {
             /** @description Day by day */

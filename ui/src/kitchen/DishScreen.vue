@@ -87,6 +87,7 @@ const draft = reactive({
   form: '' as Schema['DishEdit']['form'],
   ingredients: '',
   method: '',
+  yield: '',
 })
 /** A recipe as it stands in the form. */
 const typedOf = (d: Schema['KeptDish']) => ({
@@ -94,13 +95,14 @@ const typedOf = (d: Schema['KeptDish']) => ({
   form: d.doc.form,
   ingredients: asLines(d.doc.recipe),
   method: asMethod(d.doc.recipe),
+  yield: d.doc.recipe.yield,
 })
 function type(d?: Schema['KeptDish']) {
   Object.assign(
     draft,
     d
       ? { id: d.id, version: d.version, ...typedOf(d) }
-      : { id: '', version: 0, title: '', form: '', ingredients: '', method: '' },
+      : { id: '', version: 0, title: '', form: '', ingredients: '', method: '', yield: '' },
   )
   sheet.value = true
 }
@@ -578,6 +580,9 @@ useKeys([
             ><option v-for="f in forms" :key="f.value" :value="f.value">{{ f.words }}</option></ChoiceField
           >
         </el-form-item>
+        <el-form-item label="For how many" label-position="top" :error="recipeSheet.about('yield')"
+          ><el-input v-model="draft.yield" aria-label="For how many" placeholder="Serves 4" maxlength="200"
+        /></el-form-item>
         <el-form-item label="Ingredients, a line each" label-position="top"
           ><el-input
             v-model="draft.ingredients"

@@ -149,6 +149,12 @@ const rest = [
   ...['temperature', 'mired', 'falloff', 'brightest', 'glare', 'background', 'steam', 'illuminance', 'ev100'],
   ...['depthNeeded', 'coverNumber', 'frameWidth', 'diffraction'],
 ]
+/** What no list above speaks of comes last: a figure that is worked out is shown. */
+const others = computed(() => {
+  const told = [...large, ...rest, 'keyFillBare']
+  const more = (report.value?.readings ?? []).map((r) => r.key).filter((k) => !told.includes(k))
+  return [...rest, ...more].filter(find)
+})
 const answered = computed(() => Object.values(set.value?.answers ?? {}).filter((a) => a === 'yes' || a === 'no').length)
 const none = { label: '', value: 0, unit: '', shown: '', unbounded: false, working: [], source: '' }
 
@@ -356,9 +362,9 @@ useKeys([
         </section>
         <p v-else-if="report" class="small soft">Nothing stands against this set.</p>
         <details v-if="report && settled">
-          <summary>All {{ rest.filter(find).length }} other figures</summary>
+          <summary>All {{ others.length }} other figures</summary>
           <div class="figures">
-            <template v-for="k in rest" :key="k"><ReadingFigure v-if="find(k)" :reading="find(k)!" /></template>
+            <ReadingFigure v-for="k in others" :key="k" :reading="find(k)!" />
           </div>
         </details>
         <details v-if="settled" class="ask">
