@@ -120,9 +120,18 @@ func TestLightIsWorkedWith(t *testing.T) {
 	p.press("n")
 	p.press("n")
 	p.sees("11 o'clock, 70° high")
-	p.click("Light it so")
+	p.click("Only this frame") // its set-up has others, which stay as they are lit
 	p.until("location.pathname.includes('/set/') && document.querySelector('[data-reading=direction]')", "the set")
 	p.saved()
+	p.sees("this frame alone")
+	p.press("z", chromedp.ModifierCtrl)
+	p.sees("one set-up, 4 frames")
+
+	// Or all of them are.
+	p.visit("Merrow", "/round/HERO", "o'clock, 40° high", "")
+	p.click("Light all 4 frames so")
+	p.until("location.pathname.includes('/set/') && document.querySelector('[data-reading=direction]')", "the set")
+	p.sees("one set-up, 4 frames")
 
 	// The west window: sun on the set on a May afternoon, none in December.
 	p.visit("", "/almanac?day=2027-05-20", "Best hours", "")

@@ -14,7 +14,7 @@ import (
 )
 
 // Told is what the references of a dish ask for in words, as far as a draft can follow them.
-// Each is empty where nothing is said; Words is the sentence that says it (handbook R1: what
+// Each is empty where nothing is said; Words is the sentence that says it (handbook B4: what
 // to take from a picture is said, or the picture gets copied).
 type Told struct {
 	Angle      words.Angle

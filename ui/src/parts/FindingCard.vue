@@ -24,8 +24,10 @@ const name = () => props.finding.subject
 <template>
   <article class="finding" :class="[finding.severity, { away: aside }]" :data-finding="finding.code">
     <header>
-      <span aria-hidden="true">{{ shape[finding.severity] }}</span> {{ word[finding.severity] }}
-      <b>{{ finding.subject }}</b>
+      <span class="of"
+        ><span aria-hidden="true">{{ shape[finding.severity] }}</span> {{ word[finding.severity] }}
+        <b>{{ finding.subject }}</b></span
+      >
       <ChipButton
         v-if="canAside && !aside && !asking && finding.severity !== 'stop'"
         class="quiet"
@@ -91,10 +93,13 @@ header {
   font-size: 12.5px;
   color: var(--fl-soft);
 }
-header b {
-  color: var(--fl-ink);
+.of {
   flex: 1;
   min-width: 0;
+}
+header b {
+  color: var(--fl-ink);
+  margin-left: 4px;
   font-weight: 600;
 }
 .measure {

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
-import { useShots } from '../api/queries'
+import { useSetUps, useShots } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import SetNav from './SetNav.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
@@ -110,17 +110,29 @@ onBeforeUnmount(() => {
 })
 
 const saving = ref(false)
-async function use() {
+/** How many frames are taken of the set-up: what stands and shines is shared by all. */
+const setUps = useSetUps(shoot)
+const sharedBy = computed(() =>
+  planned.data.value?.version
+    ? (setUps.data.value?.find((u) => u.id === planned.data.value?.setUpId)?.shots.length ?? 1)
+    : 1,
+)
+/** Lights the set so: for all frames of its set-up, or for this one alone, which gets one of its own. */
+async function use(alone: boolean) {
   const p = planned.data.value
   if (!big.value || !p || saving.value) return
   saving.value = true
+  const path = { id: shotId.value }
+  const set = big.value.set as SceneSet
   try {
-    await ask(
-      api.PUT('/api/shots/{id}/set', {
-        params: { path: { id: shotId.value } },
-        body: { set: big.value.set as SceneSet, version: p.version, setUpId: p.setUpId },
-      }),
-    )
+    if (alone)
+      await ask(
+        api.POST('/api/shots/{id}/set/apart', { params: { path }, body: { set, version: p.version, others: p.set } }),
+      )
+    else
+      await ask(
+        api.PUT('/api/shots/{id}/set', { params: { path }, body: { set, version: p.version, setUpId: p.setUpId } }),
+      )
     await refresh()
     await router.push({ name: 'set', params: { shoot, shot: shotId.value } })
   } catch (e) {
@@ -281,7 +293,12 @@ useKeys([
           </div>
         </dl>
         <p v-if="big.inFrame" class="small warn">△ The camera would see the light itself from there.</p>
-        <el-button type="primary" size="large" :loading="saving" @click="use">Light it so</el-button>
+        <div class="use">
+          <el-button type="primary" size="large" :loading="saving" @click="use(false)">{{
+            sharedBy > 1 ? `Light all ${sharedBy} frames so` : 'Light it so'
+          }}</el-button>
+          <el-button v-if="sharedBy > 1" size="large" :loading="saving" @click="use(true)">Only this frame</el-button>
+        </div>
         <p class="small soft">
           Windows cannot be carried: for a window, turn the set instead until it comes from there. Two schools for
           frames from straight above: light from the top of the frame, so that the shadow falls where the viewer's own
@@ -294,6 +311,13 @@ useKeys([
 </template>
 
 <style scoped>
+.use {
+  display: grid;
+  gap: 6px;
+}
+.use :deep(.el-button + .el-button) {
+  margin-left: 0;
+}
 .pick {
   width: 270px;
 }
