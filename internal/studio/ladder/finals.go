@@ -21,11 +21,7 @@ func (s *Room) Finals(ctx context.Context, shootID string) (*finals.Followed, er
 	if err != nil {
 		return nil, err
 	}
-	cuts, err := acceptedCuts(tx, []string{shootID})
-	if err != nil {
-		return nil, err
-	}
-	out := all[shootID].finals(row, cuts)
+	out := all[shootID].followed
 	outlets, err := s.Out.Outlets(ctx)
 	if err != nil { // an outlet that is down keeps nobody from seeing what is owed
 		for i := range out.Finals {

@@ -37,6 +37,14 @@ func TestFinalsOwedAreCounted(t *testing.T) {
 	out, err := k.Ladder.Finals(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.Equal(t, []int{1, 2}, []int{out.Out, out.Owed})
+	climb, err := k.Ladder.Ladder(ctx, shoot.Key)
+	require.NoError(t, err)
+	for _, r := range climb.Rungs {
+		if r.Key == "out" {
+			assert.Equal(t, "1 of 3 finals", r.Shown, "the rung counts what was asked for")
+			assert.InDelta(t, 1./3, r.Share, 1e-9)
+		}
+	}
 	cards, err := k.Ladder.Shoots(ctx, "", 10)
 	require.NoError(t, err)
 	assert.Equal(t, []int{3, 2}, []int{cards[0].Finals, cards[0].Owed})

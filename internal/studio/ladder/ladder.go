@@ -2,6 +2,7 @@ package ladder
 
 import (
 	"context"
+	"figladder/internal/craft/finals"
 	"fmt"
 
 	"figladder/internal/craft/ladder"
@@ -32,6 +33,8 @@ type climbed struct {
 	marks  []ladder.Mark
 	setUps map[string]bool // those that its shots are taken of
 	dishes map[string]store.Dish
+
+	followed finals.Followed // what its brief asks for
 }
 
 // Ladder works out how far a shoot has come.
@@ -77,6 +80,10 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	if err != nil {
 		return nil, err
 	}
+	cuts, err := acceptedCuts(tx, ids)
+	if err != nil {
+		return nil, err
+	}
 	out := map[string]*climbed{}
 	shoots := map[string]*store.Shoot{}
 	own := map[string][]store.Dish{}
@@ -97,6 +104,7 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 		v.marks = append(v.marks, list.MarkOf(facts, keptFrame, shoots[shot.ShootID], v.dishes[shot.DishID], shot))
 	}
 	for id, v := range out {
+		v.followed = v.finals(shoots[id], cuts)
 		v.rail(shoots[id], own[id])
 	}
 	return out, nil
@@ -163,6 +171,11 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 	add("day", "Day", 0, 0, "", "")
 	add("frames", "Frames", kept, n, "kept", first("Take the next frame", copied < set)+first("Keep one frame of each shot", kept < copied && copied >= set))
 	add("finish", "Finish", approved, n, "approved", first("Tick the finish steps", finished < kept)+first("Approve what is finished", approved < finished && finished >= kept))
-	add("out", "Out", out, n, "out", first("Send what is approved", out < approved))
+	wants := first("Send what is approved", out < approved)
+	if f := v.followed; len(f.Finals) > 0 { // a commission is done when what was asked for is out
+		add("out", "Out", f.Out, len(f.Finals), "finals", wants)
+	} else {
+		add("out", "Out", out, n, "out", wants)
+	}
 	add("back", "Back", 0, 0, "", "")
 }

@@ -39,19 +39,11 @@ func (s *Room) Shoots(ctx context.Context, after string, most int) ([]ShootCard,
 	if err != nil {
 		return nil, err
 	}
-	ids := make([]string, len(rows))
-	for i, r := range rows {
-		ids[i] = r.Key
-	}
-	cuts, err := acceptedCuts(s.Store.WithContext(ctx), ids)
-	if err != nil {
-		return nil, err
-	}
 	out := []ShootCard{}
 	for _, row := range rows {
 		v := all[row.Key]
 		card := ShootCard{Shoot: row, Shots: len(v.shots)}
-		f := v.finals(&row, cuts)
+		f := v.followed
 		card.Finals, card.Owed = len(f.Finals), f.Owed
 		for _, m := range v.marks {
 			if m.Next == "" {

@@ -4,7 +4,7 @@ import { ElMessage } from 'element-plus'
 import { computed, nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Finding, type Schema, type Angle, type Direction } from '../api/client'
-import { useDishes, useGrouping, useList, useListCheck, useListSums, type Sieve } from '../api/queries'
+import { useDishes, useFinals, useGrouping, useList, useListCheck, useListSums, type Sieve } from '../api/queries'
 import { useAct } from '../parts/act'
 import { useRefresh } from '../api/refresh'
 import { chosenFile, upload } from '../api/upload'
@@ -38,6 +38,12 @@ const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const page = computed(() => list.data.value?.pages[0])
 const sums = useListSums(shoot).data
 const sifted = computed(() => Object.values(sieve).some((v) => v))
+const followed = useFinals(shoot)
+/** The finals that a frame serves, each kind once. */
+const serves = computed(() => {
+  const mine = (followed.data.value?.finals ?? []).filter((f) => f.shotId === chosen.value?.shot.id)
+  return mine.map((f) => `${f.name || 'a final'} ${f.shape}${f.out ? ', delivered' : ''}`)
+})
 const chosen = computed(() => rows.value.find((r) => r.shot.id === chosenId.value) ?? rows.value[0])
 const more = ref<HTMLElement>()
 useIntersectionObserver(
@@ -332,6 +338,10 @@ useKeys([
           <dd class="mono">{{ sums.sets }}</dd>
           <dt>set-ups to build</dt>
         </div>
+        <div v-if="followed.data.value?.finals.length">
+          <dd class="mono">{{ followed.data.value.owed }}</dd>
+          <dt>finals owed</dt>
+        </div>
       </dl>
       <div v-if="grouping.data.value && grouping.data.value.sets < grouping.data.value.was" class="group">
         <ReadingFigure :reading="grouping.data.value.reading" />
@@ -403,6 +413,7 @@ useKeys([
             </option></ChoiceField
           >
         </p>
+        <p v-if="serves.length" class="small soft">Serves {{ serves.join('; ') }}.</p>
         <details>
           <summary>
             Its ladder: {{ chosen.mark.at ? chosen.mark.rungs[chosen.mark.at - 1]!.name : 'not listed' }}
@@ -545,7 +556,9 @@ useKeys([
 }
 .sum {
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  gap: 0 6px;
   margin: 0;
   border-bottom: 1px solid var(--fl-line);
   padding-bottom: 10px;

@@ -91,6 +91,7 @@ function dropWindow() {
         :error="about('walls.returns')"
         @change="changed"
       />
+      <el-button v-if="(place.tables?.length ?? 0) < 12" size="small" @click="addTable">Add a table</el-button>
     </fieldset>
     <fieldset v-for="(t, i) in place.tables ?? []" :key="'t' + i">
       <legend>{{ i ? 'Another table' : 'The table that is taken' }}</legend>
@@ -204,6 +205,9 @@ function dropWindow() {
         @change="changed"
       />
       <el-checkbox v-model="w.roof" @change="changed">A roof light</el-checkbox>
+      <el-button v-if="(w.outside?.length ?? 0) < 4" size="small" @click="addOutside"
+        >Something stands outside it</el-button
+      >
       <el-button size="small" @click="dropWindow">Take this window away</el-button>
     </fieldset>
     <fieldset v-for="(o, i) in w?.outside ?? []" :key="i">
@@ -249,36 +253,29 @@ function dropWindow() {
       <label class="colour">Colour <input v-model="o.colour" type="color" @change="changed" /></label>
       <el-button size="small" @click="drop(i)">Take it away</el-button>
     </fieldset>
-    <el-button v-if="(place.tables?.length ?? 0) < 12" size="small" class="add" @click="addTable"
-      >Add a table</el-button
-    >
-    <el-button v-if="w && (w.outside?.length ?? 0) < 4" size="small" class="add" @click="addOutside"
-      >Something stands outside it</el-button
-    >
   </div>
 </template>
 
 <style scoped>
 .form {
-  display: grid;
-  gap: 12px;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-  align-items: start;
+  columns: 250px 3;
+  column-gap: 12px;
+}
+fieldset :deep(.el-button + .el-button) {
+  margin-left: 0;
 }
 fieldset {
   border: 1px solid var(--fl-line);
   background: var(--fl-card);
   padding: 8px 12px 12px;
-  margin: 0;
+  margin: 0 0 12px;
+  break-inside: avoid;
   display: grid;
   gap: 4px;
 }
 legend {
   font-weight: 600;
   padding: 0 6px;
-}
-.add {
-  justify-self: start;
 }
 .house {
   display: grid;
