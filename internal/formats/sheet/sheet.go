@@ -111,6 +111,9 @@ func (s Sheet) PDF(ctx context.Context) ([]byte, error) {
 
 func add(ctx context.Context, m core.Maroto, p Part) error {
 	if p.Heading != "" {
+		if len(p.Pictures) > 0 {
+			together(m, headingHigh+pictureHigh+captionHigh)
+		}
 		m.AddAutoRow(text.NewCol(Grid, fonts.Plain(p.Heading), props.Text{Size: 13, Family: heading, Top: 4, Bottom: 1.5}))
 	}
 	for _, l := range p.Lines {

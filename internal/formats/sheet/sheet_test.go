@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -117,5 +118,39 @@ func TestNoMoreIsMeasuredOrDrawnForWhoHasLeft(t *testing.T) {
 	for after := range whole.asked {
 		_, err := s.PDF(&leaves{t.Context(), after, 0})
 		assert.ErrorIs(t, err, context.Canceled, "left after %d of %d", after, whole.asked)
+	}
+}
+
+// A heading stands on the page of its first picture's words, and no page is left nearly empty
+// for it.
+func TestAHeadingStaysWithItsPictures(t *testing.T) {
+	for lines := range 6 { // whatever comes before, so that every place on the page is a foot once
+		s := Sheet{Title: "Contact", Wide: true, At: time.Unix(0, 0)}
+		for range lines {
+			s.Parts = append(s.Parts, Part{Lines: []string{"A line before it."}})
+		}
+		for n := range 9 {
+			p := Part{Heading: fmt.Sprintf("Heading-%d", n)}
+			for i := range 1 + 3*n%8 {
+				p.Pictures = append(p.Pictures, Picture{Drawing: Drawing{Width: 96, Height: 64}, Caption: fmt.Sprintf("words-%d-%d", n, i)})
+			}
+			s.Parts = append(s.Parts, p)
+		}
+		pdf, err := s.PDF(t.Context())
+		require.NoError(t, err)
+		pages := strings.Split(read(t, pdf), "\f")
+		on := func(words string) int {
+			for i, p := range pages {
+				if strings.Contains(p, words) {
+					return i
+				}
+			}
+			return -1
+		}
+		for n := range 9 {
+			require.GreaterOrEqual(t, on(fmt.Sprintf("Heading-%d", n)), 0)
+			assert.Equal(t, on(fmt.Sprintf("Heading-%d", n)), on(fmt.Sprintf("words-%d-0", n)), "%d lines before, heading %d", lines, n)
+		}
+		assert.LessOrEqual(t, len(pages), 7)
 	}
 }
