@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strconv"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -16,8 +17,14 @@ func (p *page) onRoll(key string) {
 	p.t.Helper()
 	chip := "document.querySelector('[data-roll=\"" + key + "\"]')"
 	p.until(chip, key+" on the roll")
-	at := eval[map[string]float64](p, "(() => { const e = "+chip+"; e.scrollIntoView({block: 'center'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
-	p.do(chromedp.MouseClickXY(at["x"], at["y"]))
+	for range 40 { // what comes in meanwhile may carry it along under the mouse
+		at := eval[map[string]float64](p, "(() => { const e = "+chip+"; e.scrollIntoView({block: 'center'}); const r = e.getBoundingClientRect(); return {x: r.x + r.width / 2, y: r.y + r.height / 2} })()")
+		p.do(chromedp.MouseClickXY(at["x"], at["y"]))
+		if eval[bool](p, chip+".getAttribute('aria-pressed') === 'true'") {
+			return
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
 	p.until(chip+".getAttribute('aria-pressed') === 'true'", key+" chosen")
 }
 

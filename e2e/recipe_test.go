@@ -74,7 +74,8 @@ func TestHowARecipeWasReadIsShownAndPutRight(t *testing.T) {
 	p.do(chromedp.SetUploadFiles("input[name=recipe]", []string{two}))
 	p.sees("2 recipes in two.json")
 	p.click("Take all")
-	p.until(fmt.Sprintf("%s === %d", dishes, was+2), "both dishes")
+	p.until(fmt.Sprintf("%s === %d && document.querySelector('article.card h2')?.innerText === 'Chive soup'", dishes, was+2), "both dishes, the last of them open")
+	p.sees("Soup, in a bowl, steaming")
 
 	// What speaks for the form, and the runner-up taken.
 	p.until("document.querySelector('.shape summary')?.click() ?? !!document.querySelector('.shape[open]')", "the form opened")

@@ -15,6 +15,7 @@ func TestAStudioThinksInItsOwnUnits(t *testing.T) {
 	p.visit("Merrow", "/set/HERO", "Key to fill", "")
 	at := `[id="f-camera.distanceMm"]`
 	distance := func() string {
+		p.numbers("camera")
 		p.until("document.querySelector('"+at+"')", "the distance")
 		return eval[string](p, "document.querySelector('"+at+"').value")
 	}

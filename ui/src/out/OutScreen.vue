@@ -239,7 +239,7 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
     <template #reading>
       <template v-if="frame && check">
         <section v-if="serves.length" aria-label="What this frame serves" class="serves">
-          <h3>Serves {{ serves.length === 1 ? 'one final' : `${serves.length} finals` }}</h3>
+          <h2>Serves {{ serves.length === 1 ? 'one final' : `${serves.length} finals` }}</h2>
           <ul>
             <li v-for="f in serves" :key="f.of + '-' + f.nth">
               <ChipButton v-if="f.outlet" :aria-pressed="order.outlet === f.outlet" @click="order.outlet = f.outlet"

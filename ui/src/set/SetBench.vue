@@ -850,7 +850,7 @@ const handAt = computed(() => {
         :text-anchor="l.anchor"
         :font-size="unit * 12"
         :stroke-width="unit * 3"
-        class="words"
+        class="called"
         :class="{ on: chosen === l.key }"
         aria-hidden="true"
         @pointerdown.prevent.stop="down($event, l.key)"
@@ -907,13 +907,13 @@ svg {
   z-index: 2;
   width: 264px;
 }
-.words {
+.called {
   paint-order: stroke;
   stroke: var(--fl-oat);
   stroke-linejoin: round;
   cursor: grab;
 }
-.words.on {
+.called.on {
   font-weight: 650;
 }
 .thing.on {
