@@ -92,7 +92,8 @@ var pieces = []struct {
 	count int
 }{
 	{[]string{"parsley", "dill", "mint", "thyme", "rosemary", "basil", "coriander", "herb", "chive", "sage", "bay", "tarragon", "cress", "beet leaves", "rocket"}, "herbs", "", 12, 7},
-	{[]string{"lemon", "lime", "orange", "apple", "pear", "quince", "cucumber", "radish", "fig", "plum", "peach"}, "scatter", "slice", 30, 3},
+	{[]string{"lemon", "lime", "orange", "grapefruit", "clementine"}, "scatter", "citrus", 27, 3},
+	{[]string{"apple", "pear", "quince", "cucumber", "radish", "fig", "plum", "peach"}, "scatter", "slice", 30, 3},
 	{[]string{"berry", "berries", "cherry", "cherries", "sloe", "currant", "grape", "tomato", "olive", "hazelnut", "walnut", "almond", "nut", "pea"}, "scatter", "berry", 14, 5},
 	{[]string{"sesame", "seed", "peppercorn", "cumin", "fennel", "lentil", "rice", "oat"}, "scatter", "seed", 5, 35},
 	{[]string{"salt", "coconut", "chocolate", "cheese", "horseradish", "peel"}, "scatter", "flake", 14, 7},

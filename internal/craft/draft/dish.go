@@ -6,7 +6,6 @@ import (
 	"math"
 	"slices"
 	"sort"
-	"strings"
 
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
@@ -19,29 +18,20 @@ import (
 // start values of our own.
 var above = map[shots.Form]float64{"plate": 0.13, "flat": 0.06, "tall": 0.4, "stack": 0.45, "soup": 0, "bowl": 0.08, "drink": 0, "frozen": 0.42, "many-alike": 0.1, "bite": 0.14, "spread": 0.08, "whole": 0.28}
 
+// aboveNamed is the same for shapes that a dish's name says, where its form would have it too low
+// or too high: start values of our own.
+var aboveNamed = map[string]float64{"tart": 0.08, "pie": 0.2, "cake": 0.42, "loaf": 0.38, "toast": 0.08, "noodles": 0.16, "rice": 0.12, "burger": 0.42, "leaves": 0.2, "biscuits": 0.1}
+
+// usualOn is what goes on a shape where no garnish is known; others get something green.
+var usualOn = map[string]string{"tart": "", "pie": "", "cake": "#f1e8d6", "loaf": "", "burger": "#7d9a45", "biscuits": ""}
+
 // shapes are the shapes of food of a form; the vessel's usual where none is named.
 var shapes = map[shots.Form]string{"plate": "mound", "flat": "slices", "tall": "mound", "stack": "stack", "soup": "liquid", "bowl": "mound", "drink": "liquid", "frozen": "scoops", "many-alike": "slices", "bite": "mound", "spread": "mound", "whole": "mound"}
 
-// shaped are dishes whose name says how they look; start values of our own.
-var shaped = []struct {
-	shape string
-	words []string
-}{
-	{"shells", []string{"mussel", "clam", "cockle", "oyster"}},
-	{"meringue", []string{"pavlova", "meringue"}},
-	{"scoops", []string{"ice cream", "sorbet", "gelato", "granita", "parfait"}},
-	{"stack", []string{"burger", "sandwich", "club", "pancake", "blini"}},
-}
-
 // shapeOf is the shape of a dish: by its name, else as its form usually is.
 func shapeOf(d *Dish) string {
-	title := strings.ToLower(d.Title)
-	for _, s := range shaped {
-		for _, w := range s.words {
-			if strings.Contains(title, w) {
-				return s.shape
-			}
-		}
+	if named := scene.ShapeNamed(d.Title); named != "" && d.Form != shots.Drink {
+		return named
 	}
 	return shapes[d.Form]
 }
@@ -110,7 +100,11 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	case liquid && (s.Vessel.Kind == "plate" || s.Vessel.Kind == "board"):
 		f.Form, liquid = "mound", false
 	}
-	f.AboveMm = math.Round(above[d.Form] * s.Vessel.DiameterMm)
+	high := above[d.Form]
+	if named, ok := aboveNamed[f.Form]; ok {
+		high = named
+	}
+	f.AboveMm = math.Round(high * s.Vessel.DiameterMm)
 	if liquid {
 		f.AboveMm, f.FillShare = 0, 0.8
 		if d.PortionMl > 0 && s.Pours() { // as full as a helping makes it
@@ -124,6 +118,9 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	}
 	if f.Garnish == "" && !liquid {
 		f.Garnish = "#5e7457"
+		if usual, ok := usualOn[f.Form]; ok {
+			f.Garnish = usual
+		}
 	}
 	return s
 }

@@ -175,6 +175,13 @@ func iceOf(r, h float64, n int, seed int64, index float64, absorb light.RGB) []P
 	return []Part{{shape.Join(all...), withHollow(clear(index, 1.31, absorb, light.RGB{0.0012, 0.0006, 0.0004}))}}
 }
 
+// citrusSegments is how many a lemon has, most often; pithColour what is white of it, own
+// estimate.
+const (
+	citrusSegments = 9
+	pithColour     = "#f3ead2"
+)
+
 // settled strews pieces, each lying on what is below it.
 func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	r, h := t.WidthMm/2, t.HeightMm
@@ -189,7 +196,7 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	if f <= Rough {
 		steps = 8
 	}
-	var first, second []shape.Mesh
+	var first, second, third []shape.Mesh
 	if t.Kind == "drizzle" {
 		var path [][3]float64
 		const many = 90
@@ -225,6 +232,12 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 			// What is in it.
 			second = append(second, shape.Ball(size*0.62, size*0.36, size*0.22, 0.2, size*0.4, seed+int64(i), steps+2).Tilted(lean).Moved(turn, at(x, y, z+size*0.24)))
 			continue
+		case piece == "citrus":
+			rind, pith, flesh := shape.Citrus(size, math.Max(2.5, size*0.16), citrusSegments, 2*steps+8)
+			lean, place := 14*(shape.Hash(int64(i), 7, 0, seed)-0.5), at(x, y, z+size*0.04)
+			lay := func(m shape.Mesh) shape.Mesh { return m.Tilted(lean).Moved(turn, place) }
+			first, second, third = append(first, lay(flesh)), append(second, lay(pith)), append(third, lay(rind))
+			continue
 		case piece == "slice":
 			m = shape.Revolve([]shape.RZ{{R: 0, Z: 0}, {R: size * 0.97, Z: 0}, {R: size, Z: size * 0.08}, {R: size * 0.97, Z: size * 0.16}, {R: 0, Z: size * 0.16}}, steps+8).Tilted(18*(shape.Hash(int64(i), 7, 0, seed)-0.5)).Moved(turn, at(x, y, z+size*0.05))
 		case piece == "seed":
@@ -250,6 +263,12 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	st := edibleStuff(t.Colour, t.Second, kind)
 	if t.Piece == "slice" {
 		st.Pattern, st.GrainMm, st.Through = "marbled", 4, 0.25
+	}
+	if t.Piece == "citrus" {
+		st.Pattern, st.Through, st.Coat = "", 0.3, 1
+		rind := edibleStuff(orElse(t.Second, t.Colour), "", "wet")
+		rind.Coat = 0.5
+		return []Part{{shape.Strewn(first...), st}, {shape.Strewn(second...), edibleStuff(pithColour, "", "dry")}, {shape.Strewn(third...), rind}}
 	}
 	out := []Part{{shape.Strewn(first...), st}}
 	if len(second) > 0 {
@@ -286,6 +305,16 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 		kind = "dry"
 	case "gloss":
 		kind = "wet"
+	}
+	reach := r * 0.98
+	if ves.Kind == "plate" || ves.Kind == "board" {
+		reach = R * reaches[o.Kind]
+	}
+	if parts, ok := s.ofLarder(o.Kind, reach, tall, seed, f); ok {
+		o.Parts = parts
+		raise(&o, base)
+		o.place(at(ves.XMm, ves.YMm, floor), 0)
+		return o
 	}
 	switch o.Kind {
 	case "liquid":

@@ -4149,7 +4149,7 @@ export interface components {
              * @description Its shape; empty is usual for its vessel
              * @enum {string}
              */
-            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells";
+            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits";
             /** @description Colour of what is scattered on it, #rrggbb, or empty */
             garnish: string;
             /**
@@ -7648,7 +7648,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */

@@ -1,0 +1,323 @@
+package scene
+
+import (
+	_ "embed"
+	"math"
+	"regexp"
+	"strings"
+	"sync"
+
+	"figladder/internal/craft/shape"
+	"figladder/internal/craft/wordlist"
+	"figladder/internal/craft/words"
+)
+
+// serving is what a dish of the larder is made from: how far it may reach from the middle of
+// its vessel, how high it stands from where it begins, its colours and how fine it is.
+type serving struct {
+	reachMm, tallMm float64
+	colour, garnish string
+	cut             bool
+	seed            int64
+	f               Fineness
+}
+
+// larder are the dishes with a shape of their own, about the origin and from z = 0.
+var larder = map[string]func(serving) []Part{
+	"tart": func(v serving) []Part { return v.tart(false) }, "pie": func(v serving) []Part { return v.tart(true) },
+	"cake": serving.cake, "loaf": serving.loaf, "toast": serving.toast, "noodles": serving.noodles, "rice": serving.rice,
+	"burger": serving.burger, "leaves": serving.leaves, "biscuits": serving.biscuits,
+}
+
+// reaches is how far of a vessel's radius each of them goes; start values of our own: a tart
+// leaves a rim to lift it by, a loaf's ends come near the edge.
+var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8}
+
+// Colours that a dish has whatever it is filled with, as baked and as bought: own estimates.
+const (
+	pastryColour  = "#c0894a"
+	crustColour   = "#9a5f2b"
+	crumbColour   = "#e2c793"
+	creamColour   = "#f1e8d6"
+	bunColour     = "#b9742f"
+	pattyColour   = "#5a3826"
+	cheeseColour  = "#e3a63a"
+	lettuceColour = "#7d9a45"
+)
+
+// slice is what is missing of something that was cut: toward the camera's right, where its
+// inside is seen.
+func (v serving) slice() shape.Slice {
+	if !v.cut {
+		return shape.Slice{}
+	}
+	return shape.Slice{FromDeg: cutFromDeg, ToDeg: cutToDeg}
+}
+
+// baked is a surface that an oven has browned.
+func baked(colour string, grainMm float64) Stuff {
+	st := edibleStuff(colour, "", "cake")
+	st.GrainMm, st.Second, st.Rough, st.Coat = grainMm, st.Colour.Times(0.62), 0.6, 0.12
+	return st
+}
+
+func (v serving) tart(lid bool) []Part {
+	crust, filling := shape.Tart(v.reachMm, v.tallMm, v.slice(), lid, int(v.f)+8)
+	out := []Part{{crust, baked(pastryColour, 5)}, {filling, edibleStuff(v.colour, "", "wet")}}
+	if lid || v.garnish == "" {
+		return out
+	}
+	top := Object{Parts: out}
+	top.bound()
+	fruit := Thing{Kind: "scatter", WidthMm: 1.5 * v.reachMm, HeightMm: math.Max(9, v.reachMm*0.13), Count: 22, Colour: v.garnish, Finish: "gloss"}
+	for _, p := range fruit.settled([]Object{top}, v.seed, v.f) {
+		if v.cut {
+			p.Mesh = shape.WithoutSlice(p.Mesh, v.slice())
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+func (v serving) cake() []Part {
+	layers := max(2, min(4, int(math.Round(v.tallMm/36))))
+	crumb, cream, coat := shape.Cake(v.reachMm, v.tallMm, layers, math.Max(3, v.reachMm*0.05), v.slice(), int(v.f)+8)
+	icing := orElse(v.garnish, creamColour)
+	out := []Part{{crumb, edibleStuff(v.colour, "", "cake")}, {coat, edibleStuff(icing, "", "cream")}}
+	if len(cream.T) > 0 {
+		out = append(out, Part{cream, edibleStuff(creamColour, "", "cream")})
+	}
+	return out
+}
+
+func (v serving) loaf() []Part {
+	long, wide := 1.7*v.reachMm, v.reachMm*0.9
+	cuts := 0
+	if v.cut {
+		cuts = 3
+	}
+	crust, crumb := shape.Loaf(long, wide, math.Min(v.tallMm, wide*1.05), cuts, math.Max(11, long*0.055), v.seed, int(v.f)+10)
+	// It lies across the frame, its cut end toward the camera.
+	return []Part{{crust.Moved(loafTurnDeg, at(0, 0, 0)), baked(crustColour, 9)}, {crumb.Moved(loafTurnDeg, at(0, 0, 0)), edibleStuff(crumbColour, "", "cake")}}
+}
+
+// loafTurnDeg is how a loaf lies: its length from the far right to the near left.
+const loafTurnDeg = 40.0
+
+func (v serving) toast() []Part {
+	thick := math.Max(10, v.reachMm*0.16)
+	crust, crumb := shape.Toast(1.62*v.reachMm, 1.45*v.reachMm, thick, int(v.f)+8)
+	out := []Part{{crust, baked(crustColour, 4)}, {crumb, baked(crumbColour, 3)}}
+	spread := asHigh(shape.Heap(v.reachMm*0.66, math.Max(5, v.tallMm-thick), 0.2, v.reachMm*0.2, v.seed, int(v.f)+6), math.Max(5, v.tallMm-thick)+0.5).Stretched(1, 0.9, 1).Moved(0, at(0, 0, thick-0.5))
+	out = append(out, Part{spread, edibleStuff(v.colour, "", "flesh")})
+	return v.strewn(out, "herbs", v.reachMm*1.0, math.Max(6, v.reachMm*0.13), 7, "")
+}
+
+// asHigh draws a heap to the height that it is said to have: lumps go beyond it.
+func asHigh(m shape.Mesh, tallMm float64) shape.Mesh {
+	_, hi := m.Bounds()
+	return m.Stretched(1, 1, tallMm/hi.Z)
+}
+
+// strewn adds a garnish of a kind over what there is.
+func (v serving) strewn(on []Part, kind string, wideMm, sizeMm float64, n int, piece string) []Part {
+	if v.garnish == "" {
+		return on
+	}
+	o := Object{Parts: on}
+	o.bound()
+	t := Thing{Kind: kind, Piece: piece, WidthMm: wideMm, HeightMm: sizeMm, Count: n, Colour: v.garnish}
+	return append(on, t.settled([]Object{o}, v.seed, v.f)...)
+}
+
+func (v serving) noodles() []Part {
+	strands := 34
+	if v.f <= Rough {
+		strands = 18
+	}
+	nest := shape.Noodles(v.reachMm, math.Max(18, v.tallMm), math.Max(3.2, v.reachMm*0.055), strands, v.seed, int(v.f)+4)
+	return v.strewn([]Part{{nest, edibleStuff(v.colour, "", "wet")}}, "herbs", v.reachMm*1.1, math.Max(6, v.reachMm*0.12), 9, "")
+}
+
+// grains is how many grains of rice are drawn one by one.
+const grains, grainsRough = 620, 60
+
+func (v serving) rice() []Part {
+	under := asHigh(shape.Heap(v.reachMm, v.tallMm, 0.1, 9, v.seed, int(v.f)+8), v.tallMm-1.5)
+	grain := edibleStuff(v.colour, "", "cream") // even, and a little wet
+	o := Object{Parts: []Part{{under, grain}}}
+	o.bound()
+	n := grains
+	if v.f <= Rough {
+		n = grainsRough
+	}
+	var all []shape.Mesh
+	for i := range n {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 11, v.seed) }
+		a, away := 2*math.Pi*h(1), v.reachMm*0.97*math.Sqrt(h(2))
+		x, y := away*math.Cos(a), away*math.Sin(a)
+		z := heightOver([]Object{o}, x, y)
+		all = append(all, shape.Ball(1.15, 3.5, 1.05, 0, 1, v.seed, 6).Tilted(44*(h(3)-0.5)).Moved(360*h(4), at(x, y, z+0.75)))
+	}
+	return v.strewn([]Part{o.Parts[0], {shape.Join(all...), grain}}, "herbs", v.reachMm*1.2, math.Max(6, v.reachMm*0.12), 9, "")
+}
+
+func (v serving) burger() []Part {
+	r, h, n := v.reachMm, v.tallMm, int(v.f)+6
+	var out []Part
+	z := 0.0
+	put := func(m shape.Mesh, tall float64, st Stuff) {
+		out = append(out, Part{m.Moved(0, at(0, 0, z)), st})
+		z += tall
+	}
+	disc := func(rr, tall float64) shape.Mesh {
+		return shape.Sector([]shape.RZ{{R: 0}, {R: rr * 0.96}, {R: rr, Z: tall * 0.35}, {R: rr, Z: tall * 0.7}, {R: rr * 0.95, Z: tall}, {R: 0, Z: tall}}, 0, 360, n, nil)
+	}
+	bun := baked(bunColour, 40)
+	bun.Pattern, bun.Coat, bun.Rough = "", 0.7, 0.3
+	put(disc(r*0.96, h*0.16), h*0.16, bun)
+	leaf := edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")
+	put(shape.Ruffle(r*1.0, h*0.045, 9, v.seed, n), h*0.07, leaf)
+	patty := edibleStuff(pattyColour, "", "flesh")
+	patty.GrainMm = 4
+	put(shape.Ball(r*0.97, r*0.97, h*0.11, 0.07, 6, v.seed, n+8).Moved(0, at(0, 0, h*0.1)), h*0.2, patty)
+	cheese := edibleStuff(cheeseColour, "", "cream")
+	put(shape.Box(1.44*r, 1.44*r, h*0.035, h*0.012).Moved(38, at(0, 0, -h*0.012)), h*0.03, cheese)
+	put(disc(r*0.7, h*0.06), h*0.05, edibleStuff("#b8452f", "", "wet"))
+	tall := h - z
+	put(shape.Sector(append([]shape.RZ{{R: 0}}, dome(r, tall)...), 0, 360, n, nil), tall, bun)
+	// Sesame on the crown.
+	o := Object{Parts: out[len(out)-1:]}
+	o.bound()
+	seeds := Thing{Kind: "scatter", Piece: "seed", WidthMm: 1.35 * r, HeightMm: 3.2, Count: 30, Colour: creamColour}
+	return append(out, seeds.settled([]Object{o}, v.seed, v.f)...)
+}
+
+// dome is the outline of a bun's crown: a round shoulder, then flatter.
+func dome(r, tall float64) []shape.RZ {
+	out := []shape.RZ{{R: r * 0.94}}
+	const parts = 9
+	for i := 0; i <= parts; i++ {
+		a := math.Pi / 2 * float64(i) / parts
+		out = append(out, shape.RZ{R: r * math.Cos(a), Z: tall * (0.12 + 0.88*math.Pow(math.Sin(a), 0.85))})
+	}
+	return out
+}
+
+func (v serving) leaves() []Part {
+	n, steps := 26, int(v.f)/2
+	if v.f <= Rough {
+		n = 16
+	}
+	var pale, dark []shape.Mesh
+	for i := range n {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 13, v.seed) }
+		up := float64(i) / float64(n) // the first lie low and outward, the last stand in the middle
+		bearing := 137.5*float64(i) + 30*h(1)
+		long := v.reachMm * (0.82 + 0.25*h(2)) * (1 - 0.25*up)
+		m := shape.Leaf(long, long*(0.52+0.22*h(3)), 0.22+0.3*h(4), v.seed+int64(i), max(8, steps))
+		root := v.reachMm * 0.16 * (1 - up)
+		sin, cos := math.Sincos(bearing * math.Pi / 180)
+		m = m.Tilted(-(8 + 62*up + 14*(h(5)-0.5))).Moved(bearing, at(root*sin, root*cos, v.tallMm*(0.06+0.3*up)))
+		for k, p := range m.P { // within the bowl, and on its floor
+			if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
+				m.P[k].X, m.P[k].Y = p.X/d, p.Y/d
+			}
+			m.P[k].Z = math.Max(0.5, math.Min(v.tallMm, p.Z))
+		}
+		if i%3 == 2 {
+			dark = append(dark, m)
+		} else {
+			pale = append(pale, m)
+		}
+	}
+	return []Part{{shape.Strewn(pale...), edibleStuff(v.colour, "", "leaf")}, {shape.Strewn(dark...), edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")}}
+}
+
+func (v serving) biscuits() []Part {
+	// Five in a ring, three on them, one on top: the ring's are a width and three quarters from the
+	// middle, so that neighbours just touch.
+	r := math.Min(32, v.reachMm/2.75)
+	thick := math.Max(7, math.Min(14, v.tallMm*0.4))
+	var whole []shape.Mesh
+	one := func(out shape.Slice, seed int64) shape.Mesh {
+		from, to := 0.0, 360.0
+		if out.ToDeg > out.FromDeg {
+			from, to = out.ToDeg, out.FromDeg+360
+		}
+		wave := func(rr, _, deg float64) float64 {
+			return rr * (1 - 0.035*shape.Noise(3*math.Cos(deg*math.Pi/180), 3*math.Sin(deg*math.Pi/180), 0, seed))
+		}
+		return shape.Sector([]shape.RZ{{R: 0}, {R: r * 0.95}, {R: r, Z: thick * 0.3}, {R: r * 0.97, Z: thick * 0.7}, {R: r * 0.8, Z: thick}, {R: 0, Z: thick * 0.94}}, from, to, int(v.f)+6, wave)
+	}
+	layers := []struct {
+		n       int
+		away    float64
+		turnDeg float64
+	}{{5, 1.75, 100}, {3, 1.17, 20}, {1, 0, 0}}
+	for k, l := range layers {
+		for i := range l.n {
+			sin, cos := math.Sincos((l.turnDeg + 360*float64(i)/float64(l.n)) * math.Pi / 180)
+			out := shape.Slice{}
+			if k == 0 && i == 0 { // one is broken, and shows that it is short
+				out = shape.Slice{FromDeg: 70, ToDeg: 210}
+			}
+			m := one(out, v.seed+int64(10*k+i)).Moved(61*float64(i+k), at(l.away*r*sin, l.away*r*cos, float64(k)*(thick+0.4)))
+			whole = append(whole, m)
+		}
+	}
+	all := shape.Strewn(whole...)
+	for k, p := range all.P {
+		if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
+			all.P[k].X, all.P[k].Y = p.X/d, p.Y/d
+		}
+	}
+	return []Part{{all, baked(v.colour, 6)}}
+}
+
+//go:embed larder.tsv
+var larderTable string
+
+var named = sync.OnceValue(func() []struct {
+	shape string
+	words *regexp.Regexp
+} {
+	var out []struct {
+		shape string
+		words *regexp.Regexp
+	}
+	for _, r := range wordlist.Rows(larderTable) {
+		out = append(out, struct {
+			shape string
+			words *regexp.Regexp
+		}{r["shape"], wordlist.Words(r["words"])})
+	}
+	return out
+})
+
+// ShapeNamed is the shape that a dish's name says, the first row of the table whose word ends
+// last in it: a carrot cake is a cake. What comes after "with" does not count. Empty where it
+// says none.
+func ShapeNamed(title string) string {
+	title = strings.ToLower(title)
+	title, _, _ = strings.Cut(title, " with ")
+	best, last := "", -1
+	for _, n := range named() {
+		for _, at := range n.words.FindAllStringIndex(title, -1) {
+			if at[1] > last {
+				best, last = n.shape, at[1]
+			}
+		}
+	}
+	return best
+}
+
+// ofLarder stands a dish of the larder up; false for a form that is none.
+func (s Set) ofLarder(form string, reachMm, tallMm float64, seed int64, f Fineness) ([]Part, bool) {
+	make, ok := larder[form]
+	if !ok {
+		return nil, false
+	}
+	v := serving{reachMm: reachMm, tallMm: math.Max(6, tallMm), colour: s.Food.Colour, garnish: s.Food.Garnish, cut: s.State == words.Cut, seed: seed, f: f}
+	return make(v), true
+}

@@ -1,0 +1,143 @@
+package shape
+
+import (
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// volume is what a closed surface holds: the signed volumes of its triangles with the origin
+// (the divergence theorem); positive when the outside is outside.
+func volume(m Mesh) float64 {
+	sum := 0.0
+	for _, t := range m.T {
+		sum += r3.Dot(m.P[t[0]], r3.Cross(m.P[t[1]], m.P[t[2]])) / 6
+	}
+	return sum
+}
+
+// open are the edges that two triangles do not share the opposite way about, by place.
+func open(m Mesh) int {
+	micron := func(v float64) int64 { return int64(math.Round(v * 1000)) }
+	key := func(p r3.Vec) string { return fmt.Sprint(micron(p.X), micron(p.Y), micron(p.Z)) }
+	edges := map[string]int{}
+	for _, t := range m.T {
+		a, b, c := key(m.P[t[0]]), key(m.P[t[1]]), key(m.P[t[2]])
+		if a == b || b == c || c == a {
+			continue // nothing to see
+		}
+		for _, e := range [][2]string{{a, b}, {b, c}, {c, a}} {
+			edges[e[0]+"|"+e[1]]++
+			edges[e[1]+"|"+e[0]]--
+		}
+	}
+	n := 0
+	for _, v := range edges {
+		if v != 0 {
+			n++
+		}
+	}
+	return n
+}
+
+// normals reports the share of corners whose normal looks to the side that their triangle does.
+func normals(m Mesh) float64 {
+	good, all := 0.0, 0.0
+	for _, t := range m.T {
+		n := r3.Cross(r3.Sub(m.P[t[1]], m.P[t[0]]), r3.Sub(m.P[t[2]], m.P[t[0]]))
+		if r3.Norm(n) < 1e-9 {
+			continue
+		}
+		for _, k := range t {
+			all++
+			if r3.Dot(n, m.N[k]) > 0 {
+				good++
+			}
+		}
+	}
+	return good / all
+}
+
+func sized(t *testing.T, name string, m Mesh, x, y, z float64) {
+	t.Helper()
+	lo, hi := m.Bounds()
+	for i, d := range [3][2]float64{{hi.X - lo.X, x}, {hi.Y - lo.Y, y}, {hi.Z - lo.Z, z}} {
+		if d[1] > 0 {
+			assert.InEpsilon(t, d[1], d[0], 0.011, "%s, side %d", name, i)
+		}
+	}
+	assert.GreaterOrEqual(t, normals(m), 0.999, "%s looks outward", name)
+}
+
+// Pappus: a ring's volume is its outline's area times the way of its middle.
+func TestASectorIsClosedAndHoldsWhatPappusSays(t *testing.T) {
+	line := ring(20, 30, 5, 17)
+	for _, c := range [][2]float64{{0, 360}, {40, 310}, {0, 90}} {
+		m := Sector(line, c[0], c[1], 200, nil)
+		assert.Zero(t, open(m), "%v", c)
+		want := (c[1] - c[0]) * math.Pi / 180 * 25 * 120
+		assert.InEpsilon(t, want, volume(m), 0.002, "%v", c)
+		assert.GreaterOrEqual(t, normals(m), 0.999)
+	}
+	cone := Sector([]RZ{{0, 0}, {30, 0}, {0, 40}}, 0, 360, 200, nil)
+	assert.Zero(t, open(cone))
+	assert.InEpsilon(t, math.Pi*900*40/3, volume(cone), 0.002)
+}
+
+// A dome of many sides has one normal where they meet: the one of the ball that it is.
+func TestACurveOfManySidesIsSmooth(t *testing.T) {
+	line := []RZ{{0, 0}}
+	for i := range 13 {
+		a := math.Pi / 2 * float64(i) / 12
+		line = append(line, RZ{50 * math.Cos(a), 50 * math.Sin(a)})
+	}
+	m := Sector(line, 0, 360, 96, nil)
+	for i, p := range m.P {
+		if p.Z > 3 && p.Z < 49 { // not at the foot's edge, nor at the pole
+			assert.Greater(t, r3.Dot(m.N[i], unit(p)), 0.997, "%v", p)
+		}
+	}
+}
+
+func TestTheLarderKeepsItsSizes(t *testing.T) {
+	out := Slice{120, 170}
+	for _, lid := range []bool{false, true} {
+		crust, filling := Tart(120, 40, Slice{}, lid, 48)
+		sized(t, "tart", Join(crust, filling), 240, 240, 40)
+		assert.Zero(t, open(crust))
+		assert.Zero(t, open(filling))
+		cut, less := Tart(120, 40, out, lid, 48)
+		assert.Zero(t, open(cut), "with a slice out")
+		assert.InEpsilon(t, volume(filling)*310/360, volume(less), 0.01, "the slice is missing")
+	}
+	crumb, cream, coat := Cake(90, 110, 3, 6, out, 48)
+	sized(t, "cake", Join(crumb, cream, coat), 180, 0, 110)
+	for _, m := range []Mesh{crumb, cream, coat} {
+		assert.Zero(t, open(m))
+		assert.Positive(t, volume(m))
+	}
+	crust, inside := Loaf(220, 110, 95, 0, 12, 3, 40)
+	sized(t, "loaf", Join(crust, inside), 110, 220, 95)
+	assert.Zero(t, open(Join(crust, inside)))
+	crust, inside = Loaf(260, 110, 95, 3, 13, 3, 40)
+	assert.Zero(t, open(Join(crust, inside)), "each slice is whole")
+	crust, inside = Toast(110, 95, 14, 40)
+	sized(t, "toast", Join(crust, inside), 110, 95, 14)
+	rind, pith, flesh := Citrus(32, 5, 9, 48)
+	sized(t, "citrus", rind, 64, 64, 5)
+	for _, m := range []Mesh{rind, pith, flesh} {
+		assert.Zero(t, open(m))
+		assert.Positive(t, volume(m))
+	}
+	lo, hi := flesh.Bounds()
+	assert.Less(t, hi.X-lo.X, 60.0, "the flesh stays within its pith")
+	nest := Noodles(70, 45, 5, 30, 2, 24)
+	lo, hi = nest.Bounds()
+	assert.True(t, hi.X <= 70.8 && lo.X >= -70.8 && hi.Z <= 45.5 && lo.Z >= -0.5, "%v %v", lo, hi)
+	assert.Greater(t, hi.Z, 38.0)
+	require.Len(t, nest.Runs, 30)
+}

@@ -1,0 +1,53 @@
+package shape
+
+import "math"
+
+// Noodles are strands twirled into a nest on z = 0, within rMm and about as high as hMm.
+func Noodles(rMm, hMm, thickMm float64, strands int, seed int64, steps int) Mesh {
+	var all []Mesh
+	points := max(18, steps)
+	for i := range strands {
+		h := func(k int64) float64 { return Hash(int64(i), k, 7, seed) }
+		up := (float64(i) + 0.5) / float64(strands) // from the foot to the top
+		ring := (rMm - thickMm) * (0.42 + 0.55*h(1)) * math.Sqrt(1-0.72*up*up)
+		tilt, turn := 0.28*(h(2)-0.5), 2*math.Pi*h(3)
+		round := 0.7 + 0.9*h(4) // of a whole turn
+		off := 0.16 * rMm * (1 - up)
+		ox, oy := off*(h(5)-0.5), off*(h(6)-0.5)
+		var path [][3]float64
+		for k := range points {
+			t := float64(k) / float64(points-1)
+			a := turn + 2*math.Pi*round*t
+			r := ring * (0.9 + 0.1*math.Sin(3*a+6*h(8)))
+			z := thickMm/2 + (hMm-thickMm)*up*0.94 + tilt*r*math.Cos(a-turn) + 0.6*thickMm*math.Sin(5*a+6*h(9))
+			x, y := ox+r*math.Cos(a), oy+r*math.Sin(a)
+			if over := math.Hypot(x, y) / (rMm - thickMm/2); over > 1 {
+				x, y = x/over, y/over
+			}
+			path = append(path, [3]float64{x, y, math.Min(hMm-thickMm/2, math.Max(thickMm/2, z))})
+		}
+		all = append(all, Tube(path, thickMm/2, 6))
+	}
+	return Strewn(all...)
+}
+
+// Ruffle is a leaf of lettuce as it lies in a bun: a ring that waves, reaching rMm.
+func Ruffle(rMm, waveMm float64, waves int, seed int64, steps int) Mesh {
+	var m Mesh
+	n := max(steps, 8*waves)
+	const rows = 4
+	for j := 0; j <= rows; j++ {
+		t := float64(j) / rows
+		for i := 0; i <= n; i++ {
+			a := 2 * math.Pi * float64(i%n) / float64(n)
+			w := math.Sin(float64(waves)*a+2*Noise(4*math.Cos(a), 4*math.Sin(a), 0, seed)) * waveMm * t * t
+			r := rMm * (0.55 + 0.45*t) * (1 - 0.05*t*(1+math.Sin(float64(waves)*1.3*a)))
+			m.P = append(m.P, vec(r*math.Cos(a), r*math.Sin(a), waveMm+w))
+		}
+	}
+	for j := range rows {
+		m.band((j+1)*(n+1), j*(n+1), n)
+	}
+	m.smooth()
+	return m
+}
