@@ -3,9 +3,11 @@ package draft
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
@@ -52,7 +54,7 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 		to, _ := next.Deg()
 		out[0].Next, out[0].Swap = string(next), []finding.Edit{finding.SetNumber("camera.elevationDeg", to)}
 	}
-	choices := s.Lenses(m.ask.Kit, m.ask.School, scene.LensWish{WidthMm: need, NearestMm: 250, FarMm: far})
+	choices := bodiesFirst(s.Lenses(m.ask.Kit, m.ask.School, scene.LensWish{WidthMm: need, NearestMm: 250, FarMm: far}), m.ask.Kit)
 	if len(choices) == 0 || !choices[0].OK {
 		if len(choices) == 0 {
 			m.lack(finding.Finding{Code: "no-lens", Severity: finding.Note, Subject: "Lens", Measure: "the kit has none", Limit: "one that is written down", Because: "The draft takes a usual zoom.", Try: []finding.Try{finding.Hands("Write the lenses of the kit down")}})
@@ -79,6 +81,37 @@ func (m *maker) camera(s scene.Set, x Shot, d *Dish) (scene.Set, []Choice) {
 		s.Camera.AimXMm = math.Round(side * 0.075 * wide)
 	}
 	return s, append(out, lens)
+}
+
+// bestBody is the body with the largest sensor, and of those alike with the most pixels; the
+// first of equals.
+func bestBody(items []kit.Item) (kit.Item, bool) {
+	var best kit.Item
+	found := false
+	for _, i := range items {
+		area, most := i.SensorWMm*i.SensorHMm, best.SensorWMm*best.SensorHMm
+		if i.Kind == kit.Body && (!found || area > most || area == most && i.PixelsLong > best.PixelsLong) {
+			best, found = i, true
+		}
+	}
+	return best, found
+}
+
+// bodiesFirst puts a phone's lenses behind those of a body that show it as well: a phone is
+// taken when there is nothing else.
+func bodiesFirst(all []scene.LensChoice, items []kit.Item) []scene.LensChoice {
+	place := func(c scene.LensChoice) int {
+		phone := slices.ContainsFunc(items, func(i kit.Item) bool { return i.Kind == kit.Phone && i.Name == c.On().Body })
+		switch {
+		case !c.OK:
+			return 2
+		case phone:
+			return 1
+		}
+		return 0
+	}
+	slices.SortStableFunc(all, func(a, b scene.LensChoice) int { return place(a) - place(b) })
+	return all
 }
 
 // toldNear is how much nearer or wider a frame is than usual when a reference says so: start

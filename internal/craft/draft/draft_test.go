@@ -15,6 +15,7 @@ import (
 	"figladder/internal/craft/compose"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/kit"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/scene"
@@ -263,6 +264,28 @@ func TestADraftFollowsWhatReferencesSay(t *testing.T) {
 	tight, _ := draftOf(t, 4, Told{Near: "tight", NearWords: "Tight on it."})
 	plain, _ := draftOf(t, 4, Told{})
 	assert.Less(t, across(tight), across(plain), "nearer")
+}
+
+func TestAPhoneIsTakenWhenThereIsNothingElse(t *testing.T) {
+	phone := kit.Item{Name: "Pocket phone", Kind: kit.Phone, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, HighestISO: 800, Lenses: []kit.FixedLens{{Name: "Main", FocalMm: 6.8, Number: 1.8, SensorWMm: 9.8, SensorHMm: 7.3, PixelsLong: 8064, ClosestMm: 120}}}
+	took := func(items []kit.Item) []string {
+		a := ask(cooked(t, "shared")[:6], shelf())
+		a.Kit = items
+		d, err := Make(t.Context(), a)
+		require.NoError(t, err)
+		var out []string
+		for _, u := range d.SetUps {
+			for _, f := range u.Frames {
+				out = append(out, f.Own.Camera.Body)
+			}
+		}
+		return out
+	}
+	small := kit.Item{Name: "APS-C body", Kind: kit.Body, SensorWMm: 23.5, SensorHMm: 15.6, PixelsLong: 6000, HighestISO: 3200}
+	for _, body := range took(append([]kit.Item{small, phone}, bag()...)) {
+		assert.Equal(t, "Body", body, "the best there is")
+	}
+	assert.Contains(t, took([]kit.Item{phone}), "Pocket phone")
 }
 
 // A helping decides the vessel and how full it is; what it holds is read back by the scene.

@@ -100,11 +100,8 @@ func (m *maker) chosen(g group) (scene.Set, []Choice) {
 	s := scene.StartFor(toldAngle(x, d), string(d.Form))
 	s.Cards, s.Things = []scene.Card{}, []scene.Thing{}
 	s = s.WithDecided(scene.Decided{Plan: d.Plan, Day: m.ask.Day})
-	for _, i := range m.ask.Kit {
-		if i.Kind == "body" {
-			s.Camera = s.Camera.OnBody(i)
-			break
-		}
+	if body, ok := bestBody(m.ask.Kit); ok {
+		s.Camera = s.Camera.OnBody(body)
 	}
 	var out []Choice
 	s, c := m.vessel(s, d)
@@ -134,6 +131,9 @@ func (m *maker) rawSet(g group) (scene.Set, []Choice) {
 	d := g.dish
 	s := scene.StartFor(words.ThreeQuarter, "bowl")
 	s.Cards, s.Things = []scene.Card{}, []scene.Thing{}
+	if body, ok := bestBody(m.ask.Kit); ok {
+		s.Camera = s.Camera.OnBody(body)
+	}
 	var props []cupboard.Prop
 	for _, p := range m.ask.Props {
 		props = append(props, p.Prop)
