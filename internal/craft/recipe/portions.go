@@ -36,13 +36,17 @@ var (
 // measured is how large something is, not how many.
 var measured = regexp.MustCompile(`(?i)\d ?(?:cm|mm|in|inch|inches|g|oz)\b`)
 
-var spelt = map[string]int{"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "a dozen": 12, "a baker's dozen": 13, "a baker’s dozen": 13}
+// spelt are counts that ingredients are not written with; the others are in words.
+var spelt = map[string]int{"eleven": 11, "a dozen": 12, "a baker's dozen": 13, "a baker’s dozen": 13}
 
 // numbered reads a count in figures or words; 0 for none.
 func numbered(s string) int {
 	s = strings.ToLower(s)
 	if n, ok := spelt[s]; ok {
 		return n
+	}
+	if n, ok := words[s]; ok {
+		return int(n.Float())
 	}
 	if by, ok := strings.CutSuffix(s, " dozen"); ok {
 		return 12 * numbered(by)

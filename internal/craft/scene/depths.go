@@ -172,20 +172,14 @@ func (r *reader) pour() {
 	if h <= 0 {
 		return
 	}
-	c := r.s.Camera
-	pitch := math.Max(c.SensorWidthMm, c.SensorHeightMm) / float64(c.PixelsLong)
-	perPublished := 1.0
-	if r.w.OutputLongPx > 0 {
-		perPublished = float64(c.PixelsLong) / float64(r.w.OutputLongPx)
-	}
-	v, t := optics.FallSpeed(h), optics.FallSeconds(h)
-	shutter := optics.ShutterFor(v, 2*perPublished, r.m, pitch)
+	f := r.s.Falls(h, r.w.OutputLongPx)
+	v, t, shutter := f.SpeedMmS, f.Seconds, f.ShutterS
 	fastest := exposure.ShutterNoSlower(shutter)
 	x := reading.New("pour", "Pour", shutter, "s", 5, "Free fall; motion in pixels = v·t·m / pitch",
 		reading.Line{Words: fmt.Sprintf("Speed after falling %.0f mm", h), Formula: "√(2 g h)", Shown: fmt.Sprintf("%.0f mm/s", v)},
 		reading.Line{Words: "Shutter that freezes it to two published pixels", Formula: "px · pitch / (m · v)", Shown: exposure.ShowShutter(shutter)},
 		reading.Line{Words: "It takes so long to arrive: press when it leaves the jug, and keep the burst going for as long again", Formula: "√(2h / g)", Shown: fmt.Sprintf("%.2f s", t)},
-		reading.Line{Words: "At ten frames a second the burst has", Formula: "10 × 2t, three at least", Shown: fmt.Sprintf("%.0f frames", math.Max(3, math.Ceil(20*t)))})
+		reading.Line{Words: "At ten frames a second the burst has", Formula: "10 × 2t, three at least", Shown: fmt.Sprintf("%.0f frames", f.Frames)})
 	x.Shown, x.Unit = exposure.ShowShutter(fastest)+" or faster", ""
 	r.add(x)
 }

@@ -164,11 +164,13 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 	if err != nil {
 		return a, err
 	}
+	deeds := map[string][]method.Deed{}      // by dish
 	falls := map[string]map[string]float64{} // by dish and by the word of a deed
 	for _, x := range list {
 		if falls[x.DishID] == nil {
 			falls[x.DishID] = map[string]float64{}
-			for _, d := range method.Of(dishes[x.DishID].Recipe, own) {
+			deeds[x.DishID] = method.Of(dishes[x.DishID].Recipe, own)
+			for _, d := range deeds[x.DishID] {
 				falls[x.DishID][d.Word] = shots.FallsMm(d.Class)
 			}
 		}
@@ -201,7 +203,7 @@ func (s *Room) draftAsk(ctx context.Context, shootID string) (draft.Ask, error) 
 		}
 		items := kitchen.Items(row.Recipe)
 		a.Dishes = append(a.Dishes, draft.Dish{ID: row.Key, Title: row.Recipe.Title, Form: row.Form, Ask: ask, Plan: row.Colour, Iced: iced(items),
-			Served: shots.Serve(row.Recipe, row.Form, method.Of(row.Recipe, own)), Told: draft.Tell(references, row.Key), PortionMl: portionOf(&row).Ml})
+			Served: shots.Serve(row.Recipe, row.Form, deeds[row.Key]), Told: draft.Tell(references, row.Key), PortionMl: portionOf(&row).Ml})
 	}
 	if a.Props, err = s.Cupboard.ForDraft(ctx, shootID); err != nil {
 		return a, err

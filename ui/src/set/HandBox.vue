@@ -18,7 +18,7 @@ const root = ref<HTMLElement>()
 const on = computed(() => props.fields.find((f) => f.flag && f.path.endsWith('.on')))
 const held = computed(() => handOf(props.fields))
 const listed = computed(() => ['light', 'card', 'thing'].includes(part(chosen.value)[0]))
-const wrong = computed(() => held.value.flatMap((f) => about(f.path) || []))
+const wrong = computed(() => held.value.filter((f) => about(f.path)))
 function away() {
   takeAway()
   emit('shut')
@@ -57,7 +57,7 @@ defineExpose({ enter })
         />
       </label>
     </div>
-    <p v-for="(w, i) in wrong" :key="i" class="wrong" role="alert">{{ w }}</p>
+    <p v-for="f in wrong" :id="'e-h-' + f.path" :key="f.path" class="wrong" role="alert">{{ about(f.path) }}</p>
     <footer>
       <ChipButton :aria-expanded="numbers" @click="emit('numbers')">All numbers <kbd>n</kbd></ChipButton>
       <ChipButton v-if="listed" @click="away">Take away</ChipButton>

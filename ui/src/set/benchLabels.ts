@@ -43,7 +43,11 @@ export function shownAs(b: Pick<Bench, 'set' | 'report'>, i: number): string {
 export function boxAbove(b: Bench, thing: Thing): Box | undefined {
   const { set: s, unit } = b
   const [kind, n] = part(thing)
-  if (kind === 'camera') return { x: b.lens.x - 17 * unit, y: -b.lens.y - 9 * unit, w: 34 * unit, h: 29 * unit }
+  if (kind === 'camera') {
+    // Straight above it is drawn below the dish, which it would hide.
+    const down = s.camera.elevationDeg > 80 ? 26 * unit + s.vessel.diameterMm / 2 : 0
+    return { x: b.lens.x - 17 * unit, y: -b.lens.y - 9 * unit + down, w: 34 * unit, h: 29 * unit }
+  }
   if (kind === 'vessel' || kind === 'food')
     return round({ xMm: s.vessel.xMm, yMm: s.vessel.yMm, widthMm: s.vessel.diameterMm, depthMm: s.vessel.diameterMm })
   if (kind === 'ground') return s.ground.on ? round(s.ground) : undefined
@@ -87,10 +91,9 @@ export function labelsAbove(b: Bench): Wanted[] {
   ]
   const camera = boxAbove(b, 'camera')!
   const overhead = s.camera.elevationDeg > 80
-  const down = overhead ? 26 * u + s.vessel.diameterMm / 2 : 0
   const words = `camera${overhead ? ' above' : ''}, ${s.camera.focalMm} mm`
   const [right, left, below] = [round(camera)[2]!, round(camera)[3]!, round(camera)[1]!]
-  out.push({ key: 'camera', words, at: [right, left, below].map((p) => ({ ...p, y: p.y + down })) })
+  out.push({ key: 'camera', words, at: [right, left, below] })
   for (const [i, l] of (s.lights ?? []).entries()) {
     const box = boxAbove(b, 'light-' + i)!
     const at = round(box)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { SceneSet } from '../api/client'
 import { words } from '../api/words'
-import { fieldsOf, handOf, part, read, standing, unplaced, write } from './fields'
+import { fieldsOf, handOf, part, read, unplaced, write } from './fields'
 import { nameOf, rollOf } from './roll'
 
 const set = {
@@ -22,6 +22,7 @@ const set = {
     { kind: 'board', name: '', on: true },
   ],
 } as unknown as SceneSet
+const standing = ['camera', 'kit', 'vessel', 'food', 'ground', 'backdrop', 'daylight', 'table', 'room']
 const alike = { round: ['plate'], edible: ['scatter'] }
 const paths = (thing: string) => fieldsOf(set, thing, alike).map((f) => f.path)
 

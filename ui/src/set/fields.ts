@@ -34,9 +34,6 @@ export const lightKinds = one(words.Light.kind)
 export const thingKinds = one(words.Thing.kind)
 export const cardKinds = one(words.Card.kind)
 
-/** What is always there, beside what stands in lists. */
-export const standing = ['camera', 'kit', 'vessel', 'food', 'ground', 'backdrop', 'daylight', 'table', 'room'] as const
-
 const plain: Record<string, Field[]> = {
   camera: [
     { path: 'camera.elevationDeg', hand: 'Up', label: 'Elevation', ...deg },
