@@ -580,7 +580,7 @@ useKeys([
             ><option v-for="f in forms" :key="f.value" :value="f.value">{{ f.words }}</option></ChoiceField
           >
         </el-form-item>
-        <el-form-item label="For how many" label-position="top" :error="recipeSheet.about('yield')"
+        <el-form-item class="wide" label="For how many" label-position="top" :error="recipeSheet.about('yield')"
           ><el-input v-model="draft.yield" aria-label="For how many" placeholder="Serves 4" maxlength="200"
         /></el-form-item>
         <el-form-item label="Ingredients, a line each" label-position="top"
