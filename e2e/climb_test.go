@@ -88,7 +88,7 @@ func TestOneWholeClimb(t *testing.T) {
 	assert.InDelta(t, bare, p.reading("keyFillBare"), 0.12, "the figure without cards is about the one it had")
 	p.press("z", chromedp.ModifierCtrl)
 	p.sees("Taken back")
-	assert.InDelta(t, filled, p.reading("keyFill"), 0.02, "undo brings the fill back")
+	p.comesTo("keyFill", filled, 0.02, "undo brings the fill back")
 	// by keyboard
 	wide := p.reading("frameWidth")
 	eval[any](p, "document.querySelector('.above [data-thing=camera]').focus()")

@@ -335,6 +335,15 @@ func (p *page) reading(key string) float64 {
 	return v
 }
 
+// comesTo waits until the reading is what it is told to be. After a deed is taken back the page says so first and works
+// the figures out after: on a busy machine the old figure still stands there meanwhile.
+func (p *page) comesTo(key string, want, within float64, why string) {
+	p.t.Helper()
+	p.saved()
+	p.until(fmt.Sprintf("Math.abs(parseFloat(document.querySelector('[data-reading=%s]')?.dataset.value) - %g) <= %g", key, want, within),
+		fmt.Sprintf("%s to be %.3f: %s", key, want, why))
+}
+
 // saved waits until the screen says that what was typed is kept.
 func (p *page) saved() {
 	p.t.Helper()

@@ -48,7 +48,7 @@ func TestLightIsWorkedWith(t *testing.T) {
 	assert.InDelta(t, told, p.reading("keyFill"), 0.15, "with and without were told beforehand")
 	p.press("z", chromedp.ModifierCtrl)
 	p.sees("Taken back")
-	assert.InDelta(t, farther, p.reading("keyFill"), 0.02)
+	p.comesTo("keyFill", farther, 0.02, "undo puts the card back where it was dragged")
 
 	// Turned, leaned and moved by keys.
 	eval[any](p, "document.querySelector('.above [data-thing=card-0]').focus()")
@@ -105,10 +105,10 @@ func TestLightIsWorkedWith(t *testing.T) {
 	before := p.reading("keyFill")
 	p.click("Stand it so")
 	p.until("document.querySelector('.found li.used')", "the answer to stand")
-	assert.InDelta(t, said, p.reading("keyFill"), 0.06, "the set is lit as the answer said")
+	p.comesTo("keyFill", said, 0.06, "the set is lit as the answer said")
 	p.press("z", chromedp.ModifierCtrl)
 	p.sees("Taken back")
-	assert.InDelta(t, before, p.reading("keyFill"), 0.02)
+	p.comesTo("keyFill", before, 0.02, "undo puts the fill back")
 
 	// All round: a frame in every place, one chosen.
 	p.visit("Merrow", "/round/HERO", "o'clock, 40° high", "")
