@@ -18,6 +18,15 @@ type group struct {
 	stands *Standing // what a person has made of it
 }
 
+// seeded is what chance depends on in a set-up: names, not keys, so that the same recipes come
+// out the same in another studio.
+func (g group) seeded() string {
+	if g.raw {
+		return Ingredients
+	}
+	return g.dish.Title + " " + string(g.light)
+}
+
 // lead is the frame that the set-up is built for: the hero, or the first.
 func (g group) lead() Shot {
 	for _, k := range []shots.Kind{shots.Hero, shots.Alternate} {

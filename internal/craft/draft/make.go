@@ -15,6 +15,7 @@ import (
 	"figladder/internal/craft/cores"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/finding"
+	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
@@ -42,7 +43,7 @@ func (m *maker) lack(f finding.Finding) {
 }
 
 func (m *maker) judge(s scene.Set) (compose.Judged, error) {
-	return JudgeFor(m.ctx, m.ask.Wants, m.ask.Shapes)(s)
+	return JudgeFor(m.ctx, m.ask.Wants, m.ask.Shapes, light.Search)(s)
 }
 
 // How many presses of findings are looked at, for what is built and for a frame's camera.
@@ -159,7 +160,7 @@ func (m *maker) rawSet(g group) (scene.Set, []Choice) {
 
 // built arranges, lights and looks at a set-up, and each of its frames.
 func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
-	rng := m.random(g.key)
+	rng := m.random(g.seeded())
 	lead := g.lead()
 	out := SetUp{Key: g.key, Words: g.dish.Title, Frames: []Frame{}, Choices: choices}
 	if g.raw {
@@ -189,7 +190,7 @@ func (m *maker) built(g group, s scene.Set, choices []Choice) SetUp {
 	out.Choices = append(out.Choices, lit...)
 	s, sharp := m.sharp(s, lead)
 	s, stop := m.aperture(s)
-	mended, err := Mend(s, m.judge, func(path string) bool {
+	mended, err := MendShown(m.ctx, s, m.ask.Wants, m.ask.Shapes, func(path string) bool {
 		return !decidedElsewhere(path) && !strings.HasPrefix(path, "vessel.") && !strings.HasPrefix(path, "food.") && !strings.HasPrefix(path, "table.") && !strings.HasPrefix(path, "room.")
 	}, heroPresses)
 	if err == nil {

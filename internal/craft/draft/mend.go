@@ -30,9 +30,28 @@ func costOf(all []finding.Finding) float64 {
 // Judge reads a set with all that is asked of it.
 type Judge func(scene.Set) (compose.Judged, error)
 
-// JudgeFor judges coarsely, as a draft and a mend do hundreds of times.
-func JudgeFor(ctx context.Context, w scene.Wants, wanted []compose.Wanted) Judge {
-	return func(s scene.Set) (compose.Judged, error) { return compose.Judge(ctx, s, w, wanted, light.Search) }
+// JudgeFor judges at a detail: coarsely, as a draft and a mend do hundreds of times, or as the
+// set is shown.
+func JudgeFor(ctx context.Context, w scene.Wants, wanted []compose.Wanted, d light.Detail) Judge {
+	return func(s scene.Set) (compose.Judged, error) { return compose.Judge(ctx, s, w, wanted, d) }
+}
+
+// closePresses is how many presses are looked at as the set is shown, after the coarse ones.
+const closePresses = 5
+
+// MendShown mends coarsely and then, of what spoils the picture, nearly as the set is shown: light that
+// is worked out finely can find what a coarse look missed by a little.
+func MendShown(ctx context.Context, s scene.Set, w scene.Wants, wanted []compose.Wanted, allow func(path string) bool, most int) (Mended, error) {
+	coarse, err := Mend(s, JudgeFor(ctx, w, wanted, light.Search), allow, most)
+	if err != nil {
+		return Mended{}, err
+	}
+	out, err := mend(coarse.Set, JudgeFor(ctx, w, wanted, light.Effect), allow, closePresses, true)
+	if err != nil {
+		return Mended{}, err
+	}
+	out.Did, out.Was = append(coarse.Did, out.Did...), max(coarse.Was, out.Was)
+	return out, nil
 }
 
 // Mended is a set with what was pressed.
@@ -49,6 +68,11 @@ type Mended struct {
 // changed; most is how many presses are looked at. A set with nothing to press comes back as
 // it is.
 func Mend(s scene.Set, judge Judge, allow func(path string) bool, most int) (Mended, error) {
+	return mend(s, judge, allow, most, false)
+}
+
+// mend is Mend; spoilsOnly leaves alone what is only worth knowing.
+func mend(s scene.Set, judge Judge, allow func(path string) bool, most int, spoilsOnly bool) (Mended, error) {
 	j, err := judge(s)
 	if err != nil {
 		return Mended{}, err
@@ -59,6 +83,9 @@ func Mend(s scene.Set, judge Judge, allow func(path string) bool, most int) (Men
 		gained := false
 	all:
 		for _, f := range j.Findings {
+			if spoilsOnly && f.Severity == finding.Note {
+				continue
+			}
 			for _, t := range f.Try {
 				if len(t.Edits) == 0 || looked[key(t)] || !allowed(t.Edits, allow) || tries >= most {
 					continue

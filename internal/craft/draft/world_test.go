@@ -10,7 +10,6 @@ import (
 	"testing"
 
 	"figladder/internal/craft/almanac"
-	"figladder/internal/craft/colour"
 	"figladder/internal/craft/compose"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/kit"
@@ -54,7 +53,7 @@ func dishOf(n int, r recipe.Recipe, dark bool) (Dish, []Shot) {
 	for _, i := range r.Ingredients {
 		items = append(items, i.Item)
 	}
-	d := Dish{ID: id, Title: r.Title, Form: form, Plan: colour.FromIngredients(items), Served: shots.Serve(r, form, method.Of(r, nil)), Iced: strings.Contains(strings.ToLower(strings.Join(items, " ")), "ice cube")}
+	d := Dish{ID: id, Title: r.Title, Form: form, Plan: shots.PlanOf(r, form), Served: shots.Serve(r, form, method.Of(r, nil)), Iced: strings.Contains(strings.ToLower(strings.Join(items, " ")), "ice cube")}
 	d.Ask = cupboard.Ask{Dish: r.Title, Form: string(form), Ingredients: items, Food: d.Plan.Food, Dark: dark, AcrossMm: r.Across()}
 	falls := map[string]float64{}
 	for _, deed := range method.Of(r, nil) {

@@ -3,6 +3,8 @@ package scene
 import (
 	"fmt"
 	"math"
+	"regexp"
+	"slices"
 	"strings"
 	"time"
 
@@ -100,7 +102,12 @@ func GroundOf(p cupboard.Prop, id string) (Ground, bool) {
 	return g, g.WidthMm > 0
 }
 
-// material is the first of the words that a prop's material has; empty when it has none.
+// ofMetal are words for what is of metal, in what a prop is made of or, where that is not written
+// down, in its name: a steel coupe.
+var ofMetal = regexp.MustCompile(`\b(?:steel|stainless|brass|copper|bronze|tin|pewter|silver|alumini?um|metal)\b`)
+
+// material is the first of the words that a prop's material has, or its name where no material
+// is written down; empty when it has none.
 func material(p cupboard.Prop, all ...string) string {
 	of := strings.ToLower(p.Material)
 	for _, m := range all {
@@ -108,7 +115,10 @@ func material(p cupboard.Prop, all ...string) string {
 			return m
 		}
 	}
-	if strings.Contains(of, "steel") || strings.Contains(of, "brass") {
+	if of == "" {
+		of = strings.ToLower(p.Name)
+	}
+	if slices.Contains(all, "metal") && ofMetal.MatchString(of) {
 		return "metal"
 	}
 	return ""

@@ -95,3 +95,13 @@ func TestASearchBeginsWithTheShotsOwnWish(t *testing.T) {
 	assert.InDelta(t, 2.5, left.Wish("", w).FillStops, 1e-9)
 	assert.InDelta(t, 1.5, left.Wish("", Wants{}).FillStops, 1e-9)
 }
+
+// What shines as metal does is told from its name where nobody wrote down what it is made of.
+func TestAPropsNameSaysThatItIsOfMetal(t *testing.T) {
+	for _, c := range []struct{ name, material, want string }{
+		{"Steel coupe", "", "metal"}, {"Copper jug", "", "metal"}, {"Coupe, pewter", "", "metal"},
+		{"Iron pinch bowl", "", ""}, {"Tinted bowl", "", ""}, {"Steel grey bowl", "glazed ceramic", "ceramic"}, {"Jug", "brass", "metal"},
+	} {
+		assert.Equal(t, c.want, material(cupboard.Prop{Name: c.name, Material: c.material}, "ceramic", "metal"), c.name)
+	}
+}

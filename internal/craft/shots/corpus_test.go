@@ -87,7 +87,7 @@ func (s share) percent() float64 {
 
 type measured struct{ form, angle, steams, irreversible, beyond, actions, traps, alone share }
 
-func measure(t *testing.T, all []labelled) (m measured) {
+func scored(t *testing.T, all []labelled) (m measured) {
 	for _, x := range all {
 		r := recipe.Typed(x.Title, strings.Join(x.Ingredients, "\n"), strings.Join(x.Method, "\n"))
 		require.Len(t, r.Steps, len(x.Method), x.Title)
@@ -181,7 +181,7 @@ func (m measured) String() string {
 
 // Twenty recipes that the code was tuned on.
 func TestLabelledRecipes(t *testing.T) {
-	m := measure(t, labelledIn(t, "shared"))
+	m := scored(t, labelledIn(t, "shared"))
 	t.Logf("\n%v", m)
 	for _, s := range []share{m.form, m.angle, m.steams} {
 		assert.GreaterOrEqual(t, s.percent(), 95.)
@@ -207,7 +207,7 @@ func TestOwnLabelledRecipes(t *testing.T) { notMuchWorse(t, "own", 9) }
 // notMuchWorse holds a set to five points less than those tuned on; a set of forty traps to four
 // of them.
 func notMuchWorse(t *testing.T, dir string, traps float64) {
-	m := measure(t, labelledIn(t, dir))
+	m := scored(t, labelledIn(t, dir))
 	t.Logf("\n%v", m)
 	for _, s := range []share{m.form, m.angle, m.steams} {
 		assert.GreaterOrEqual(t, s.percent(), 90.)

@@ -9,6 +9,7 @@ import (
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
+	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	_ "golang.org/x/image/webp"
@@ -65,7 +66,7 @@ func (s *Room) ColoursFromRecipe(ctx context.Context, dishID string) (*colour.Pl
 		return nil, err
 	}
 	p := dish.Colour
-	p.Food = colour.FromIngredients(Items(dish.Recipe)).Food
+	p.Food = shots.PlanOf(dish.Recipe, dish.Form).Food
 	return &p, nil
 }
 

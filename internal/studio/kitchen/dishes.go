@@ -5,7 +5,6 @@ import (
 
 	"context"
 
-	"figladder/internal/craft/colour"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/shots"
 	"figladder/internal/formats/recipeld"
@@ -74,7 +73,7 @@ func (s *Room) addDish(ctx context.Context, who core.Who, shootID string, r reci
 		}
 		form = shots.FormOf(r, own).Form
 	}
-	row := &store.Dish{Base: store.NewBase(), DishDoc: store.DishDoc{ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: colour.FromIngredients(Items(r))}}
+	row := &store.Dish{Base: store.NewBase(), DishDoc: store.DishDoc{ShootID: shootID, Form: form, Recipe: r, Supporting: shots.Usual, Colour: shots.PlanOf(r, form)}}
 	if err := s.Deed(ctx, who, shootID, "Added "+r.Title, func(j *store.Journal) error {
 		if _, err := store.Find[store.Shoot](j.TX, shootID); err != nil {
 			return err

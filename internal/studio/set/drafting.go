@@ -281,6 +281,6 @@ func (s *Room) Mend(ctx context.Context, shotID string, set scene.Set) (*draft.M
 		return nil, err
 	}
 	defer done()
-	out, err := draft.Mend(set, draft.JudgeFor(ctx, w, wanted), func(string) bool { return true }, mendPresses)
+	out, err := draft.MendShown(ctx, set, w, wanted, func(string) bool { return true }, mendPresses)
 	return &out, err
 }
