@@ -304,6 +304,24 @@ func TestRound(t *testing.T) {
 	}
 	assert.Contains(t, []int{11, 0, 1}, brightest(behind))
 	assert.InDelta(t, 9, brightest(side), 1)
+	// A camera farther off than its light looks past none that stands before it: it goes behind
+	// the camera, and the dish is seen.
+	far := Start()
+	far.Camera.ElevationDeg, far.Camera.DistanceMm = 20, 1700
+	far.Lights[0].XMm, far.Lights[0].YMm, far.Lights[0].ZMm = far.Aim().X-900, far.Aim().Y, 500
+	cells, err = Round(context.Background(), far, nil)
+	require.NoError(t, err)
+	moved := 0
+	for _, c := range cells {
+		assert.False(t, c.Set.hides(c.Set.Lights[0].Rect()), "at %g o'clock", c.Clock)
+		if c.Behind {
+			moved++
+			assert.InDelta(t, 6, c.Clock, 1.5)
+		}
+	}
+	assert.NotZero(t, moved)
+	assert.False(t, cells[9].Behind, "from the side it stays where it was")
+
 	s := Start()
 	s.Lights[0].On = false
 	_, err = Round(context.Background(), s, nil)

@@ -320,7 +320,24 @@ func (s Set) behindDish(p r3.Vec) bool {
 	return math.Hypot(at.X-v.XMm, at.Y-v.YMm) <= wide
 }
 
+// hides reports whether something flat stands between the lens and the dish.
+func (s Set) hides(q light.Rect) bool {
+	h, lens := s.Hero(), s.Lens()
+	right, _, _ := s.Axes()
+	for _, z := range []float64{0, h.HeightMm} {
+		for _, aside := range []float64{-h.RadiusMm, 0, h.RadiusMm} {
+			if q.Blocks(lens, r3.Add(h.Foot, r3.Add(r3.Vec{Z: z}, r3.Scale(aside, right)))) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 func inFrame(s Set, q light.Rect) bool {
+	if s.hides(q) { // so wide that none of its places below need be in the frame
+		return true
+	}
 	for _, u := range []float64{-1, -.5, 0, .5, 1} {
 		for _, v := range []float64{-1, -.5, 0, .5, 1} {
 			if x, y, ok := s.Project(q.At(u, v)); ok && math.Abs(x) <= 1 && math.Abs(y) <= 1 {

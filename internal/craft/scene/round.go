@@ -20,6 +20,7 @@ type RoundCell struct {
 	BrightStops float64   `json:"brightStops" doc:"Brightest place of the table in the frame against the food, stops"`
 	Words       string    `json:"words" doc:"What this light does"`
 	InFrame     bool      `json:"inFrame" doc:"Whether the camera would see the light"`
+	Behind      bool      `json:"behind" doc:"Whether it had to go behind the camera, since at its own distance it would stand before the lens"`
 }
 
 // RoundHeights are the three heights of a light round, degrees.
@@ -76,19 +77,17 @@ func Round(ctx context.Context, s Set, progress func(float64)) ([]RoundCell, err
 	return out, nil
 }
 
-// from is the set with one light at a clock position and height.
+// behindMm is how far behind the lens a light goes that would stand before it; a start value of
+// our own, for a body and whoever stands at it.
+const behindMm = 300.0
+
+// from is the set with one light at a clock position and height. Where it would stand before the
+// lens it goes behind the camera.
 func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float64) RoundCell {
-	t := s.Copy()
-	l := &t.Lights[key]
-	sin, cos := math.Sincos(heightDeg * math.Pi / 180)
-	x, y := math.Sincos(clock / 12 * 2 * math.Pi)
-	aim := s.Aim()
-	l.XMm, l.YMm = math.Round(aim.X+distance*cos*x), math.Round(aim.Y+distance*cos*y)
-	l.ZMm = math.Round(aim.Z + distance*sin)
-	l.FacingDeg, l.TiltDeg = towards(l.XMm, l.YMm, s), -heightDeg
-	// A low light stands on the table at the lowest.
-	if low := l.HeightMm / 2 * math.Cos(heightDeg*math.Pi/180); l.ZMm < low+5 {
-		l.ZMm = math.Round(low + 5)
+	t := s.at(key, clock, heightDeg, distance)
+	behind := t.hides(t.Lights[key].Rect())
+	if behind {
+		t = s.at(key, clock, heightDeg, s.Camera.DistanceMm+behindMm)
 	}
 	r := &reader{ctx: ctx, s: t}
 	r.engine = r.lightOf(t, light.Search)
@@ -108,9 +107,26 @@ func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float
 		}
 	}
 	c.BrightStops = math.Round(100*r.brightRound()) / 100
-	c.InFrame = inFrame(t, l.Rect())
+	c.InFrame, c.Behind = inFrame(t, t.Lights[key].Rect()), behind
 	c.Words = roundWords(clock, heightDeg, t.Camera.ElevationDeg)
 	return c
+}
+
+// at is the set with one light at a clock position, a height and a distance.
+func (s Set) at(key int, clock, heightDeg, distance float64) Set {
+	t := s.Copy()
+	l := &t.Lights[key]
+	sin, cos := math.Sincos(heightDeg * math.Pi / 180)
+	x, y := math.Sincos(clock / 12 * 2 * math.Pi)
+	aim := s.Aim()
+	l.XMm, l.YMm = math.Round(aim.X+distance*cos*x), math.Round(aim.Y+distance*cos*y)
+	l.ZMm = math.Round(aim.Z + distance*sin)
+	l.FacingDeg, l.TiltDeg = towards(l.XMm, l.YMm, s), -heightDeg
+	// A low light stands on the table at the lowest.
+	if low := l.HeightMm / 2 * math.Cos(heightDeg*math.Pi/180); l.ZMm < low+5 {
+		l.ZMm = math.Round(low + 5)
+	}
+	return t
 }
 
 // roundWords says in a sentence what light from there does (handbook L3).

@@ -292,6 +292,9 @@ useKeys([
             <dd>{{ big.brightStops > 0 ? `the table, by ${big.brightStops.toFixed(1)} stops` : 'the food' }}</dd>
           </div>
         </dl>
+        <p v-if="big.behind" class="small soft">
+          It stands behind the camera: at its own distance it would be before the lens.
+        </p>
         <p v-if="big.inFrame" class="small warn">△ The camera would see the light itself from there.</p>
         <div class="use">
           <el-button type="primary" size="large" :loading="saving" @click="use(false)">{{
