@@ -29,6 +29,20 @@ var larderDishes = []struct {
 	{"Double burger", "plate", "burger", "#5a3826", "#7d9a45", "#34353a", 230, 18, 92, 10, false},
 	{"Bitter leaves", "bowl", "leaves", "#8aa653", "#7a3148", "#a89e8a", 240, 62, 40, 45, false},
 	{"Oat biscuits", "plate", "biscuits", "#c39255", "", "#5f6b79", 240, 18, 18, 42, false},
+	{"Plum trifle", "glass", "layers", "#d9b06a", "#8e2f4c", "#d8dedd", 92, 110, 22, 12, false},
+	{"Lamb skewers", "plate", "skewers", "#7a4a2c", "#c2412e", "#34353a", 290, 18, 14, 45, false},
+	{"Roast chicken", "plate", "bird", "#b06a2c", "#5e7457", "#5f6b79", 330, 22, 105, 24, false},
+	{"Roast beef", "board", "joint", "#b4615a", "#4d6b3a", "#8f6c46", 320, 20, 92, 30, true},
+	{"Whole bream", "plate", "fish", "#a9adb0", "#e6c84a", "#4a5568", 360, 18, 22, 52, false},
+	{"Pork dumplings", "plate", "dumplings", "#e9dcc0", "#5e8a4a", "#34353a", 250, 18, 14, 40, false},
+	{"Squash soup", "bowl", "soup", "#c8772a", "#5e7457", "#8b8d8c", 210, 66, 8, 42, false},
+	{"Eggs in tomato", "bowl", "eggs", "#a8341f", "#5e7457", "#34353a", 240, 50, 10, 52, false},
+	{"Pancakes", "plate", "pancakes", "#e0b777", "#35406a", "#5f6b79", 230, 18, 82, 14, false},
+	{"Plum crumble", "bowl", "crumble", "#c99a5a", "#6a1f38", "#4a5568", 200, 62, 6, 40, false},
+	{"Meatballs", "bowl", "balls", "#8a4426", "#5e7457", "#8b8d8c", 230, 56, 40, 36, false},
+	{"Tomato flatbread", "board", "pizza", "#a8341f", "#4d7a36", "#8f6c46", 320, 18, 16, 50, true},
+	{"Ham sandwich", "plate", "sandwich", "#d59a8c", "#7d9a45", "#5f6b79", 230, 18, 60, 14, false},
+	{"Set cream", "plate", "pudding", "#f0e4cc", "#8a2f3c", "#4d5158", 190, 18, 60, 18, false},
 }
 
 func larderSet(i int) scene.Set {
@@ -48,15 +62,15 @@ func TestLarderPicture(t *testing.T) {
 	if to == "" {
 		t.Skip("set FIGLADDER_LARDER to a file")
 	}
-	const w = 320
-	sheet := image.NewRGBA(image.Rect(0, 0, 4*w, (len(larderDishes)+3)/4*w))
+	const w = 300
+	sheet := image.NewRGBA(image.Rect(0, 0, 6*w, (len(larderDishes)+5)/6*w))
 	for i := range larderDishes {
 		s := larderSet(i)
 		require.Empty(t, s.Check())
 		r := scene.Read(s, scene.Wants{}, light.Search)
 		img := preview.Render(s, r.Exposure, r.FocusMm, preview.Options{LongPx: 480, Samples: 16, Seed: 1})
 		b := img.Bounds()
-		draw.Draw(sheet, image.Rect(i%4*w, i/4*w, i%4*w+w, i/4*w+w).Inset(2), img, image.Pt((b.Dx()-w)/2, (b.Dy()-w)/2), draw.Src)
+		draw.Draw(sheet, image.Rect(i%6*w, i/6*w, i%6*w+w, i/6*w+w).Inset(2), img, image.Pt((b.Dx()-w)/2, (b.Dy()-w)/2), draw.Src)
 	}
 	f, err := os.Create(to)
 	require.NoError(t, err)

@@ -310,7 +310,14 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	if ves.Kind == "plate" || ves.Kind == "board" {
 		reach = R * reaches[o.Kind]
 	}
-	if parts, ok := s.ofLarder(o.Kind, reach, tall, seed, f); ok {
+	dish := serving{reachMm: reach, tallMm: tall, deep: ves.Kind != "plate" && ves.Kind != "board", seed: seed, f: f}
+	if fills[o.Kind] {
+		base = v.FloorMm()
+		dish.levelMm = food.fill()*H - base
+		dish.insideMm = func(z float64) float64 { return v.InsideAt(base + z) }
+		dish.tallMm = top - food.fill()*H
+	}
+	if parts, ok := s.ofLarder(o.Kind, dish); ok {
 		o.Parts = parts
 		raise(&o, base)
 		o.place(at(ves.XMm, ves.YMm, floor), 0)

@@ -18,6 +18,9 @@ type serving struct {
 	reachMm, tallMm float64
 	colour, garnish string
 	cut             bool
+	deep            bool                      // served in something with a wall, not on a plate
+	levelMm         float64                   // how high it is filled, for what fills its vessel
+	insideMm        func(zMm float64) float64 // how wide that is inside, a radius, over its floor
 	seed            int64
 	f               Fineness
 }
@@ -27,11 +30,19 @@ var larder = map[string]func(serving) []Part{
 	"tart": func(v serving) []Part { return v.tart(false) }, "pie": func(v serving) []Part { return v.tart(true) },
 	"cake": serving.cake, "loaf": serving.loaf, "toast": serving.toast, "noodles": serving.noodles, "rice": serving.rice,
 	"burger": serving.burger, "leaves": serving.leaves, "biscuits": serving.biscuits,
+	"bird": serving.bird, "joint": serving.joint, "fish": serving.fish, "skewers": serving.skewers,
+	"soup": serving.soup, "eggs": serving.eggs, "balls": serving.balls, "dumplings": serving.dumplings,
+	"pancakes": serving.pancakes, "pudding": serving.pudding, "crumble": serving.crumble, "layers": serving.layers,
+	"pizza": serving.pizza, "sandwich": serving.sandwich,
 }
+
+// fills are those that take the shape of their vessel from its floor.
+var fills = map[string]bool{"soup": true, "crumble": true, "layers": true}
 
 // reaches is how far of a vessel's radius each of them goes; start values of our own: a tart
 // leaves a rim to lift it by, a loaf's ends come near the edge.
-var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8}
+var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8,
+	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.72, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78}
 
 // Colours that a dish has whatever it is filled with, as baked and as bought: own estimates.
 const (
@@ -313,11 +324,12 @@ func ShapeNamed(title string) string {
 }
 
 // ofLarder stands a dish of the larder up; false for a form that is none.
-func (s Set) ofLarder(form string, reachMm, tallMm float64, seed int64, f Fineness) ([]Part, bool) {
+func (s Set) ofLarder(form string, v serving) ([]Part, bool) {
 	make, ok := larder[form]
 	if !ok {
 		return nil, false
 	}
-	v := serving{reachMm: reachMm, tallMm: math.Max(6, tallMm), colour: s.Food.Colour, garnish: s.Food.Garnish, cut: s.State == words.Cut, seed: seed, f: f}
+	v.tallMm = math.Max(6, v.tallMm)
+	v.colour, v.garnish, v.cut = s.Food.Colour, s.Food.Garnish, s.State == words.Cut
 	return make(v), true
 }

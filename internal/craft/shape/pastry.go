@@ -79,9 +79,18 @@ func Cake(rMm, hMm float64, layers int, coatMm float64, out Slice, steps int) (c
 
 // WithoutSlice leaves out the pieces of a mesh that lie where a slice is missing.
 func WithoutSlice(m Mesh, out Slice) Mesh {
-	if out.ToDeg <= out.FromDeg || len(m.Runs) == 0 {
+	if out.ToDeg <= out.FromDeg {
 		return m
 	}
+	return Kept(m, func(x, y float64) bool {
+		bearing := math.Mod(math.Atan2(x, y)*180/math.Pi+360, 360)
+		return bearing <= out.FromDeg-8 || bearing >= out.ToDeg+8
+	})
+}
+
+// Kept is a mesh of pieces with those alone whose middle, in plan, is to be kept. One that is not
+// of pieces stays as it is.
+func Kept(m Mesh, keep func(x, y float64) bool) Mesh {
 	piece := make([]int, 0, len(m.P)) // of each corner
 	gone := make([]bool, len(m.Runs))
 	at := 0
@@ -90,12 +99,14 @@ func WithoutSlice(m Mesh, out Slice) Mesh {
 		for _, p := range m.P[at : at+n] {
 			x, y = x+p.X, y+p.Y
 		}
-		bearing := math.Mod(math.Atan2(x, y)*180/math.Pi+360, 360)
-		gone[k] = bearing > out.FromDeg-8 && bearing < out.ToDeg+8
+		gone[k] = !keep(x/float64(n), y/float64(n))
 		for range n {
 			piece = append(piece, k)
 		}
 		at += n
+	}
+	if len(m.Runs) == 0 {
+		return m
 	}
 	kept := Mesh{P: m.P, N: m.N, Runs: m.Runs}
 	for _, t := range m.T {

@@ -1,0 +1,127 @@
+package scene
+
+import (
+	"math"
+
+	"figladder/internal/craft/shape"
+)
+
+const (
+	eggWhite  = "#f1ede2"
+	yolk      = "#e8a21e"
+	toasted   = "#c08a4e"
+	tomatoRed = "#a8341f"
+)
+
+// soup fills its vessel to a level: something is swirled in, and what is too tall to sink stands
+// out of it (T9).
+func (v serving) soup() []Part {
+	level, r := v.levelMm, v.insideMm(v.levelMm)-0.4
+	out := []Part{{surface(r, level, v.f), opaqueDrink(Absorbs(v.colour, 1))}}
+	top := edibleStuff(v.colour, "", "wet")
+	top.Pattern = ""
+	out[0].Stuff.Colour = top.Colour
+	swirl := shape.Swirl(r*0.62, 2.3, math.Max(4, r*0.085), 1.4, int(v.f)).Moved(0, at(-r*0.06, r*0.08, level-0.2))
+	out = append(out, Part{swirl, edibleStuff(creamColour, "", "cream")})
+	island := shape.Heap(r*0.26, v.tallMm, 0.22, r*0.1, v.seed, int(v.f)).Moved(0, at(r*0.24, r*0.16, level-1))
+	out = append(out, Part{island, edibleStuff(v.colour, "", "flesh")})
+	var cubes []shape.Mesh
+	for i := range 7 {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 31, v.seed) }
+		a, s := 2*math.Pi*h(1), r*(0.11+0.05*h(2))
+		x, y := r*(0.24+0.22*h(3)*math.Cos(a)), r*(0.16+0.22*h(3)*math.Sin(a))
+		z := math.Max(level-s*0.3, heightOver([]Object{boundOf(out[2:3])}, x, y)-s*0.2)
+		cubes = append(cubes, shape.Box(s, s, s, s*0.1).Tilted(40*(h(4)-0.5)).Moved(360*h(5), at(x, y, z)))
+	}
+	out = append(out, Part{shape.Strewn(cubes...), baked(toasted, 3)})
+	if v.garnish != "" {
+		t := Thing{Kind: "herbs", XMm: r * 0.2, YMm: r * 0.1, WidthMm: r * 0.8, HeightMm: math.Max(7, r*0.11), Count: 8, Colour: v.garnish}
+		out = append(out, t.settled([]Object{boundOf(out)}, v.seed, v.f)...)
+	}
+	return out
+}
+
+// eggs lie on a plate as they are, in anything deeper in a sauce.
+func (v serving) eggs() []Part {
+	n, r := 2, v.reachMm*0.5
+	var out []Part
+	z := 0.0
+	if v.deep {
+		n, r = 3, v.reachMm*0.42
+		z = math.Max(4, v.tallMm*0.5)
+		sauce := edibleStuff(v.colour, "", "wet")
+		sauce.Second = sauce.Colour.Times(0.55)
+		out = append(out, Part{asHigh(shape.Heap(v.reachMm, z, 0.25, 10, v.seed, int(v.f)+8), z), sauce})
+	}
+	var whites, yolks []shape.Mesh
+	for i := range n {
+		sin, cos := math.Sincos(2*math.Pi*float64(i)/float64(n) + 0.5)
+		x, y, lift := v.reachMm*0.47*sin, v.reachMm*0.47*cos, z
+		if v.deep {
+			lift = heightOver([]Object{boundOf(out[:1])}, x, y) - 2
+		}
+		thick := math.Max(3.5, r*0.1)
+		white := shape.Pool(r, thick, 0.2, v.seed+int64(i), 2*int(v.f))
+		ring := shape.Ball(r*0.52, r*0.5, thick*1.3, 0.05, r*0.3, v.seed+int64(i), int(v.f)+8).Moved(0, at(0, 0, thick*0.6))
+		ry := r * 0.32
+		whites = append(whites, shape.Join(white, ring).Moved(70*float64(i), at(x, y, lift)))
+		yolks = append(yolks, shape.Ball(ry, ry, ry*0.6, 0, 1, v.seed, int(v.f)+10).Moved(0, at(x+r*0.05, y, lift+thick*1.55)))
+	}
+	white := edibleStuff(eggWhite, "", "cream")
+	white.Through = 0.2
+	yellow := edibleStuff(yolk, "", "wet")
+	yellow.Pattern, yellow.Rough = "", 0.06
+	out = append(out, Part{shape.Strewn(whites...), white}, Part{shape.Strewn(yolks...), yellow})
+	if v.garnish != "" {
+		t := Thing{Kind: "herbs", WidthMm: v.reachMm * 1.5, HeightMm: math.Max(6, v.reachMm*0.08), Count: 10, Colour: v.garnish}
+		out = append(out, t.settled([]Object{boundOf(out)}, v.seed, v.f)...)
+	}
+	return out
+}
+
+// balls are piled in what they were cooked in.
+func (v serving) balls() []Part {
+	r := math.Min(22, v.reachMm*0.27)
+	sauce := edibleStuff(v.colour, "", "wet")
+	sauce.Colour, sauce.Pattern = sauce.Colour.Times(0.8), ""
+	deep := math.Max(3, r*0.22)
+	out := []Part{{shape.Pool(v.reachMm*0.97, deep, 0.06, v.seed, 2*int(v.f)), sauce}}
+	var all []shape.Mesh
+	put := func(i int, x, y, z float64) {
+		all = append(all, shape.Ball(r*0.99, r*1.02, r*0.96, 0.07, r*0.45, v.seed+int64(i), int(v.f)+6).Moved(50*float64(i), at(x, y, z)))
+	}
+	put(0, 0, 0, r)
+	for i := range 6 {
+		sin, cos := math.Sincos(math.Pi / 3 * float64(i))
+		put(i+1, 2.06*r*sin, 2.06*r*cos, r)
+	}
+	for i := range 3 {
+		sin, cos := math.Sincos(2*math.Pi*float64(i)/3 + 0.5)
+		put(i+8, 1.22*r*sin, 1.22*r*cos, r*2.58)
+	}
+	put(12, 0, 0, r*4.05)
+	meat := baked(v.colour, 5)
+	meat.Coat, meat.Rough = 0.9, 0.25
+	out = append(out, Part{shape.Strewn(all...), meat})
+	return v.strewn(out, "herbs", v.reachMm*1.3, math.Max(6, v.reachMm*0.1), 11, "")
+}
+
+// dumplings lie in a ring, their seams up, one in the middle.
+func (v serving) dumplings() []Part {
+	n := 7
+	long := v.reachMm * 0.72
+	wide, high := long*0.42, math.Min(long*0.42, math.Max(14, v.tallMm))
+	var all []shape.Mesh
+	for i := range n {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(n-1))
+		away, turn := v.reachMm*0.62, 360*float64(i)/float64(n-1)+90
+		if i == n-1 {
+			away, turn = 0, 20
+		}
+		all = append(all, shape.Dumpling(long, wide, high, 7, int(v.f)+6).Moved(turn, at(away*sin, away*cos, 0)))
+	}
+	dough := edibleStuff("#e9dcc0", "", "wet")
+	dough.Pattern, dough.GrainMm, dough.Second, dough.Coat, dough.Rough, dough.Through = "flesh", 9, linear("#c98f4c"), 0.6, 0.3, 0.15
+	out := []Part{{shape.Strewn(all...), dough}}
+	return v.strewn(out, "herbs", v.reachMm*1.5, math.Max(5, v.reachMm*0.07), 12, "")
+}
