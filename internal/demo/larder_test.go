@@ -5,6 +5,7 @@ import (
 	"image/draw"
 	"image/png"
 	"os"
+	"strings"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -53,7 +54,7 @@ func larderSet(i int) scene.Set {
 	if d.cut {
 		s.State = "cut"
 	}
-	s.Camera.ElevationDeg, s.Camera.Aperture, s.Camera.DistanceMm = d.deg, 8, 3.2*d.across+200
+	s.Camera.ElevationDeg, s.Camera.Aperture, s.Camera.DistanceMm = d.deg, 8, 2.1*d.across+160
 	return s
 }
 
@@ -63,6 +64,15 @@ func TestLarderPicture(t *testing.T) {
 		t.Skip("set FIGLADDER_LARDER to a file")
 	}
 	const w = 300
+	if one := os.Getenv("FIGLADDER_LARDER_ONLY"); one != "" {
+		all := larderDishes
+		larderDishes = nil
+		for _, d := range all {
+			if strings.Contains(","+one+",", ","+d.form+",") {
+				larderDishes = append(larderDishes, d)
+			}
+		}
+	}
 	sheet := image.NewRGBA(image.Rect(0, 0, 6*w, (len(larderDishes)+5)/6*w))
 	for i := range larderDishes {
 		s := larderSet(i)

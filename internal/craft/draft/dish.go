@@ -20,10 +20,12 @@ var above = map[shots.Form]float64{"plate": 0.13, "flat": 0.06, "tall": 0.4, "st
 
 // aboveNamed is the same for shapes that a dish's name says, where its form would have it too low
 // or too high: start values of our own.
-var aboveNamed = map[string]float64{"tart": 0.08, "pie": 0.2, "cake": 0.42, "loaf": 0.38, "toast": 0.08, "noodles": 0.16, "rice": 0.12, "burger": 0.42, "leaves": 0.2, "biscuits": 0.1}
+var aboveNamed = map[string]float64{"tart": 0.08, "pie": 0.2, "cake": 0.42, "loaf": 0.38, "toast": 0.08, "noodles": 0.16, "rice": 0.12, "burger": 0.42, "leaves": 0.2, "biscuits": 0.1,
+	"bird": 0.36, "joint": 0.32, "fish": 0.06, "skewers": 0.07, "soup": 0, "eggs": 0.04, "balls": 0.18, "dumplings": 0.1, "pancakes": 0.4, "pudding": 0.32, "crumble": 0.04, "layers": 0.22, "pizza": 0.06, "sandwich": 0.26}
 
 // usualOn is what goes on a shape where no garnish is known; others get something green.
-var usualOn = map[string]string{"tart": "", "pie": "", "cake": "#f1e8d6", "loaf": "", "burger": "#7d9a45", "biscuits": ""}
+var usualOn = map[string]string{"tart": "", "pie": "", "cake": "#f1e8d6", "loaf": "", "burger": "#7d9a45", "biscuits": "",
+	"fish": "#e6c84a", "pancakes": "#35406a", "pudding": "#8a2f3c", "crumble": "#6a1f38", "layers": "#8e2f4c", "sandwich": "#7d9a45"}
 
 // shapes are the shapes of food of a form; the vessel's usual where none is named.
 var shapes = map[shots.Form]string{"plate": "mound", "flat": "slices", "tall": "mound", "stack": "stack", "soup": "liquid", "bowl": "mound", "drink": "liquid", "frozen": "scoops", "many-alike": "slices", "bite": "mound", "spread": "mound", "whole": "mound"}
@@ -93,11 +95,12 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	f := &s.Food
 	f.Name, f.Steams = d.Title, d.Served.Steams
 	f.Form = shapeOf(d)
-	liquid := f.Form == "liquid"
+	flat := s.Vessel.Kind == "plate" || s.Vessel.Kind == "board"
+	liquid := f.Form == "liquid" || f.Form == "soup"
 	switch {
-	case liquid && d.Iced:
+	case f.Form == "liquid" && d.Iced:
 		f.Form = "iced"
-	case liquid && (s.Vessel.Kind == "plate" || s.Vessel.Kind == "board"):
+	case flat && (liquid || f.Form == "crumble" || f.Form == "layers"): // nothing holds it
 		f.Form, liquid = "mound", false
 	}
 	high := above[d.Form]
@@ -116,7 +119,7 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 			f.Colour = c.Hex()
 		}
 	}
-	if f.Garnish == "" && !liquid {
+	if f.Garnish == "" && (!liquid || f.Form == "soup") {
 		f.Garnish = "#5e7457"
 		if usual, ok := usualOn[f.Form]; ok {
 			f.Garnish = usual

@@ -130,7 +130,7 @@ func TestStoppedAtAnyTime(t *testing.T) {
 
 func TestEveryVesselAndFoodDrawsAndNothingIsNotANumber(t *testing.T) {
 	for _, kind := range []string{"plate", "bowl", "pot", "glass", "coupe", "mug"} {
-		for _, form := range []string{"", "mound", "slices", "stack", "scoops", "liquid", "iced", "meringue", "shells", "tart", "pie", "cake", "loaf", "toast", "noodles", "rice", "burger", "leaves", "biscuits"} {
+		for _, form := range scene.Forms() {
 			s := scene.Start()
 			s.Vessel.Kind, s.Vessel.HeightMm, s.Food.Form = kind, 90, form
 			shot := shotOf(s, 36, nil)

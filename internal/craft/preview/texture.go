@@ -10,8 +10,17 @@ import (
 )
 
 // painted is the colour of a surface at a place, by its pattern. A pattern's mean is
-// near 1, so that a surface returns on the whole what its colour says.
+// near 1, so that a surface returns on the whole what its colour says; nothing returns more
+// light than falls on it.
 func painted(st *scene.Stuff, p r3.Vec, object int32) light.RGB {
+	c := patterned(st, p, object)
+	for i := range c {
+		c[i] = math.Min(1, c[i])
+	}
+	return c
+}
+
+func patterned(st *scene.Stuff, p r3.Vec, object int32) light.RGB {
 	c := st.Colour
 	g := st.GrainMm
 	seed := int64(object)*31 + 7
@@ -63,6 +72,17 @@ func painted(st *scene.Stuff, p r3.Vec, object int32) light.RGB {
 	case "marbled":
 		n := math.Abs(math.Sin(p.X/g*0.9 + 5*shape.Noise(p.X/g/3, p.Y/g/3, p.Z/g, seed)))
 		return blend(c, st.Second, 0.45*math.Pow(n, 6))
+	case "baked":
+		// An oven browns what stands out of the dish first, and not evenly: pale where it was
+		// sheltered, dark on the heights, freckled between.
+		high := 0.5
+		if rise := st.HighMm - st.LowMm; rise > 1 {
+			high = math.Min(1, math.Max(0, (p.Z-st.LowMm)/rise))
+		}
+		n := shape.Noise(p.X/g, p.Y/g, p.Z/g, seed)
+		fine := shape.Noise(p.X/g*3.3, p.Y/g*3.3, p.Z/g*3.3, seed+1)
+		brown := 0.15 + 0.75*high*high + 0.9*(n-0.5) + 0.35*(fine-0.5)
+		return blend(c.Times(1.12), st.Second, math.Min(1, math.Max(0, brown)))
 	case "leaf":
 		return c.Times(0.8 + 0.4*shape.Noise(p.X/g, p.Y/g, p.Z/g, seed))
 	}

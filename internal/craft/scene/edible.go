@@ -14,7 +14,7 @@ func thingKey(i int) string { return fmt.Sprintf("thing-%d", i) }
 
 // liquid reports whether the food is a drink or soup that fills its vessel.
 func (f Food) liquid(v Vessel) bool {
-	return f.Form == "liquid" || f.Form == "iced" || f.Form == "" && f.AboveMm <= 0 && v.Kind != "plate"
+	return f.Form == "liquid" || f.Form == "iced" || f.Form == "soup" || f.Form == "" && f.AboveMm <= 0 && v.Kind != "plate"
 }
 
 // strength is the drink's, 1 when none is told.

@@ -3,10 +3,12 @@ package scene
 import (
 	_ "embed"
 	"math"
+	"reflect"
 	"regexp"
 	"strings"
 	"sync"
 
+	"figladder/internal/craft/light"
 	"figladder/internal/craft/shape"
 	"figladder/internal/craft/wordlist"
 	"figladder/internal/craft/words"
@@ -36,13 +38,20 @@ var larder = map[string]func(serving) []Part{
 	"pizza": serving.pizza, "sandwich": serving.sandwich,
 }
 
+// Forms are the shapes that a dish may have, as Food lists them; the first is empty, for the usual
+// one of its vessel.
+func Forms() []string {
+	f, _ := reflect.TypeFor[Food]().FieldByName("Form")
+	return strings.Split(f.Tag.Get("enum"), ",")
+}
+
 // fills are those that take the shape of their vessel from its floor.
 var fills = map[string]bool{"soup": true, "crumble": true, "layers": true}
 
 // reaches is how far of a vessel's radius each of them goes; start values of our own: a tart
 // leaves a rim to lift it by, a loaf's ends come near the edge.
 var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8,
-	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.72, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78}
+	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.8, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78}
 
 // Colours that a dish has whatever it is filled with, as baked and as bought: own estimates.
 const (
@@ -65,10 +74,12 @@ func (v serving) slice() shape.Slice {
 	return shape.Slice{FromDeg: cutFromDeg, ToDeg: cutToDeg}
 }
 
-// baked is a surface that an oven has browned.
+// baked is a surface that an oven has browned, most where it stands out; grainMm is about how
+// large its freckles are.
 func baked(colour string, grainMm float64) Stuff {
 	st := edibleStuff(colour, "", "cake")
-	st.GrainMm, st.Second, st.Rough, st.Coat = grainMm, st.Colour.Times(0.62), 0.6, 0.12
+	st.Pattern, st.GrainMm, st.Rough, st.Coat = "baked", grainMm, 0.6, 0.12
+	st.Second = light.RGB{st.Colour[0] * 0.5, st.Colour[1] * 0.38, st.Colour[2] * 0.3}
 	return st
 }
 
@@ -215,34 +226,40 @@ func dome(r, tall float64) []shape.RZ {
 	return out
 }
 
+// leaves are tossed: each lies as it fell, the lowest flat and outward, more of them up in the
+// middle, and what goes with them is caught between.
 func (v serving) leaves() []Part {
-	n, steps := 26, int(v.f)/2
+	n, steps := 64, int(v.f)/2+4
 	if v.f <= Rough {
-		n = 16
+		n, steps = 16, 8
 	}
 	var pale, dark []shape.Mesh
 	for i := range n {
 		h := func(k int64) float64 { return shape.Hash(int64(i), k, 13, v.seed) }
-		up := float64(i) / float64(n) // the first lie low and outward, the last stand in the middle
-		bearing := 137.5*float64(i) + 30*h(1)
-		long := v.reachMm * (0.82 + 0.25*h(2)) * (1 - 0.25*up)
-		m := shape.Leaf(long, long*(0.52+0.22*h(3)), 0.22+0.3*h(4), v.seed+int64(i), max(8, steps))
-		root := v.reachMm * 0.16 * (1 - up)
-		sin, cos := math.Sincos(bearing * math.Pi / 180)
-		m = m.Tilted(-(8 + 62*up + 14*(h(5)-0.5))).Moved(bearing, at(root*sin, root*cos, v.tallMm*(0.06+0.3*up)))
+		up := float64(i) / float64(n)
+		a, away := 2*math.Pi*h(1), v.reachMm*0.8*math.Sqrt(h(2))*(1-0.6*up)
+		x, y := away*math.Cos(a), away*math.Sin(a)
+		long := v.reachMm * (0.55 + 0.3*h(3))
+		m := shape.Salad(long, long*(0.5+0.25*h(4)), 0.3+0.3*h(6), v.seed+int64(i), steps)
+		m = m.Moved(0, at(0, -long/2, 0)).Tilted(70*(h(5)-0.5)).Moved(360*h(7), at(x, y, v.tallMm*(0.04+0.66*up)))
 		for k, p := range m.P { // within the bowl, and on its floor
 			if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
-				m.P[k].X, m.P[k].Y = p.X/d, p.Y/d
+				m.P[k].X, m.P[k].Y, m.P[k].Z = p.X/d, p.Y/d, p.Z+(d-1)*v.reachMm*0.3
 			}
-			m.P[k].Z = math.Max(0.5, math.Min(v.tallMm, p.Z))
+			m.P[k].Z = math.Max(0.5, math.Min(v.tallMm, m.P[k].Z))
 		}
-		if i%3 == 2 {
+		if i%4 == 3 {
 			dark = append(dark, m)
 		} else {
 			pale = append(pale, m)
 		}
 	}
-	return []Part{{shape.Strewn(pale...), edibleStuff(v.colour, "", "leaf")}, {shape.Strewn(dark...), edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")}}
+	out := []Part{{shape.Strewn(pale...), edibleStuff(v.colour, "", "leaf")}, {shape.Strewn(dark...), edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")}}
+	rounds := Thing{Kind: "scatter", Piece: "slice", WidthMm: v.reachMm * 1.3, HeightMm: math.Max(8, v.reachMm*0.13), Count: 7, Colour: orElse(v.garnish, "#d9c9b6"), Second: "#f2e6da"}
+	on := []Object{boundOf(out)}
+	out = append(out, rounds.settled(on, v.seed, v.f)...)
+	seeds := Thing{Kind: "scatter", Piece: "seed", WidthMm: v.reachMm * 1.2, HeightMm: math.Max(5, v.reachMm*0.06), Count: 16, Colour: "#c9a05a"}
+	return append(out, seeds.settled(on, v.seed+1, v.f)...)
 }
 
 func (v serving) biscuits() []Part {
@@ -307,11 +324,20 @@ var named = sync.OnceValue(func() []struct {
 })
 
 // ShapeNamed is the shape that a dish's name says, the first row of the table whose word ends
-// last in it: a carrot cake is a cake. What comes after "with" does not count. Empty where it
-// says none.
+// last in it: a carrot cake is a cake. What comes after "with" does not count, and what it lies
+// in only where nothing before says one: dumplings in broth are dumplings. Empty where it says
+// none.
 func ShapeNamed(title string) string {
-	title = strings.ToLower(title)
-	title, _, _ = strings.Cut(title, " with ")
+	title, _, _ = strings.Cut(strings.ToLower(title), " with ")
+	if before, _, in := strings.Cut(title, " in "); in {
+		if got := shapeIn(before); got != "" {
+			return got
+		}
+	}
+	return shapeIn(title)
+}
+
+func shapeIn(title string) string {
 	best, last := "", -1
 	for _, n := range named() {
 		for _, at := range n.words.FindAllStringIndex(title, -1) {

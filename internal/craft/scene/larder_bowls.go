@@ -16,14 +16,15 @@ const (
 // soup fills its vessel to a level: something is swirled in, and what is too tall to sink stands
 // out of it (T9).
 func (v serving) soup() []Part {
-	level, r := v.levelMm, v.insideMm(v.levelMm)-0.4
+	level := v.levelMm + 0.2 // just over the one that the vessel has, as any drink's
+	r := v.insideMm(v.levelMm) - 0.4
 	out := []Part{{surface(r, level, v.f), opaqueDrink(Absorbs(v.colour, 1))}}
 	top := edibleStuff(v.colour, "", "wet")
 	top.Pattern = ""
 	out[0].Stuff.Colour = top.Colour
 	swirl := shape.Swirl(r*0.62, 2.3, math.Max(4, r*0.085), 1.4, int(v.f)).Moved(0, at(-r*0.06, r*0.08, level-0.2))
 	out = append(out, Part{swirl, edibleStuff(creamColour, "", "cream")})
-	island := shape.Heap(r*0.26, v.tallMm, 0.22, r*0.1, v.seed, int(v.f)).Moved(0, at(r*0.24, r*0.16, level-1))
+	island := asHigh(shape.Heap(r*0.26, v.tallMm, 0.22, r*0.1, v.seed, int(v.f)), v.tallMm).Moved(0, at(r*0.24, r*0.16, level-1))
 	out = append(out, Part{island, edibleStuff(v.colour, "", "flesh")})
 	var cubes []shape.Mesh
 	for i := range 7 {
@@ -51,14 +52,14 @@ func (v serving) eggs() []Part {
 		z = math.Max(4, v.tallMm*0.5)
 		sauce := edibleStuff(v.colour, "", "wet")
 		sauce.Second = sauce.Colour.Times(0.55)
-		out = append(out, Part{asHigh(shape.Heap(v.reachMm, z, 0.25, 10, v.seed, int(v.f)+8), z), sauce})
+		out = append(out, Part{asHigh(shape.Heap(v.reachMm, z, 0.12, 14, v.seed, int(v.f)+8), z), sauce})
 	}
 	var whites, yolks []shape.Mesh
 	for i := range n {
 		sin, cos := math.Sincos(2*math.Pi*float64(i)/float64(n) + 0.5)
 		x, y, lift := v.reachMm*0.47*sin, v.reachMm*0.47*cos, z
 		if v.deep {
-			lift = heightOver([]Object{boundOf(out[:1])}, x, y) - 2
+			lift = heightOver([]Object{boundOf(out[:1])}, x, y) - 1
 		}
 		thick := math.Max(3.5, r*0.1)
 		white := shape.Pool(r, thick, 0.2, v.seed+int64(i), 2*int(v.f))
@@ -79,46 +80,45 @@ func (v serving) eggs() []Part {
 	return out
 }
 
-// balls are piled in what they were cooked in.
+// balls are piled in what they were cooked in, in as many layers as there is height for.
 func (v serving) balls() []Part {
-	r := math.Min(22, v.reachMm*0.27)
+	r := math.Min(22, math.Min(v.reachMm*0.27, v.tallMm/2))
 	sauce := edibleStuff(v.colour, "", "wet")
 	sauce.Colour, sauce.Pattern = sauce.Colour.Times(0.8), ""
 	deep := math.Max(3, r*0.22)
-	out := []Part{{shape.Pool(v.reachMm*0.97, deep, 0.06, v.seed, 2*int(v.f)), sauce}}
+	out := []Part{{shape.Pool(v.reachMm*0.97, deep, 0.02, v.seed, 2*int(v.f)), sauce}}
+	layers := []struct {
+		n             int
+		away, z, turn float64 // in radii of a ball; radians
+	}{{1, 0, 0.98, 0}, {6, 2.06, 0.98, 0}, {3, 1.22, 2.58, 0.5}, {1, 0, 4.05, 0}}
 	var all []shape.Mesh
-	put := func(i int, x, y, z float64) {
-		all = append(all, shape.Ball(r*0.99, r*1.02, r*0.96, 0.07, r*0.45, v.seed+int64(i), int(v.f)+6).Moved(50*float64(i), at(x, y, z)))
+	for _, l := range layers {
+		if (l.z+0.98)*r > v.tallMm+0.5 {
+			break
+		}
+		for i := range l.n {
+			sin, cos := math.Sincos(2*math.Pi*float64(i)/float64(l.n) + l.turn)
+			k := len(all)
+			all = append(all, shape.Ball(r*0.99, r*1.02, r*0.96, 0.07, r*0.45, v.seed+int64(k), int(v.f)+6).Moved(50*float64(k), at(l.away*r*sin, l.away*r*cos, l.z*r)))
+		}
 	}
-	put(0, 0, 0, r)
-	for i := range 6 {
-		sin, cos := math.Sincos(math.Pi / 3 * float64(i))
-		put(i+1, 2.06*r*sin, 2.06*r*cos, r)
-	}
-	for i := range 3 {
-		sin, cos := math.Sincos(2*math.Pi*float64(i)/3 + 0.5)
-		put(i+8, 1.22*r*sin, 1.22*r*cos, r*2.58)
-	}
-	put(12, 0, 0, r*4.05)
 	meat := baked(v.colour, 5)
 	meat.Coat, meat.Rough = 0.9, 0.25
 	out = append(out, Part{shape.Strewn(all...), meat})
 	return v.strewn(out, "herbs", v.reachMm*1.3, math.Max(6, v.reachMm*0.1), 11, "")
 }
 
-// dumplings lie in a ring, their seams up, one in the middle.
+// dumplings lie in two rows, their seams up.
 func (v serving) dumplings() []Part {
-	n := 7
 	long := v.reachMm * 0.72
-	wide, high := long*0.42, math.Min(long*0.42, math.Max(14, v.tallMm))
+	wide, high := long*0.5, math.Min(long*0.46, math.Max(14, v.tallMm*1.6))
 	var all []shape.Mesh
-	for i := range n {
-		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(n-1))
-		away, turn := v.reachMm*0.62, 360*float64(i)/float64(n-1)+90
-		if i == n-1 {
-			away, turn = 0, 20
-		}
-		all = append(all, shape.Dumpling(long, wide, high, 7, int(v.f)+6).Moved(turn, at(away*sin, away*cos, 0)))
+	for i := range 7 {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 53, v.seed) }
+		row, n := i/4, 4-i/4
+		x := (float64(i-4*row) - float64(n-1)/2) * wide * 1.12
+		y := (0.5 - float64(row)) * long * 1.02
+		all = append(all, shape.Dumpling(long, wide, high, 8, int(v.f)+6).Moved(9*(h(1)-0.5)+8, at(x, y, 0)))
 	}
 	dough := edibleStuff("#e9dcc0", "", "wet")
 	dough.Pattern, dough.GrainMm, dough.Second, dough.Coat, dough.Rough, dough.Through = "flesh", 9, linear("#c98f4c"), 0.6, 0.3, 0.15

@@ -31,7 +31,7 @@ func (v serving) bird() []Part {
 
 // round lays a garnish in a ring about what stands in the middle, share of the way out.
 func (v serving) round(on []Part, kind string, share, sizeMm float64, n int) []Part {
-	if v.garnish == "" {
+	if v.garnish == "" || v.deep { // in a pot there is no room for it
 		return on
 	}
 	var all []shape.Mesh
@@ -126,28 +126,31 @@ func (v serving) fish() []Part {
 const fishTurnDeg = -78.0
 
 func (v serving) skewers() []Part {
-	long := 1.86 * v.reachMm
 	side := math.Max(12, math.Min(26, math.Min(v.tallMm*0.95, v.reachMm*0.2)))
 	var meat, veg, sticks []shape.Mesh
 	const rows, pieces = 4, 6
+	far := side*1.35*(rows-1)/2 + 6 // of the outermost from the middle
+	long := 1.96 * math.Sqrt(v.reachMm*v.reachMm-far*far)
 	for k := range rows {
 		h := func(i int64) float64 { return shape.Hash(int64(k), i, 23, v.seed) }
 		turn := 74 + 10*(h(1)-0.5)
 		off := (float64(k) - (rows-1)/2.0) * side * 1.35
-		lay := func(m shape.Mesh) shape.Mesh { return m.Moved(turn, at(6*(h(2)-0.5), off, 0)) }
+		sin, cos := math.Sincos(turn * math.Pi / 180)
+		lay := func(m shape.Mesh) shape.Mesh { return m.Moved(turn, at(-off*cos, off*sin+4*(h(2)-0.5), 0)) }
 		sticks = append(sticks, lay(shape.Tube([][3]float64{{0, -long / 2, side * 0.5}, {0, 0, side * 0.5}, {0, long / 2, side * 0.5}}, 1.7, 8)))
 		for i := range pieces {
 			g := func(j int64) float64 { return shape.Hash(int64(k*pieces+i), j, 29, v.seed) }
 			y := side * 1.06 * (float64(i) - (pieces-1)/2.0)
 			if i%2 == 0 {
-				meat = append(meat, lay(shape.Ball(side*0.52, side*0.54, side*0.5, 0.16, side*0.4, v.seed+int64(10*k+i), int(v.f)/2+10).Moved(0, at(side*0.1*(g(1)-0.5), y, side*0.5))))
+				chunk := shape.Lumped(shape.Box(side*(0.95+0.2*g(1)), side*0.98, side*0.96, side*0.24), 0.1, side*0.35, v.seed+int64(10*k+i))
+				meat = append(meat, lay(chunk.Moved(30*(g(2)-0.5), at(side*0.1*(g(5)-0.5), y, side*0.03))))
 				continue
 			}
 			m := shape.Box(side*(0.84+0.2*g(2)), side*0.42, side*(0.8+0.2*g(3)), side*0.14).Moved(20*(g(4)-0.5), at(0, y, side*0.06))
 			veg = append(veg, lay(m))
 		}
 	}
-	chunk := roasted(v.colour)
-	chunk.GrainMm = 6
+	chunk := baked(v.colour, 5)
+	chunk.Coat, chunk.Rough = 0.5, 0.4
 	return []Part{{shape.Strewn(meat...), chunk}, {shape.Strewn(veg...), edibleStuff(orElse(v.garnish, lettuceColour), "", "wet")}, {shape.Strewn(sticks...), Stuff{Colour: linear(stickColour), Second: linear(stickColour).Times(0.7), Pattern: "wood", GrainMm: 6}}}
 }

@@ -103,7 +103,7 @@ func (v serving) crumble() []Part {
 	fruit := edibleStuff(orElse(v.garnish, "#7c2338"), "", "wet")
 	fruit.Second = fruit.Colour.Times(0.5)
 	out := []Part{{shape.Pool(r, math.Max(2, level*0.3), 0, v.seed, 2*int(v.f)).Moved(0, at(0, 0, level-math.Max(2, level*0.3))), fruit}}
-	bed := asHigh(shape.Heap(r*0.93, v.tallMm*0.7, 0.3, 12, v.seed+3, int(v.f)+12), v.tallMm*0.72).Moved(0, at(0, 0, level-1))
+	bed := asHigh(shape.Heap(r*0.93, v.tallMm*0.85, 0.3, 12, v.seed+3, int(v.f)+12), v.tallMm*0.88).Moved(0, at(0, 0, level-1))
 	top := baked("#c99a5a", 5)
 	top.Coat = 0
 	out = append(out, Part{bed, top})
@@ -145,8 +145,8 @@ func (v serving) layers() []Part {
 		z = next
 	}
 	r := v.insideMm(top) - 1
-	cream := asHigh(shape.Heap(r*0.82, math.Max(6, v.tallMm*0.7), 0.1, r*0.5, v.seed, int(v.f)+6), math.Max(6, v.tallMm*0.7)).Moved(0, at(0, 0, top-0.5))
+	cream := asHigh(shape.Heap(r*0.82, v.tallMm*0.62, 0.1, r*0.5, v.seed, int(v.f)+6), v.tallMm*0.62).Moved(0, at(0, 0, top-0.5))
 	out = append(out, Part{cream, edibleStuff(creamColour, "", "cream")})
-	fruit := Thing{Kind: "scatter", Piece: "berry", WidthMm: r * 1.1, HeightMm: math.Max(7, math.Min(v.tallMm*0.4, r*0.4)), Count: 5, Colour: colours[2]}
+	fruit := Thing{Kind: "scatter", Piece: "berry", WidthMm: r * 1.1, HeightMm: math.Min(v.tallMm*0.34, r*0.4), Count: 5, Colour: colours[2]}
 	return append(out, fruit.settled([]Object{boundOf(out)}, v.seed, v.f)...)
 }

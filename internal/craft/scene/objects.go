@@ -14,7 +14,7 @@ import (
 type Stuff struct {
 	Colour  light.RGB // share of light returned evenly, by part; for metal at right angles
 	Second  light.RGB // second colour of its pattern
-	Pattern string    // "", wood, stone, linen, speckle, glaze, brushed, paint, crumb, marbled, paper, flesh
+	Pattern string    // "", wood, stone, linen, speckle, glaze, brushed, paint, crumb, marbled, paper, flesh, leaf, baked
 	GrainMm float64   // size of the pattern
 	Rough   float64   // of the coat or metal: 0 a mirror, 1 as good as matt (GGX alpha)
 	Coat    float64   // share of a clear coat's reflection, 0 to 1
@@ -26,6 +26,8 @@ type Stuff struct {
 	AbsorbF light.RGB // absorbed a mm before the face, natural units
 	AbsorbB light.RGB // and behind it
 	Hollow  bool      // nothing rests on it
+	LowMm   float64   // between which heights of the set it browns, for what is baked
+	HighMm  float64
 }
 
 // Part is one surface of an object.
@@ -317,6 +319,7 @@ func (o *Object) bound() {
 	o.Lo, o.Hi = r3.Vec{X: inf, Y: inf, Z: inf}, r3.Vec{X: -inf, Y: -inf, Z: -inf}
 	for i := range o.Parts {
 		lo, hi := o.Parts[i].Mesh.Bounds()
+		o.Parts[i].Stuff.LowMm, o.Parts[i].Stuff.HighMm = lo.Z, hi.Z
 		o.Lo = r3.Vec{X: math.Min(o.Lo.X, lo.X), Y: math.Min(o.Lo.Y, lo.Y), Z: math.Min(o.Lo.Z, lo.Z)}
 		o.Hi = r3.Vec{X: math.Max(o.Hi.X, hi.X), Y: math.Max(o.Hi.Y, hi.Y), Z: math.Max(o.Hi.Z, hi.Z)}
 	}

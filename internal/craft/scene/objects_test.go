@@ -47,7 +47,7 @@ func TestVesselStandsOnTheGroundBoard(t *testing.T) {
 
 func TestFoodStaysInItsVessel(t *testing.T) {
 	for _, kind := range []string{"plate", "bowl", "pot", "glass", "coupe", "mug"} {
-		for _, form := range []string{"", "mound", "slices", "stack", "scoops", "liquid", "iced", "meringue", "shells", "tart", "pie", "cake", "loaf", "toast", "noodles", "rice", "burger", "leaves", "biscuits"} {
+		for _, form := range Forms() {
 			s := Start()
 			s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm, s.Food.Form = kind, 220, 90, form
 			for _, o := range s.Objects(Smooth) {

@@ -1,6 +1,10 @@
 package shape
 
-import "math"
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
 
 // Fish lies on its side along y, its head toward +y, on z = 0: lMm long with its tail. What is
 // returned apart is of another colour: body, head, fins with tail, eye.
@@ -22,7 +26,7 @@ func Fish(lMm float64, steps int) (body, head, fins, eye Mesh) {
 		return s
 	}
 	n := max(8, steps/2)
-	head = Loft(flip(along(n, func(t float64) Section { return section(gill * t) })), steps)
+	head = Loft(flip(along(n, func(t float64) Section { return section(gill * (0.02 + 0.98*t)) })), steps)
 	body = Loft(flip(along(2*n, func(t float64) Section {
 		s := section(gill*0.93 + (1-gill*0.93)*t)
 		if t < 0.04 { // it goes in under the gill
@@ -42,7 +46,7 @@ func Fish(lMm float64, steps int) (body, head, fins, eye Mesh) {
 }
 
 // Bird is a roast bird on its back, its breast up and its legs toward −y: reaching rMm from the
-// middle along, hMm high.
+// middle, hMm high.
 func Bird(rMm, hMm float64, seed int64, steps int) (skin, bone Mesh) {
 	long := 1.62 * rMm
 	body := Loft(along(max(12, steps/2), func(t float64) Section {
@@ -68,19 +72,24 @@ func Bird(rMm, hMm float64, seed int64, steps int) (skin, bone Mesh) {
 		tip := Ball(rMm*0.07, rMm*0.2, rMm*0.06, 0.05, rMm*0.2, seed+2, max(10, steps/2)).Moved(side*70, vec(side*rMm*0.48, rMm*0.5, hMm*0.34))
 		out = append(out, wing, tip)
 	}
-	return Join(out...), Join(bones...)
+	skin, bone = Join(out...), Join(bones...)
+	far := 0.0
+	for _, p := range append(append([]r3.Vec{}, skin.P...), bone.P...) {
+		far = math.Max(far, math.Hypot(p.X, p.Y))
+	}
+	k := rMm / far
+	return skin.Stretched(k, k, 1), bone.Stretched(k, k, 1)
 }
 
 // Dumpling is a crescent with a pleated seam along its top, on z = 0: lMm from tip to tip.
 func Dumpling(lMm, wMm, hMm float64, pleats int, steps int) Mesh {
-	n := max(18, 4*pleats)
+	n := max(24, 6*pleats)
 	m := Loft(along(n, func(t float64) Section {
-		full := bulge(t, 0.6)
+		full := bulge(0.03+0.94*t, 0.55)
 		wave := math.Sin(2 * math.Pi * float64(pleats) * t)
-		bend := 0.22 * lMm * (4*(t-0.5)*(t-0.5) - 0.5)
-		up := hMm * 0.62 * full
-		return Section{Y: lMm * (t - 0.5), X: bend + 0.03*wMm*wave, HalfX: wMm / 2 * full, Z: hMm * 0.3, Up: up, Down: hMm * 0.3 * math.Min(1, 4*full), RidgeShare: 0.3 + 0.1*wave}
-	}), max(20, steps))
+		bend := 0.13 * lMm * (4*(t-0.5)*(t-0.5) - 0.5)
+		return Section{Y: lMm * (t - 0.5), X: bend + 0.012*wMm*wave, HalfX: wMm / 2 * full, Z: hMm * 0.3, Up: hMm * 0.55 * full, Down: hMm * 0.3 * math.Min(1, 4*full), RidgeShare: 0.34 + 0.06*wave}
+	}), max(28, steps))
 	_, hi := m.Bounds()
 	return m.Stretched(1, 1, hMm/hi.Z)
 }

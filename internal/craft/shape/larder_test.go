@@ -141,3 +141,62 @@ func TestTheLarderKeepsItsSizes(t *testing.T) {
 	assert.Greater(t, hi.Z, 38.0)
 	require.Len(t, nest.Runs, 30)
 }
+
+// More of the larder: closed, and as large as said.
+func TestRoastsAndRunsKeepTheirSizes(t *testing.T) {
+	body, head, fins, eye := Fish(300, 40)
+	lo, hi := Join(body, head, fins, eye).Bounds()
+	assert.InEpsilon(t, 300, hi.Y-lo.Y, 0.01)
+	assert.GreaterOrEqual(t, normals(Join(body, head)), 0.995, "but at the tips of the lofts")
+	for name, m := range map[string]Mesh{"body": body, "head": head, "eye": eye} {
+		assert.Zero(t, open(m), name)
+		assert.Positive(t, volume(m), name)
+	}
+	lo, hi = Join(body, head).Bounds()
+	assert.InEpsilon(t, 75, hi.X-lo.X, 0.02, "a quarter as deep as it is long")
+	assert.InDelta(t, 37, hi.Z-lo.Z, 2)
+
+	skin, bone := Bird(130, 110, 3, 40)
+	lo, hi = Join(skin, bone).Bounds()
+	assert.InDelta(t, 110, hi.Z, 1.1, "as high as said")
+	assert.InDelta(t, -130, lo.Y, 4, "its legs reach as far as said")
+	assert.Zero(t, open(skin))
+
+	d := Dumpling(70, 34, 26, 8, 40)
+	sized(t, "dumpling", d, 0, 70, 26)
+	assert.Zero(t, open(d))
+
+	pool := Pool(80, 3, 0, 1, 64)
+	sized(t, "pool", pool, 160, 160, 3)
+	assert.Zero(t, open(pool))
+	assert.InEpsilon(t, math.Pi*80*80*3*0.95, volume(pool), 0.03)
+	assert.Zero(t, open(Pool(80, 3, 0.1, 1, 64)), "uneven, it is still closed")
+
+	run := Run(60, 50, 30, 5, 90, 20)
+	assert.Zero(t, open(run))
+	lo, hi = run.Bounds()
+	assert.Greater(t, lo.Z, 50-30-6.0)
+	assert.Less(t, hi.X, 66.0, "it hugs what it runs down")
+
+	swirl := Swirl(50, 2.5, 6, 1.5, 30)
+	lo, hi = swirl.Bounds()
+	assert.True(t, hi.X < 51 && lo.X > -51 && lo.Z > -0.01 && hi.Z < 1.51, "%v %v", lo, hi)
+}
+
+// A loft of one section all along is a cylinder of an ellipse.
+func TestALoftHoldsWhatAnEllipseDoes(t *testing.T) {
+	m := Loft(along(9, func(t float64) Section { return Section{Y: 100 * t, HalfX: 30, Up: 20} }), 96)
+	assert.Zero(t, open(m))
+	assert.InEpsilon(t, math.Pi*30*20*100, volume(m), 0.005)
+	assert.GreaterOrEqual(t, normals(m), 0.98)
+}
+
+func TestKeptLeavesOutWholePieces(t *testing.T) {
+	m := Strewn(Box(4, 4, 4, 0), Box(4, 4, 4, 0).Moved(0, vec(50, 0, 0)), Box(4, 4, 4, 0).Moved(0, vec(0, 80, 0)))
+	got := Kept(m, func(x, y float64) bool { return math.Hypot(x, y) < 60 })
+	require.Len(t, got.Runs, 2)
+	assert.Zero(t, open(got))
+	assert.InEpsilon(t, 128, volume(got), 1e-9)
+	whole := Box(3, 3, 3, 0)
+	assert.Equal(t, whole, Kept(whole, func(x, y float64) bool { return false }), "what is not of pieces stays")
+}

@@ -282,3 +282,14 @@ func Shell(lengthMm, widthMm, depthMm float64, steps int) Mesh {
 	m.seam(steps+1, rows)
 	return m
 }
+
+// Lumped is a mesh about the origin pushed in and out by bump, a share of its size, in lumps of
+// lumpMm; what shared a place still does.
+func Lumped(m Mesh, bump, lumpMm float64, seed int64) Mesh {
+	out := Mesh{P: make([]r3.Vec, len(m.P)), T: m.T, Runs: m.Runs}
+	for i, p := range m.P {
+		out.P[i] = r3.Scale(1+bump*(2*Noise(p.X/lumpMm, p.Y/lumpMm, p.Z/lumpMm, seed)-1), p)
+	}
+	out.smooth()
+	return out
+}

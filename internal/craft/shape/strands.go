@@ -51,3 +51,27 @@ func Ruffle(rMm, waveMm float64, waves int, seed int64, steps int) Mesh {
 	m.smooth()
 	return m
 }
+
+// Salad is a leaf of salad along +y from the origin: broad toward its round tip, cupped, its edge
+// frilled by frill, a share of its half width, about a pale rib.
+func Salad(lengthMm, widthMm, frill float64, seed int64, steps int) Mesh {
+	var m Mesh
+	rows, cols := max(9, steps), max(8, steps/2)
+	for j := 0; j <= rows; j++ {
+		t := float64(j) / float64(rows)
+		half := widthMm / 2 * math.Pow(math.Sin(math.Pi*math.Min(1, 0.06+0.92*math.Pow(t, 1.35))), 0.6)
+		for i := 0; i <= cols; i++ {
+			s := 2*float64(i)/float64(cols) - 1
+			edge := s * s * math.Abs(s)
+			wave := math.Sin(31*t+5*Noise(t*4, s*2, 0, seed)) * frill * half * edge * 0.55
+			rough := 1 + 0.1*edge*math.Sin(19*t+3)
+			rib := -0.05 * half * math.Exp(-s*s*90)
+			m.P = append(m.P, vec(s*half*rough, lengthMm*t, 0.32*half*s*s+wave+rib+0.16*lengthMm*math.Sin(math.Pi*t)))
+		}
+	}
+	for j := range rows {
+		m.band(j*(cols+1), (j+1)*(cols+1), cols)
+	}
+	m.smooth()
+	return m
+}
