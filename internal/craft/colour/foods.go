@@ -2,7 +2,9 @@ package colour
 
 import (
 	_ "embed"
+	"sort"
 	"strings"
+	"unicode"
 
 	"figladder/internal/craft/wordlist"
 )
@@ -45,4 +47,37 @@ func Of(ingredient string) (hex, name string) {
 		}
 	}
 	return hex, name
+}
+
+// Named are the foods that a text names, by their usual names and in its order, each once: of two
+// in one place the longer.
+func Named(text string) []string {
+	rest := " " + strings.Join(strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && r != '\'' }), " ") + " "
+	type found struct {
+		at, end int
+		name    string
+	}
+	var all []found
+	for n := range foods {
+		for _, form := range []string{n, n + "s", n + "es", strings.TrimSuffix(n, "y") + "ies"} {
+			if at := strings.Index(rest, " "+form+" "); at >= 0 {
+				all = append(all, found{at, at + len(form), n})
+				break
+			}
+		}
+	}
+	sort.Slice(all, func(i, j int) bool {
+		if all[i].at != all[j].at {
+			return all[i].at < all[j].at
+		}
+		return all[i].end > all[j].end
+	})
+	var out []string
+	last := -1
+	for _, f := range all {
+		if f.end > last { // a part of a longer name is not named
+			out, last = append(out, f.name), f.end
+		}
+	}
+	return out
 }

@@ -119,8 +119,12 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 			f.Colour = c.Hex()
 		}
 	}
+	if body, on, ok := dressed(f.Form, d); ok {
+		f.Colour, f.Garnish = body, on
+		return s
+	}
 	if f.Garnish == "" && (!liquid || f.Form == "soup") {
-		f.Garnish = "#5e7457"
+		f.Garnish = usualLeaf
 		if usual, ok := usualOn[f.Form]; ok {
 			f.Garnish = usual
 		}

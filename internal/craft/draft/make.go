@@ -52,6 +52,10 @@ const heroPresses, framePresses = 16, 5
 // Make drafts all shots that are asked for. The same ask makes the same draft. It gives up with
 // ctx's error when that ends.
 func Make(ctx context.Context, a Ask) (Draft, error) {
+	a.Dishes = slices.Clone(a.Dishes)
+	for i := range a.Dishes {
+		a.Dishes[i] = fitted(a.Dishes[i])
+	}
 	m := &maker{ctx: ctx, ask: a, used: map[string]int{}}
 	groups := divide(a)
 	out := Draft{SetUps: make([]SetUp, len(groups)), Lacks: []finding.Finding{}}

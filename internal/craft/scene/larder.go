@@ -5,6 +5,7 @@ import (
 	"math"
 	"reflect"
 	"regexp"
+	"strconv"
 	"strings"
 	"sync"
 
@@ -306,22 +307,35 @@ func (v serving) biscuits() []Part {
 //go:embed larder.tsv
 var larderTable string
 
-var named = sync.OnceValue(func() []struct {
-	shape string
-	words *regexp.Regexp
-} {
-	var out []struct {
-		shape string
-		words *regexp.Regexp
-	}
+// Look is what is known of a shape before a recipe is read.
+type Look struct {
+	Shape    string
+	Serve    string  // the form that its vessel is chosen for; empty for the dish's own
+	Body     string  // its usual colour; empty for its ingredients'
+	From     string  // what colours it: own, title or mix; empty for its ingredients
+	On       string  // what goes on it: leaf, fruit, citrus, other, a colour, or nothing
+	AcrossMm float64 // how wide it is when it is served whole; 0 where a helping is
+	words    *regexp.Regexp
+}
+
+var shapesKnown = sync.OnceValue(func() []Look {
+	var out []Look
 	for _, r := range wordlist.Rows(larderTable) {
-		out = append(out, struct {
-			shape string
-			words *regexp.Regexp
-		}{r["shape"], wordlist.Words(r["words"])})
+		across, _ := strconv.ParseFloat(r["across"], 64)
+		out = append(out, Look{r["shape"], r["serve"], r["body"], r["from"], r["on"], across, wordlist.Words(r["words"])})
 	}
 	return out
 })
+
+// LookOf is what is known of a shape; false for one that no name says.
+func LookOf(form string) (Look, bool) {
+	for _, l := range shapesKnown() {
+		if l.Shape == form {
+			return l, true
+		}
+	}
+	return Look{}, false
+}
 
 // ShapeNamed is the shape that a dish's name says, the first row of the table whose word ends
 // last in it: a carrot cake is a cake. What comes after "with" does not count, and what it lies
@@ -339,10 +353,10 @@ func ShapeNamed(title string) string {
 
 func shapeIn(title string) string {
 	best, last := "", -1
-	for _, n := range named() {
-		for _, at := range n.words.FindAllStringIndex(title, -1) {
+	for _, l := range shapesKnown() {
+		for _, at := range l.words.FindAllStringIndex(title, -1) {
 			if at[1] > last {
-				best, last = n.shape, at[1]
+				best, last = l.Shape, at[1]
 			}
 		}
 	}
