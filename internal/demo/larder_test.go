@@ -18,6 +18,7 @@ import (
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
+	"figladder/internal/craft/words"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -65,12 +66,15 @@ func larderHero(t testing.TB, i int) scene.Set {
 		items = append(items, in.Item)
 	}
 	x.Ask = cupboard.Ask{Dish: d.title, Form: string(form), Ingredients: items, Food: plan.Food, AcrossMm: r.Across()}
-	a := drafting.Ask{Dishes: []drafting.Dish{x}, Kit: pieces, Place: &ternLoft, PlaceID: "loft", Day: "2026-12-03", Seed: 1,
+	a := drafting.Ask{Dishes: []drafting.Dish{x}, Kit: pieces, Place: &ternLoft, PlaceID: "loft", Day: "2026-12-03", Seed: 1, Variant: i % 3,
 		Wants: scene.Wants{Kit: pieces, OutputLongPx: 2400, RatioLowStops: 1, RatioHighStops: 2, Mood: "bright"}, Shapes: []compose.Wanted{{Name: "Square", Shape: "1:1", Ratio: 1, LongPx: 1080}}}
 	for _, s := range shelves {
 		a.Props = append(a.Props, drafting.Prop{ID: s.name, Prop: s.prop()})
 	}
 	for _, p := range shots.Mine(r, form, shots.Usual, nil).Proposals {
+		if d.shape == "skewers" { // the list takes a bite level, but these lie
+			p.Angle = words.ThreeQuarter
+		}
 		if p.Kind == shots.Hero {
 			a.Shots = append(a.Shots, drafting.Shot{ID: d.title, DishID: d.title, Kind: p.Kind, Title: p.Title, Angle: p.Angle, Light: p.Light})
 		}

@@ -49,8 +49,8 @@ func Of(ingredient string) (hex, name string) {
 	return hex, name
 }
 
-// Named are the foods that a text names, by their usual names and in its order, each once: of two
-// in one place the longer.
+// Named are the foods that a text names and whose colour is seen, by their usual names and in its
+// order, each once: of two in one place the longer.
 func Named(text string) []string {
 	rest := " " + strings.Join(strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && r != '\'' }), " ") + " "
 	type found struct {
@@ -75,8 +75,11 @@ func Named(text string) []string {
 	var out []string
 	last := -1
 	for _, f := range all {
-		if f.end > last { // a part of a longer name is not named
-			out, last = append(out, f.name), f.end
+		if f.end <= last { // a part of a longer name is not named
+			continue
+		}
+		if last = f.end; !vanishes[f.name] {
+			out = append(out, f.name)
 		}
 	}
 	return out

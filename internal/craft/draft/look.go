@@ -33,7 +33,7 @@ func dressed(form string, d *Dish) (body, on string, ok bool) {
 	if !known || look.From == "" {
 		return "", "", false
 	}
-	title := colour.Named(before(d.Title, " with "))
+	title := colour.Named(look.Without(before(d.Title, " with ")))
 	body = look.Body
 	first := ""
 	if len(title) > 0 {

@@ -318,6 +318,9 @@ type Look struct {
 	words    *regexp.Regexp
 }
 
+// Without is a title without the words that say its shape: what a soup is of.
+func (l Look) Without(title string) string { return l.words.ReplaceAllString(title, " ") }
+
 var shapesKnown = sync.OnceValue(func() []Look {
 	var out []Look
 	for _, r := range wordlist.Rows(larderTable) {

@@ -28,7 +28,7 @@ func (v serving) pizza() []Part {
 	crust := shape.Join(shape.Sector([]shape.RZ{{R: 0}, {R: in}, {R: in, Z: base}, {R: 0, Z: base}}, from, to, n, wave), shape.Sector(edge, from, to, n, wave))
 	sauce := shape.Sector([]shape.RZ{{R: 0, Z: base}, {R: in * 1.01, Z: base}, {R: in * 0.99, Z: base + 0.8}, {R: 0, Z: base + 0.8}}, from, to, n, wave)
 	red := edibleStuff(orElse(v.colour, tomatoRed), "", "wet")
-	red.Second = red.Colour.Times(0.6)
+	red.Second, red.Coat, red.Rough = red.Colour.Times(0.6), 0.5, 0.4
 	dough := baked("#d0a060", 11)
 	dough.Second = linear("#5a3518")
 	out := []Part{{crust, dough}, {sauce, red}}

@@ -98,7 +98,7 @@ func (v serving) fish() []Part {
 	face := scales
 	face.Colour = scales.Colour.Times(0.78)
 	fin := edibleStuff(v.colour, "", "leaf")
-	fin.Colour = fin.Colour.Times(0.55)
+	fin.Colour, fin.Coat = fin.Colour.Times(0.5), 0.15
 	pupil := edibleStuff("#15120f", "", "wet")
 	out := []Part{{lay(body), scales}, {lay(head), face}, {lay(fins), fin}, {lay(eye), pupil}}
 	// Scored three times, so that it cooks through: the flesh shows.

@@ -6,6 +6,9 @@ import (
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/colour"
+	"figladder/internal/craft/shape"
+	"github.com/lucasb-eyer/go-colorful"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -102,4 +105,146 @@ func TestNamesOfDishesSayTheirShapesAsLabelled(t *testing.T) {
 		assert.Greater(t, all, 30)
 		assert.LessOrEqual(t, len(missed), most, "%s: %v", file, missed)
 	}
+}
+
+// larderSet is a dish of the larder on a plate, or in a bowl where it fills its vessel, in its usual
+// colours.
+func larderSet(form string) Set {
+	s := Start()
+	s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "plate", 240, 20
+	if look, _ := LookOf(form); fills[form] || look.Serve == "bowl" {
+		s.Vessel.Kind, s.Vessel.HeightMm = "bowl", 70
+	}
+	look, _ := LookOf(form)
+	s.Food = Food{Name: form, Form: form, Colour: orElse(look.Body, "#d8842c"), AboveMm: 60}
+	return s
+}
+
+// loose are the edges of a surface that no other triangle shares, by place.
+func loose(m shape.Mesh) int {
+	type place [3]int64
+	key := func(k int32) place {
+		p := m.P[k]
+		return place{int64(math.Round(p.X * 1000)), int64(math.Round(p.Y * 1000)), int64(math.Round(p.Z * 1000))}
+	}
+	edges := map[[2]place]int{}
+	for _, t := range m.T {
+		a, b, c := key(t[0]), key(t[1]), key(t[2])
+		if a == b || b == c || c == a {
+			continue
+		}
+		for _, e := range [][2]place{{a, b}, {b, c}, {c, a}} {
+			edges[e]++
+			edges[[2]place{e[1], e[0]}]--
+		}
+	}
+	n := 0
+	for _, v := range edges {
+		if v != 0 {
+			n++
+		}
+	}
+	return n
+}
+
+// Light that goes into something comes out of it: what it passes through has no holes, but leaves,
+// which are sheets.
+func TestWhatLightPassesThroughIsClosed(t *testing.T) {
+	seen := 0
+	for form := range larder {
+		for _, f := range []Fineness{Rough, Smooth} {
+			s := larderSet(form)
+			s.Food.Garnish = "#c98f5a"
+			for _, o := range s.Objects(f) {
+				if o.Key != "food" {
+					continue
+				}
+				for i, p := range o.Parts {
+					if p.Stuff.Through == 0 && !p.Stuff.Clear || p.Stuff.Pattern == "leaf" {
+						continue
+					}
+					seen++
+					assert.Zero(t, loose(p.Mesh), "%s, part %d", form, i)
+				}
+			}
+		}
+	}
+	assert.Greater(t, seen, 6)
+}
+
+// look is a dish as it can be told from another: its outline from above and from the front on a
+// grid of its own size, and its mean colour.
+type look struct {
+	top, front [48][48]bool
+	mean       colorful.Color
+	high       float64 // against its breadth
+}
+
+func looksLike(form string) look {
+	var l look
+	s := larderSet(form)
+	o := object(s.Objects(Smooth), form)
+	side := math.Max(o.Hi.X-o.Lo.X, o.Hi.Y-o.Lo.Y)
+	l.high = (o.Hi.Z - o.Lo.Z) / side
+	area := 0.0
+	var sum [3]float64
+	for _, p := range o.Parts {
+		r, g, b := colorful.LinearRgb(p.Stuff.Colour[0], p.Stuff.Colour[1], p.Stuff.Colour[2]).OkLab()
+		for _, t := range p.Mesh.T {
+			a, bb, c := p.Mesh.P[t[0]], p.Mesh.P[t[1]], p.Mesh.P[t[2]]
+			flat := math.Abs((bb.X-a.X)*(c.Y-a.Y)-(c.X-a.X)*(bb.Y-a.Y)) / 2
+			area += flat
+			sum[0], sum[1], sum[2] = sum[0]+flat*r, sum[1]+flat*g, sum[2]+flat*b
+			for i := range 6 { // places of the triangle
+				for j := range 6 - i {
+					u, v := float64(i)/5, float64(j)/5
+					at := func(x, y, z float64) float64 { return x*(1-u-v) + y*u + z*v }
+					x, y, z := at(a.X, bb.X, c.X), at(a.Y, bb.Y, c.Y), at(a.Z, bb.Z, c.Z)
+					k := func(v, lo float64) int { return min(47, max(0, int(48*(v-lo)/side))) }
+					l.top[k(x, o.Lo.X)][k(y, o.Lo.Y)], l.front[k(x, o.Lo.X)][k(z, o.Lo.Z)] = true, true
+				}
+			}
+		}
+	}
+	l.mean = colorful.OkLab(sum[0]/area, sum[1]/area, sum[2]/area)
+	return l
+}
+
+// apart is how much of two outlines is not shared, 0 to 1.
+func apart(a, b [48][48]bool) float64 {
+	both, one := 0.0, 0.0
+	for i := range a {
+		for j := range a[i] {
+			if a[i][j] && b[i][j] {
+				both++
+			}
+			if a[i][j] || b[i][j] {
+				one++
+			}
+		}
+	}
+	return 1 - both/one
+}
+
+// No two dishes of the larder are alike: outline from above, outline from the front and mean colour
+// together tell each from every other, by a tenth of all that two could differ by at the least.
+func TestNoTwoDishesOfTheLarderLookAlike(t *testing.T) {
+	all := map[string]look{}
+	for form := range larder {
+		all[form] = looksLike(form)
+	}
+	worst, least := "", 1.0
+	for a, x := range all {
+		for b, y := range all {
+			if a >= b {
+				continue
+			}
+			d := (apart(x.top, y.top) + apart(x.front, y.front) + math.Min(1, colour.Distance(x.mean.Clamped().Hex(), y.mean.Clamped().Hex())/50)) / 3
+			if d < least {
+				worst, least = a+" and "+b, d
+			}
+			assert.Greater(t, d, 0.1, "%s and %s", a, b)
+		}
+	}
+	t.Logf("%d dishes; the two most alike are %s, %.2f apart", len(all), worst, least)
 }
