@@ -67,7 +67,7 @@ func troutSet(x *scene.Set) {
 		thing("Cream", "mound", 985, 590, 0, 58, 0, 12, "#f4eee0", "gloss"),
 		thing("Butter knife", "knife", 985, 400, 14, 16, 170, 3, "#6a6862", "matt"),
 		with(thing("Rye crispbread", "tile", 610, 590, 24, 96, 120, 6, "#8a5a34", "matt"), func(t *scene.Thing) { t.Material = "food" }),
-		strewn("Lemon", "scatter", "slice", 640, 430, 60, 25, 3, "#e8cf5a", "#f6efcf"),
+		strewn("Lemon", "scatter", "citrus", 640, 430, 60, 25, 3, "#e8cf5a", ""),
 		strewn("Rye crumb", "crumb", "", 660, 560, 140, 4, 40, "#7a4e2c", "#4b2f1a"),
 	}
 }

@@ -91,12 +91,18 @@ var pieces = []struct {
 	size  float64 // mm
 	count int
 }{
-	{[]string{"parsley", "dill", "mint", "thyme", "rosemary", "basil", "coriander", "herb", "chive", "sage", "bay", "tarragon", "cress", "beet leaves", "rocket"}, "herbs", "", 12, 7},
+	{[]string{"rosemary", "thyme", "dill", "tarragon"}, "scatter", "sprig", 26, 3},
+	{[]string{"parsley", "mint", "basil", "coriander", "herb", "chive", "sage", "bay", "cress", "beet leaves", "rocket"}, "herbs", "", 12, 7},
 	{[]string{"lemon", "lime", "orange", "grapefruit", "clementine"}, "scatter", "citrus", 27, 3},
-	{[]string{"apple", "pear", "quince", "cucumber", "radish", "fig", "plum", "peach"}, "scatter", "slice", 30, 3},
-	{[]string{"berry", "berries", "cherry", "cherries", "sloe", "currant", "grape", "tomato", "olive", "hazelnut", "walnut", "almond", "nut", "pea"}, "scatter", "berry", 14, 5},
+	{[]string{"fig", "plum", "peach", "apricot", "nectarine", "apple", "pear"}, "scatter", "half", 26, 3},
+	{[]string{"quince", "cucumber", "radish", "beetroot", "courgette"}, "scatter", "slice", 24, 3},
+	{[]string{"cherry tomato", "tomato"}, "scatter", "tomato", 17, 3},
+	{[]string{"olive"}, "scatter", "olive", 18, 5},
+	{[]string{"hazelnut", "walnut", "almond", "pecan", "nut"}, "scatter", "nut", 9, 6},
+	{[]string{"chocolate"}, "scatter", "shard", 14, 5},
+	{[]string{"berry", "berries", "cherry", "cherries", "sloe", "currant", "grape", "pea"}, "scatter", "berry", 14, 5},
 	{[]string{"sesame", "seed", "peppercorn", "cumin", "fennel", "lentil", "rice", "oat"}, "scatter", "seed", 5, 35},
-	{[]string{"salt", "coconut", "chocolate", "cheese", "horseradish", "peel"}, "scatter", "flake", 14, 7},
+	{[]string{"salt", "coconut", "cheese", "horseradish", "peel"}, "scatter", "flake", 14, 7},
 	{[]string{"bread", "rye", "biscuit", "crumb", "crispbread"}, "crumb", "", 5, 25},
 }
 

@@ -8,6 +8,8 @@ const (
 	MostThings    = 120     // things beside the dish
 	MostPieces    = 2_000   // pieces, slices and cubes of all things together
 	MostTriangles = 400_000 // of all surfaces, as fine as a picture has them
+
+	dishTriangles = 60_000 // of the dish in its vessel
 )
 
 // pieces is how many pieces a thing is made of; 1 for what is not strewn or cut.
@@ -36,7 +38,7 @@ var trianglesEach = map[string]int{
 }
 
 // trianglesOfPiece are those of what is strewn, by piece.
-var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 120, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 48}
+var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 590, "citrus": 1200, "half": 760, "wedge": 340, "tomato": 920, "olive": 740, "nut": 360, "shard": 34, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 1300}
 
 // triangles is about how many a thing takes in a picture.
 func (t Thing) triangles() int {
@@ -58,7 +60,7 @@ type Size struct {
 
 // Size reckons it without standing anything up. Only what is in counts.
 func (s Set) Size() Size {
-	out := Size{Triangles: 12_000} // vessel, food, table and lights at the most
+	out := Size{Triangles: dishTriangles + 8_000} // and vessel, table and lights at the most
 	for _, t := range s.Things {
 		if t.On {
 			out.Pieces += t.pieces()

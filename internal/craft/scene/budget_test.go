@@ -29,12 +29,30 @@ func TestBudgetsFollowTheSurfaces(t *testing.T) {
 	for _, kind := range Kinds {
 		x := Thing{Kind: kind, On: true, XMm: 300, YMm: 300, WidthMm: 200, DepthMm: 300, HeightMm: 60, Finish: "satin", Colour: "#8a6d4b", Drink: "#a9622f", FillShare: 0.7, Count: 12}
 		if kind == "scatter" {
-			for piece := range trianglesOfPiece {
+			for _, piece := range enum[Thing]("Piece") {
 				x.Piece = piece
 				one(x)
 			}
 			continue
 		}
 		one(x)
+	}
+}
+
+// The dish itself takes no more than what is set aside for it, whatever its shape.
+func TestTheDishStaysWithinWhatIsSetAsideForIt(t *testing.T) {
+	for _, form := range Forms() {
+		s := larderSet(form)
+		s.Food.Garnish = "#5e7457"
+		n := 0
+		for _, o := range s.Objects(Smooth) {
+			if o.Key == "food" {
+				for _, p := range o.Parts {
+					n += len(p.Mesh.T)
+				}
+			}
+		}
+		t.Logf("%s: %d triangles", form, n)
+		assert.LessOrEqual(t, n, dishTriangles, form)
 	}
 }

@@ -196,7 +196,10 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	if f <= Rough {
 		steps = 8
 	}
-	var first, second, third []shape.Mesh
+	var first, second []shape.Mesh
+	var layers [][]shape.Mesh // of a garnish
+	g, isGarnish := garnishes[t.Piece]
+	isGarnish = isGarnish && t.Kind == "scatter"
 	if t.Kind == "drizzle" {
 		var path [][3]float64
 		const many = 90
@@ -222,7 +225,7 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 		case t.Kind == "crumb":
 			s := h * (0.25 + 0.75*math.Pow(shape.Hash(int64(i), 5, 0, seed), 2))
 			m = shape.Ball(s/2, s/2*0.8, s/2*0.7, 0.3, s/2, seed+int64(i), 8).Moved(turn, at(x, y, z+s*0.3))
-		case t.Kind == "herbs" || piece == "leaf" || piece == "sprig":
+		case t.Kind == "herbs" || piece == "leaf":
 			m = shape.Leaf(size*2.2, size*1.1, 0.18+0.2*shape.Hash(int64(i), 6, 0, seed), seed+int64(i), steps).Tilted(-4).Moved(turn, at(x, y, z+0.8))
 		case piece == "shell":
 			lean := 50 * (shape.Hash(int64(i), 7, 0, seed) - 0.35)
@@ -232,14 +235,16 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 			// What is in it.
 			second = append(second, shape.Ball(size*0.62, size*0.36, size*0.22, 0.2, size*0.4, seed+int64(i), steps+2).Tilted(lean).Moved(turn, at(x, y, z+size*0.24)))
 			continue
-		case piece == "citrus":
-			rind, pith, flesh := shape.Citrus(size, math.Max(2.5, size*0.16), citrusSegments, 2*steps+8)
-			lean, place := 14*(shape.Hash(int64(i), 7, 0, seed)-0.5), at(x, y, z+size*0.04)
-			lay := func(m shape.Mesh) shape.Mesh { return m.Tilted(lean).Moved(turn, place) }
-			first, second, third = append(first, lay(flesh)), append(second, lay(pith)), append(third, lay(rind))
+		case isGarnish:
+			lean := g.leanDeg * (shape.Hash(int64(i), 7, 0, seed) - 0.5)
+			chance := func(k int64) float64 { return shape.Hash(int64(i), k, 0, seed) }
+			for k, m := range g.make(size, chance, seed+int64(i), steps) {
+				if k == len(layers) {
+					layers = append(layers, nil)
+				}
+				layers[k] = append(layers[k], m.Tilted(lean).Moved(turn, at(x, y, z+size*0.02)))
+			}
 			continue
-		case piece == "slice":
-			m = shape.Revolve([]shape.RZ{{R: 0, Z: 0}, {R: size * 0.97, Z: 0}, {R: size, Z: size * 0.08}, {R: size * 0.97, Z: size * 0.16}, {R: 0, Z: size * 0.16}}, steps+8).Tilted(18*(shape.Hash(int64(i), 7, 0, seed)-0.5)).Moved(turn, at(x, y, z+size*0.05))
 		case piece == "seed":
 			m = shape.Ball(size*0.5, size*0.32, size*0.25, 0, 1, seed, 8).Moved(turn, at(x, y, z+size*0.2))
 		case piece == "cube":
@@ -251,25 +256,23 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 		}
 		first = append(first, m)
 	}
+	if isGarnish {
+		var out []Part
+		for k, st := range g.stuffs(t) {
+			out = append(out, Part{shape.Strewn(layers[k]...), st})
+		}
+		return out
+	}
 	kind := "wet"
 	switch {
 	case t.Kind == "crumb":
 		kind = "crumb"
-	case t.Kind == "herbs" || t.Piece == "leaf" || t.Piece == "sprig":
+	case t.Kind == "herbs" || t.Piece == "leaf":
 		kind = "leaf"
 	case t.Piece == "seed" || t.Piece == "flake":
 		kind = "dry"
 	}
 	st := edibleStuff(t.Colour, t.Second, kind)
-	if t.Piece == "slice" {
-		st.Pattern, st.GrainMm, st.Through = "marbled", 4, 0.25
-	}
-	if t.Piece == "citrus" {
-		st.Pattern, st.Through, st.Coat = "", 0.3, 1
-		rind := edibleStuff(orElse(t.Second, t.Colour), "", "wet")
-		rind.Coat = 0.5
-		return []Part{{shape.Strewn(first...), st}, {shape.Strewn(second...), edibleStuff(pithColour, "", "dry")}, {shape.Strewn(third...), rind}}
-	}
 	out := []Part{{shape.Strewn(first...), st}}
 	if len(second) > 0 {
 		if t.Second != "" {

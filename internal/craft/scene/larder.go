@@ -41,8 +41,11 @@ var larder = map[string]func(serving) []Part{
 
 // Forms are the shapes that a dish may have, as Food lists them; the first is empty, for the usual
 // one of its vessel.
-func Forms() []string {
-	f, _ := reflect.TypeFor[Food]().FieldByName("Form")
+func Forms() []string { return enum[Food]("Form") }
+
+// enum are the words that a field of a struct may have, as its tag lists them.
+func enum[T any](field string) []string {
+	f, _ := reflect.TypeFor[T]().FieldByName(field)
 	return strings.Split(f.Tag.Get("enum"), ",")
 }
 

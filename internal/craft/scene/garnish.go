@@ -1,0 +1,95 @@
+package scene
+
+import (
+	"figladder/internal/craft/shape"
+)
+
+// garnish is a piece that is strewn: its surfaces about the origin, resting on z = 0, with what
+// each is of. size is about half of its length; h gives chance for one piece.
+type garnish struct {
+	make    func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh
+	stuffs  func(t Thing) []Stuff
+	leanDeg float64 // how far it may lie askew
+}
+
+const (
+	pipColour   = "#3a2415"
+	stalkColour = "#4f6b32"
+	pitColour   = "#7a2a1c"
+)
+
+// garnishes are the pieces that are of more than one surface, by their names.
+var garnishes = map[string]garnish{
+	"citrus": {func(size float64, _ func(int64) float64, _ int64, steps int) []shape.Mesh {
+		rind, pith, flesh := shape.Citrus(size, max(2.5, size*0.16), citrusSegments, 2*steps+8)
+		return []shape.Mesh{flesh, pith, rind}
+	}, func(t Thing) []Stuff {
+		return []Stuff{fleshOf(t.Colour, 0.3), edibleStuff(pithColour, "", "dry"), skinOf(orElse(t.Second, t.Colour))}
+	}, 14},
+	"wedge": {func(size float64, _ func(int64) float64, _ int64, steps int) []shape.Mesh {
+		flesh, rind := shape.CitrusWedge(size, 62, 3*steps)
+		return []shape.Mesh{flesh, rind}
+	}, func(t Thing) []Stuff {
+		return []Stuff{fleshOf(t.Colour, 0.3), skinOf(orElse(t.Second, t.Colour))}
+	}, 0},
+	"slice": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
+		flesh, skin, pips := shape.Round(size, max(2.2, size*0.13), 5, seed, steps+6)
+		return []shape.Mesh{flesh, skin, pips}
+	}, cutFruit, 12},
+	"half": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
+		flesh, skin, pips := shape.Half(size, 6, seed, steps+6)
+		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-10 - 12*h(9)) }
+		return []shape.Mesh{lean(flesh), lean(skin), lean(pips)}
+	}, cutFruit, 0},
+	"tomato": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
+		body, star := shape.Tomato(size, seed, 2*steps)
+		return []shape.Mesh{body, star}
+	}, func(t Thing) []Stuff {
+		return []Stuff{skinOf(t.Colour), edibleStuff(stalkColour, "", "leaf")}
+	}, 16},
+	"olive": {func(size float64, _ func(int64) float64, _ int64, steps int) []shape.Mesh {
+		body := shape.Ball(size*0.42, size*0.58, size*0.42, 0, 1, 1, 2*steps).Moved(0, at(0, 0, size*0.42))
+		hole := shape.Ball(size*0.13, size*0.06, size*0.13, 0, 1, 1, steps).Moved(0, at(0, -size*0.57, size*0.42))
+		return []shape.Mesh{body, hole}
+	}, func(t Thing) []Stuff {
+		return []Stuff{skinOf(t.Colour), edibleStuff(orElse(t.Second, pitColour), "", "wet")}
+	}, 0},
+	"nut": {func(size float64, _ func(int64) float64, _ int64, steps int) []shape.Mesh {
+		return []shape.Mesh{shape.Nut(2*size, steps+4)}
+	}, func(t Thing) []Stuff { return []Stuff{baked(t.Colour, 4)} }, 10},
+	"shard": {func(size float64, h func(int64) float64, _ int64, _ int) []shape.Mesh {
+		a, b := size*(0.7+0.5*h(10)), size*(0.4+0.4*h(11))
+		m := shape.Extrude([][2]float64{{-a, -b * 0.6}, {a * 0.7, -b}, {a, b * 0.3}, {-a * 0.1, b}}, max(1, size*0.12), 0.2)
+		return []shape.Mesh{m.Tilted(44 * (h(12) - 0.5))}
+	}, func(t Thing) []Stuff {
+		st := edibleStuff(t.Colour, "", "dry")
+		st.Coat, st.Rough, st.Pattern = 0.5, 0.25, ""
+		return []Stuff{st}
+	}, 0},
+	"sprig": {func(size float64, _ func(int64) float64, seed int64, _ int) []shape.Mesh {
+		return []shape.Mesh{shape.Sprig(2.4*size, size*0.5, 12, seed).Moved(0, at(0, -1.2*size, 0))}
+	}, func(t Thing) []Stuff { return []Stuff{edibleStuff(t.Colour, "", "leaf")} }, 0},
+}
+
+// fleshOf is the wet flesh of a fruit, which light goes some way into.
+func fleshOf(colour string, through float64) Stuff {
+	st := edibleStuff(colour, "", "wet")
+	st.Pattern, st.Through, st.Coat = "", through, 1
+	return st
+}
+
+// skinOf is a taut skin: even, and shining.
+func skinOf(colour string) Stuff {
+	st := edibleStuff(colour, "", "wet")
+	st.Pattern, st.Coat, st.Rough = "", 0.6, 0.2
+	return st
+}
+
+// cutFruit is flesh, skin and pips: the skin of the second colour, or a darker one of the first.
+func cutFruit(t Thing) []Stuff {
+	skin := skinOf(orElse(t.Second, t.Colour))
+	if t.Second == "" {
+		skin.Colour = skin.Colour.Times(0.55)
+	}
+	return []Stuff{fleshOf(t.Colour, 0.25), skin, edibleStuff(pipColour, "", "wet")}
+}

@@ -1,0 +1,105 @@
+package shape
+
+import "math"
+
+// Round is a slice of a fruit with skin lying on z = 0: rMm wide, hMm thick. Its seeds lie about
+// its middle.
+func Round(rMm, hMm float64, seeds int, seed int64, steps int) (flesh, skin, pips Mesh) {
+	rind := math.Max(0.5, rMm*0.05)
+	in := rMm - rind
+	flesh = Sector([]RZ{{0, 0}, {in, 0}, {in, hMm * 0.98}, {0, hMm * 0.98}}, 0, 360, steps, nil)
+	skin = Sector([]RZ{{in, 0}, {rMm * 0.985, 0}, {rMm, hMm * 0.5}, {rMm * 0.985, hMm * 0.96}, {in, hMm}}, 0, 360, steps, nil)
+	return flesh, skin, pipsAt(seeds, rMm*0.3, rMm*0.07, hMm*0.98, seed)
+}
+
+// pipsAt are seeds in a ring, half sunk in a face at a height.
+func pipsAt(n int, rMm, sizeMm, zMm float64, seed int64) Mesh {
+	var all []Mesh
+	for i := range n {
+		a := 2 * math.Pi * (float64(i) + 0.3*Hash(int64(i), 1, 3, seed)) / float64(n)
+		all = append(all, Ball(sizeMm*0.5, sizeMm, sizeMm*0.4, 0, 1, seed, 8).Moved(a*180/math.Pi, vec(rMm*math.Sin(a), rMm*math.Cos(a), zMm)))
+	}
+	return Join(all...)
+}
+
+// Half is a fruit cut in two, its cut face up at the height of its radius: rMm wide.
+func Half(rMm float64, seeds int, seed int64, steps int) (flesh, skin, pips Mesh) {
+	deep := rMm * 0.86
+	line := []RZ{{0, 0}}
+	const parts = 8
+	for i := 1; i <= parts; i++ {
+		sin, cos := math.Sincos(math.Pi / 2 * float64(i) / parts)
+		line = append(line, RZ{rMm * sin, deep * (1 - cos)})
+	}
+	skin = Sector(append(line, RZ{0, deep}), 0, 360, steps, nil)
+	flesh = Sector([]RZ{{0, deep}, {rMm * 0.955, deep}, {rMm * 0.93, deep + rMm*0.03}, {0, deep + rMm*0.015}}, 0, 360, steps, nil)
+	return flesh, skin, pipsAt(seeds, rMm*0.3, rMm*0.085, deep+rMm*0.02, seed)
+}
+
+// CitrusWedge is a part of a whole fruit, as wide as degrees, lying on one of its cut faces.
+func CitrusWedge(rMm, degrees float64, steps int) (flesh, rind Mesh) {
+	ball := func(r float64) []RZ {
+		line := make([]RZ, 0, 14)
+		for i := range 13 {
+			sin, cos := math.Sincos(math.Pi * (float64(i)/12 - 0.5))
+			line = append(line, RZ{math.Max(0, r*cos), r * sin * 1.12})
+		}
+		return line
+	}
+	lay := func(m Mesh) Mesh { // the face at bearing 0 becomes its foot
+		out := Mesh{P: append(m.P[:0:0], m.P...), N: append(m.N[:0:0], m.N...), T: m.T}
+		for i := range out.P {
+			p, n := out.P[i], out.N[i]
+			out.P[i], out.N[i] = vec(p.Y, p.Z, p.X), vec(n.Y, n.Z, n.X)
+		}
+		return out
+	}
+	return lay(Sector(ball(rMm*0.965), 0, degrees, steps, nil)), lay(Sector(ball(rMm), 1.5, degrees-1.5, steps, nil))
+}
+
+// Sprig is a stem with narrow leaves along +y from the origin, lMm long, its leaves leafMm.
+func Sprig(lMm, leafMm float64, pairs int, seed int64) Mesh {
+	bend := 0.12 * (2*Hash(1, 2, 3, seed) - 1)
+	at := func(t float64) (x, y, z float64) {
+		return bend * lMm * 4 * t * t * 0.25, lMm * t, leafMm*0.12 + lMm*0.05*math.Sin(math.Pi*t)
+	}
+	var path [][3]float64
+	for i := range 9 {
+		x, y, z := at(float64(i) / 8)
+		path = append(path, [3]float64{x, y, z})
+	}
+	all := []Mesh{Tube(path, math.Max(0.5, leafMm*0.05), 6)}
+	for i := range pairs {
+		t := 0.12 + 0.86*float64(i)/float64(pairs)
+		x, y, z := at(t)
+		for side := -1.0; side <= 1; side += 2 {
+			h := Hash(int64(i), int64(side), 5, seed)
+			long := leafMm * (1 - 0.35*t) * (0.8 + 0.4*h)
+			all = append(all, Leaf(long, long*0.24, 0.12, seed+int64(i), 10).Tilted(18*h).Moved(side*(38+22*h)*(1-0.4*t), vec(x, y, z)))
+		}
+	}
+	return Join(all...)
+}
+
+// Tomato stands on z = 0, rMm wide, with the star of its stalk on top.
+func Tomato(rMm float64, seed int64, steps int) (body, star Mesh) {
+	body = Loft(along(max(9, steps/2), func(t float64) Section {
+		k := bulge(0.04+0.92*t, 0.55)
+		return Section{Y: rMm * 1.96 * (t - 0.5), HalfX: rMm * k, Up: rMm * 0.86 * k, Z: rMm * 0.86}
+	}), steps)
+	var all []Mesh
+	for i := range 5 {
+		all = append(all, Leaf(rMm*0.62, rMm*0.17, 0.1, seed+int64(i), 8).Tilted(14).Moved(72*float64(i)+30*Hash(1, 1, 1, seed), vec(0, 0, rMm*1.72)))
+	}
+	all = append(all, Tube([][3]float64{{0, 0, rMm * 1.68}, {0, rMm * 0.05, rMm * 1.8}, {rMm * 0.05, rMm * 0.08, rMm * 1.95}}, rMm*0.05, 6))
+	return body, Join(all...)
+}
+
+// Nut is a kernel on z = 0, pointed at one end: lMm long.
+func Nut(lMm float64, steps int) Mesh {
+	m := Loft(along(10, func(t float64) Section {
+		k := math.Pow(math.Sin(math.Pi*math.Min(1, math.Pow(0.03+0.95*t, 0.72))), 0.8)
+		return Section{Y: lMm * (t - 0.5), HalfX: lMm * 0.3 * k, Up: lMm * 0.2 * k, Z: lMm * 0.2}
+	}), steps)
+	return m
+}
