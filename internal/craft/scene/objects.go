@@ -120,6 +120,9 @@ func finish(st Stuff, word words.Finish) Stuff {
 	return st
 }
 
+// spoutShare is how far a jug's spout stands out, in widths; a start value of our own.
+const spoutShare = 0.13
+
 // metals are what cutlery and pans are made of when nothing else is said.
 var metals = map[string]float64{"knife": 0.16, "fork": 0.16, "spoon": 0.12, "coupe": 0.22}
 
@@ -363,6 +366,11 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 			drink = &a
 		}
 		o.Parts = vesselParts(v, st, glass, tintOf(t.Colour), t.FillShare*t.HeightMm, drink, f)
+		if t.Kind == "jug" { // it pours
+			for k := range o.Parts {
+				o.Parts[k].Mesh = shape.Spouted(o.Parts[k].Mesh, t.HeightMm, spoutShare*t.WidthMm)
+			}
+		}
 		if t.Kind == "mug" || t.Kind == "jug" {
 			h := st
 			if glass {

@@ -200,3 +200,55 @@ func TestKeptLeavesOutWholePieces(t *testing.T) {
 	whole := Box(3, 3, 3, 0)
 	assert.Equal(t, whole, Kept(whole, func(x, y float64) bool { return false }), "what is not of pieces stays")
 }
+
+// What is strewn: closed, resting on z = 0, as large as said.
+func TestGarnishesKeepTheirSizes(t *testing.T) {
+	flesh, skin, pips := Round(24, 3, 5, 1, 24)
+	sized(t, "round", Join(flesh, skin), 48, 48, 3)
+	half, peel, _ := Half(26, 6, 1, 24)
+	lo, hi := Join(half, peel).Bounds()
+	assert.InEpsilon(t, 52, hi.X-lo.X, 0.01)
+	assert.InDelta(t, 0, lo.Z, 1e-9)
+	body, star := Tomato(17, 1, 24)
+	lo, hi = body.Bounds()
+	assert.InEpsilon(t, 34, hi.X-lo.X, 0.02)
+	assert.InDelta(t, 0, lo.Z, 0.2)
+	lo, _ = star.Bounds()
+	assert.Greater(t, lo.Z, 25.0, "its star lies on top")
+	pulp, rind := CitrusWedge(26, 60, 36)
+	whole := Sector([]RZ{{0, -26 * 1.12}, {26, 0}, {0, 26 * 1.12}}, 0, 360, 36, nil)
+	assert.Less(t, volume(pulp), volume(whole), "a sixth of a ball is less than two cones on one foot")
+	assert.InEpsilon(t, 4./3*math.Pi*math.Pow(26*0.965, 3)*1.12/6, volume(pulp), 0.06)
+	nut := Nut(20, 16)
+	lo, hi = nut.Bounds()
+	assert.InEpsilon(t, 20, hi.Y-lo.Y, 0.01)
+	for name, m := range map[string]Mesh{"flesh": flesh, "skin": skin, "pips": pips, "half": half, "peel": peel, "tomato": body, "pulp": pulp, "rind": rind, "nut": nut} {
+		assert.Zero(t, open(m), name)
+		assert.Positive(t, volume(m), "%s looks outward", name)
+	}
+}
+
+// A spout stands out on one side, as far as said, and leaves the foot and the other side alone.
+func TestASpoutStandsOutOnOneSide(t *testing.T) {
+	m := Sector([]RZ{{0, 0}, {40, 0}, {40, 60}, {40, 100}, {0, 100}}, 0, 360, 180, nil)
+	s := Spouted(m, 100, 10)
+	lo, hi := s.Bounds()
+	assert.InDelta(t, -50, lo.X, 0.1)
+	assert.InDelta(t, 40, hi.X, 1e-9)
+	assert.Zero(t, open(s))
+	for i, p := range m.P {
+		if p.Z <= 100*spoutFrom {
+			assert.Equal(t, p, s.P[i])
+		}
+	}
+}
+
+// A cloth is as large as said, its creases cross in its middle and its hem is thicker.
+func TestAClothHasCreasesAndAHem(t *testing.T) {
+	assert.InDelta(t, 3.0, pressed(0, 0, 300, 400), 1e-9)
+	assert.InDelta(t, 1.5, pressed(0, 100, 300, 400), 1e-3)
+	assert.InDelta(t, 0.7, pressed(146, 100, 300, 400), 1e-3)
+	lo, hi := Cloth(300, 400, 8, 3, 60).Bounds()
+	assert.InDelta(t, 300, hi.X-lo.X, 8)
+	assert.InDelta(t, 400, hi.Y-lo.Y, 8)
+}

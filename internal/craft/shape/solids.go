@@ -217,7 +217,22 @@ func Tube(path [][3]float64, rMm float64, steps int) Mesh {
 // beyond it they are drawn out, so that a ribbon costs no more than a towel.
 const mostDrawnOut = 4
 
-// Cloth is a rectangle of linen lying on z = 0 with soft folds of foldMm.
+// hemMm is how wide a cloth's hem is, and creaseMm how far the crease shows where it lay folded in
+// the cupboard.
+const hemMm, creaseMm = 8.0, 7.0
+
+// pressed is how high a cloth stands over the table at a place of it, for its hem and for the two
+// creases that cross in its middle.
+func pressed(x, y, wMm, dMm float64) float64 {
+	z := 0.0
+	if math.Min(wMm/2-math.Abs(x), dMm/2-math.Abs(y)) < hemMm {
+		z = 0.7
+	}
+	return z + 1.5*(math.Exp(-math.Abs(x)/creaseMm)+math.Exp(-math.Abs(y)/creaseMm))
+}
+
+// Cloth is a rectangle of linen lying on z = 0 with soft folds of foldMm, hemmed, with the creases
+// of having been folded in four.
 func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
 	var m Mesh
 	nx := max(6, cells)
@@ -231,7 +246,7 @@ func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
 			if i > 0 && i < nx {
 				wavy *= 0.2
 			}
-			m.P = append(m.P, r3.Vec{X: x + wavy, Y: y + 6*(Noise(x/60, 1, 9, seed)-0.5), Z: 0.6 + foldMm*(f*f+g*g)})
+			m.P = append(m.P, r3.Vec{X: x + wavy, Y: y + 6*(Noise(x/60, 1, 9, seed)-0.5), Z: 0.6 + foldMm*(f*f+g*g) + pressed(x, y, wMm, dMm)})
 		}
 	}
 	for j := range ny {

@@ -70,3 +70,24 @@ func Handle(r, z0, z1, outMm, thickMm float64) Mesh {
 	}
 	return Tube(path, thickMm/2, 10)
 }
+
+// spoutHalfDeg is how far to either side a spout reaches, and spoutFrom the share of the height
+// where it begins.
+const spoutHalfDeg, spoutFrom = 26.0, 0.7
+
+// Spouted draws the upper part of a turned jug of a height out toward −x, by outMm at the rim.
+func Spouted(m Mesh, hMm, outMm float64) Mesh {
+	out := Mesh{P: append(m.P[:0:0], m.P...), T: m.T, Runs: m.Runs, N: append(m.N[:0:0], m.N...)}
+	for i, p := range out.P {
+		up := (p.Z/hMm - spoutFrom) / (1 - spoutFrom)
+		aside := math.Atan2(math.Abs(p.Y), -p.X) * 180 / math.Pi
+		if up <= 0 || aside >= spoutHalfDeg || math.Hypot(p.X, p.Y) < 1 {
+			continue
+		}
+		k := up * up * math.Pow(math.Cos(aside/spoutHalfDeg*math.Pi/2), 2)
+		r := math.Hypot(p.X, p.Y)
+		far := (r + outMm*k) / r
+		out.P[i] = vec(p.X*far, p.Y*far, p.Z)
+	}
+	return out
+}
