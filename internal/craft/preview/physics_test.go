@@ -70,6 +70,28 @@ func TestFurnace(t *testing.T) {
 	}
 }
 
+// Whatever is painted on it, no surface gives more light than it gets, and what is white on the
+// whole gives it all back.
+func TestNoPatternMakesLight(t *testing.T) {
+	for _, pattern := range []string{"", "wood", "stone", "linen", "speckle", "glaze", "brushed", "paint", "crumb", "marbled", "paper", "flesh", "leaf", "baked", "liquid"} {
+		for _, through := range []float64{0, 0.3} {
+			st := scene.Stuff{Colour: light.RGB{1, 1, 1}, Second: light.RGB{1, 1, 1}, Pattern: pattern, GrainMm: 6, Coat: 0.6, Rough: 0.2, Through: through, LowMm: -50, HighMm: 50}
+			for x := -60.0; x < 60; x += 7 {
+				c := painted(&st, r3.Vec{X: x, Y: 1.3 * x, Z: 0.6 * x}, 3)
+				for _, v := range c {
+					assert.True(t, v >= 0 && v <= 1, "%s at %v: %v", pattern, x, c)
+				}
+			}
+			s := emptyStage(light.Set{})
+			s.room = light.White(1)
+			s.add(shape.Ball(50, 50, 50, 0, 1, 1, 64), st, 0)
+			s.done()
+			got := s.toward(r3.Vec{X: 11, Y: -500}, r3.Vec{Y: 1}, 1500)
+			assert.LessOrEqual(t, got[1], 1.01, "%s, through %v", pattern, through)
+		}
+	}
+}
+
 func TestInverseSquareAndCosine(t *testing.T) {
 	s := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{Z: 1000}, 10, 1e6)}}).done()
 	near := s.lux(r3.Vec{Z: 500}, upward, 200)
