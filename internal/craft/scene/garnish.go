@@ -24,13 +24,13 @@ var garnishes = map[string]garnish{
 		rind, pith, flesh := shape.Citrus(size, max(2.5, size*0.16), citrusSegments, 2*steps+8)
 		return []shape.Mesh{flesh, pith, rind}
 	}, func(t Thing) []Stuff {
-		return []Stuff{fleshOf(t.Colour, 0.3), edibleStuff(pithColour, "", "dry"), skinOf(orElse(t.Second, t.Colour))}
+		return []Stuff{fleshOf(t.Colour, freeCitrus, 5), edibleStuff(pithColour, "", "dry"), skinOf(orElse(t.Second, t.Colour))}
 	}, 14},
 	"wedge": {func(size float64, _ func(int64) float64, _ int64, steps int) []shape.Mesh {
 		flesh, rind := shape.CitrusWedge(size, 62, 3*steps)
 		return []shape.Mesh{flesh, rind}
 	}, func(t Thing) []Stuff {
-		return []Stuff{fleshOf(t.Colour, 0.3), skinOf(orElse(t.Second, t.Colour))}
+		return []Stuff{fleshOf(t.Colour, freeCitrus, t.HeightMm), skinOf(orElse(t.Second, t.Colour))}
 	}, 0},
 	"slice": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
 		flesh, skin, pips := shape.Round(size, max(2.2, size*0.13), 5, seed, steps+6)
@@ -71,11 +71,11 @@ var garnishes = map[string]garnish{
 	}, func(t Thing) []Stuff { return []Stuff{edibleStuff(t.Colour, "", "leaf")} }, 0},
 }
 
-// fleshOf is the wet flesh of a fruit, which light goes some way into.
-func fleshOf(colour string, through float64) Stuff {
+// fleshOf is the wet flesh of a fruit, so thick, which light goes some way into.
+func fleshOf(colour string, freeMm, thickMm float64) Stuff {
 	st := edibleStuff(colour, "", "wet")
-	st.Pattern, st.Through, st.Coat = "", through, 1
-	return st
+	st.Pattern, st.Coat = "", 1
+	return st.lit(freeMm, thickMm)
 }
 
 // skinOf is a taut skin: even, and shining.
@@ -87,9 +87,13 @@ func skinOf(colour string) Stuff {
 
 // cutFruit is flesh, skin and pips: the skin of the second colour, or a darker one of the first.
 func cutFruit(t Thing) []Stuff {
+	thick := t.HeightMm // half a fruit is about as thick as it is wide
+	if t.Piece == "slice" {
+		thick *= 0.13
+	}
 	skin := skinOf(orElse(t.Second, t.Colour))
 	if t.Second == "" {
 		skin.Colour = skin.Colour.Times(0.55)
 	}
-	return []Stuff{fleshOf(t.Colour, 0.25), skin, edibleStuff(pipColour, "", "wet")}
+	return []Stuff{fleshOf(t.Colour, freeFruit, thick), skin, edibleStuff(pipColour, "", "wet")}
 }

@@ -69,7 +69,7 @@ func (v serving) eggs() []Part {
 		yolks = append(yolks, shape.Ball(ry, ry, ry*0.6, 0, 1, v.seed, int(v.f)+10).Moved(0, at(x+r*0.05, y, lift+thick*1.55)))
 	}
 	white := edibleStuff(eggWhite, "", "cream")
-	white.Through = 0.2
+	white = white.lit(freeEgg, math.Max(3.5, r*0.1))
 	yellow := edibleStuff(yolk, "", "wet")
 	yellow.Pattern, yellow.Rough = "", 0.06
 	out = append(out, Part{shape.Strewn(whites...), white}, Part{shape.Strewn(yolks...), yellow})
@@ -121,7 +121,8 @@ func (v serving) dumplings() []Part {
 		all = append(all, shape.Dumpling(long, wide, high, 8, int(v.f)/2+10).Moved(9*(h(1)-0.5)+8, at(x, y, 0)))
 	}
 	dough := edibleStuff("#e9dcc0", "", "wet")
-	dough.Pattern, dough.GrainMm, dough.Second, dough.Coat, dough.Rough, dough.Through = "flesh", 9, linear("#c98f4c"), 0.6, 0.3, 0.15
+	dough.Pattern, dough.GrainMm, dough.Second, dough.Coat, dough.Rough = "flesh", 9, linear("#c98f4c"), 0.6, 0.3
+	dough = dough.lit(freeDough, 2) // the skin of it
 	out := []Part{{shape.Strewn(all...), dough}}
 	return v.strewn(out, "herbs", v.reachMm*1.5, math.Max(5, v.reachMm*0.07), 12, "")
 }

@@ -16,8 +16,8 @@ const (
 // poured is what runs: bright in its light, and even.
 func poured(colour string) Stuff {
 	st := edibleStuff(colour, "", "wet")
-	st.Pattern, st.Rough, st.Through = "", 0.05, 0.3
-	return st
+	st.Pattern, st.Rough = "", 0.05
+	return st.lit(freeSauce, 2.5)
 }
 
 // running is a sauce over something round: a pool on its top, threads down its side and a pool at
@@ -79,7 +79,8 @@ func (v serving) pudding() []Part {
 	top := v.tallMm - 2
 	body := shape.Sector([]shape.RZ{{R: 0}, {R: r}, {R: r * 0.985, Z: top * 0.12}, {R: r * 0.8, Z: top * 0.93}, {R: r * 0.76, Z: top * 0.985}, {R: r * 0.71, Z: top}, {R: 0, Z: top}}, 0, 360, 3*int(v.f), nil)
 	set := edibleStuff(v.colour, "", "cream")
-	set.Coat, set.Rough, set.Through = 0.9, 0.12, 0.25
+	set.Coat, set.Rough = 0.9, 0.12
+	set = set.lit(freeDairy, 2*r)
 	out := []Part{{body, set}}
 	sauce := v.garnish
 	if sauce == "" {

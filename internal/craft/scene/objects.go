@@ -19,7 +19,7 @@ type Stuff struct {
 	Rough   float64   // of the coat or metal: 0 a mirror, 1 as good as matt (GGX alpha)
 	Coat    float64   // share of a clear coat's reflection, 0 to 1
 	Metal   bool
-	Through float64   // share of what is not returned that comes out evenly on the other side
+	Through float64   // share of what it gives back that comes out evenly on its other side
 	Clear   bool      // glass or a liquid: light goes through and bends
 	Front   float64   // refractive index before the face
 	Back    float64   // and behind it
