@@ -81,7 +81,7 @@ race: testtools build
 	bin/figladder with-database -- go test -race -count=1 -timeout 60m -skip '$(ALONE)' ./internal/craft/cores ./internal/studio/... ./internal/api
 
 shots: testtools build
-	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture' ./e2e ./internal/demo
+	@FIGLADDER_SHOTS=1 go test -count=1 -run 'TestShots|TestDishesPicture|TestLarderPicture' ./e2e ./internal/demo
 
 # What a first visit weighs, for docs/benchmarks.md.
 weight: testtools build

@@ -90,11 +90,15 @@ func larderHero(t testing.TB, i int) scene.Set {
 }
 
 // TestLarderPicture draws every dish of the larder as it is drafted from its recipe, in window
-// light: FIGLADDER_LARDER says where to, FIGLADDER_LARDER_ONLY which shapes.
+// light, for docs/screenshots: FIGLADDER_LARDER says where else to, FIGLADDER_LARDER_ONLY which
+// shapes.
 func TestLarderPicture(t *testing.T) {
 	to := os.Getenv("FIGLADDER_LARDER")
+	if to == "" && os.Getenv("FIGLADDER_SHOTS") != "" {
+		to = "../../docs/screenshots/larder.png"
+	}
 	if to == "" {
-		t.Skip("set FIGLADDER_LARDER to a file")
+		t.Skip("set FIGLADDER_SHOTS=1, as make shots does, or FIGLADDER_LARDER to a file")
 	}
 	const side, across = 240, 6
 	var which []int

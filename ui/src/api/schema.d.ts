@@ -4149,7 +4149,7 @@ export interface components {
              * @description Its shape; empty is usual for its vessel
              * @enum {string}
              */
-            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits";
+            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits" | "bird" | "joint" | "fish" | "skewers" | "soup" | "eggs" | "balls" | "dumplings" | "pancakes" | "pudding" | "crumble" | "layers" | "pizza" | "sandwich";
             /** @description Colour of what is scattered on it, #rrggbb, or empty */
             garnish: string;
             /**
@@ -6544,6 +6544,8 @@ export interface components {
         RoundCell: {
             /** @description The table's light in steps against the dish */
             bands: components["schemas"]["MapBand"][];
+            /** @description Whether it had to go behind the camera, since at its own distance it would stand before the lens */
+            behind: boolean;
             /**
              * Format: double
              * @description Brightest place of the table in the frame against the food, stops
@@ -7648,7 +7650,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */

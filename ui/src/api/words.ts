@@ -70,7 +70,7 @@ export const words = {
   Food: {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
-    form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits'],
+    form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits', 'bird', 'joint', 'fish', 'skewers', 'soup', 'eggs', 'balls', 'dumplings', 'pancakes', 'pudding', 'crumble', 'layers', 'pizza', 'sandwich'],
   },
   FormGuess: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
@@ -219,7 +219,7 @@ export const words = {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb'],
     material: ['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
-    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard'],
   },
   Trial: {
     kind: ['trial', 'source'],
