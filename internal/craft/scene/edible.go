@@ -129,30 +129,32 @@ func layered(r, h float64, n int, colour, second string, seed int64, f Fineness)
 	return out
 }
 
-// slicesOf is a fan of overlapping slices along x.
+// slicesOf are thin slices laid along x, each in a fold over the one before, as cured fish is.
 func slicesOf(r, h float64, n int, colour, second string, seed int64) []Part {
 	st := edibleStuff(colour, second, "wet")
-	st.Pattern, st.GrainMm = "marbled", 5
+	st.Pattern, st.GrainMm, st.Coat, st.Rough = "marbled", 5, 0.7, 0.3
 	var all []shape.Mesh
-	thick := math.Max(2, h*0.22)
+	thick := math.Max(2, h*0.16)
 	for i := range n {
+		chance := func(k int64) float64 { return shape.Hash(int64(i), k, 0, seed) }
 		t := 0.0
 		if n > 1 {
 			t = 2*float64(i)/float64(n-1) - 1
 		}
-		m := sheet(r*0.62, r*0.9, thick, seed+int64(i)).Tilted(-14-10*shape.Hash(int64(i), 3, 0, seed)).Moved(90+10*(shape.Hash(int64(i), 4, 0, seed)-0.5), at(t*r*0.72, 4*(shape.Hash(int64(i), 5, 0, seed)-0.5), h*0.25+thick*0.3))
-		all = append(all, m)
+		long, turns := r*(1.0+0.2*chance(3)), 1.1+0.5*chance(4)
+		var path [][2]float64
+		const parts = 26
+		for k := range parts + 1 {
+			u := float64(k) / parts
+			a := 2 * math.Pi * turns * u
+			path = append(path, [2]float64{long*0.8*(u-0.5) + 0.13*long*math.Sin(a), thick/2 + math.Max(0, h-thick)*(0.5-0.5*math.Cos(a))*(0.55+0.4*u)})
+		}
+		m := shape.Ribbon(path, func(u float64) float64 {
+			return r * 0.3 * math.Pow(math.Sin(math.Pi*(0.1+0.82*u)), 0.45) * (1 + 0.08*math.Sin(9*u+float64(i)))
+		}, thick, 14)
+		all = append(all, m.Moved(16*(chance(5)-0.5)-12, at(t*r*0.66, 5*(chance(6)-0.5), 0)))
 	}
 	return []Part{{shape.Join(all...), st}}
-}
-
-// sheet is a soft slice, rounded and a little waved.
-func sheet(w, d, thick float64, seed int64) shape.Mesh {
-	m := shape.Ball(w/2, d/2, thick/2, 0.08, math.Max(6, w/3), seed, 22)
-	for i, p := range m.P {
-		m.P[i].Z = p.Z*1.3 + thick*0.8*(shape.Noise(p.X/w*3, p.Y/d*3, 0, seed)-0.5)
-	}
-	return m
 }
 
 // iceOf is cubes with broken edges, turned anyhow, in a medium of an index.
@@ -361,7 +363,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	case "meringue":
 		disc := shape.Heap(r, tall*0.5, 0.2, r/3, seed, int(f)+8)
 		swirl := shape.Heap(r*0.72, tall*0.42, 0.14, r/3.2, seed+1, int(f)+8).Moved(0, at(0, 0, tall*0.4))
-		fruit := Thing{Kind: "scatter", Piece: "cube", WidthMm: r * 1.1, HeightMm: math.Max(12, r*0.2), Count: 13, Colour: orElse(food.Garnish, "#b4456a"), Finish: "gloss"}
+		fruit := Thing{Kind: "scatter", Piece: "wedge", WidthMm: r, HeightMm: math.Max(11, r*0.19), Count: 11, Colour: orElse(food.Garnish, "#b4456a"), Finish: "gloss"}
 		st := edibleStuff(food.Colour, "", "dry")
 		st.Second = st.Colour.Times(0.82)
 		cream := edibleStuff("#f3ead9", "", "cream")

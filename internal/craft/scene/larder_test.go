@@ -248,3 +248,26 @@ func TestNoTwoDishesOfTheLarderLookAlike(t *testing.T) {
 	}
 	t.Logf("%d dishes; the two most alike are %s, %.2f apart", len(all), worst, least)
 }
+
+// A pot's handles are on the pot: each ends within its wall, at one height.
+func TestAPotsHandlesAreOnIt(t *testing.T) {
+	s := Start()
+	s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "pot", 240, 105
+	var pot Object
+	for _, o := range s.Objects(Smooth) {
+		if o.Key == "vessel" {
+			pot = o
+		}
+	}
+	require.Len(t, pot.Parts, 3)
+	for _, p := range pot.Parts[1:] {
+		lo, hi := p.Mesh.Bounds()
+		near := math.Inf(1)
+		for _, v := range p.Mesh.P {
+			near = math.Min(near, math.Hypot(v.X-s.Vessel.XMm, v.Y-s.Vessel.YMm))
+		}
+		assert.Less(t, near, 121.0, "it touches the wall")
+		assert.Less(t, hi.Z-lo.Z, 12.0, "and lies level")
+		assert.InDelta(t, pot.Foot.Z+105*potHandleShare, (lo.Z+hi.Z)/2, 1)
+	}
+}

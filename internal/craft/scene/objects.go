@@ -123,6 +123,9 @@ func finish(st Stuff, word words.Finish) Stuff {
 // spoutShare is how far a jug's spout stands out, in widths; a start value of our own.
 const spoutShare = 0.13
 
+// potHandleShare is how high a pot's handles are, a share of its height; a start value of our own.
+const potHandleShare = 0.78
+
 // metals are what cutlery and pans are made of when nothing else is said.
 var metals = map[string]float64{"knife": 0.16, "fork": 0.16, "spoon": 0.12, "coupe": 0.22}
 
@@ -301,7 +304,8 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 	}
 	if v.Kind == "pot" {
 		for _, turn := range []float64{0, 180} {
-			m := shape.Handle(v.DiameterMm/2, v.HeightMm*0.62, v.HeightMm*0.86, v.DiameterMm*0.09, 9).Tilted(90).Moved(turn, at(0, 0, 0))
+			// A loop that lies level, and ends in the wall.
+			m := shape.Handle(v.DiameterMm/2, -v.HeightMm*0.2, v.HeightMm*0.2, v.DiameterMm*0.09, 9).Tilted(90).Moved(turn, at(0, 0, v.HeightMm*potHandleShare))
 			o.Parts = append(o.Parts, Part{m, st})
 		}
 	}

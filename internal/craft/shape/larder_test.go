@@ -252,3 +252,18 @@ func TestAClothHasCreasesAndAHem(t *testing.T) {
 	assert.InDelta(t, 300, hi.X-lo.X, 8)
 	assert.InDelta(t, 400, hi.Y-lo.Y, 8)
 }
+
+// A ribbon along a straight way is a cylinder of an ellipse, however it is folded it stays closed.
+func TestARibbonIsClosedAndAsThickAsSaid(t *testing.T) {
+	var straight, folded [][2]float64
+	for i := range 21 {
+		u := float64(i) / 20
+		straight = append(straight, [2]float64{80 * u, 5})
+		folded = append(folded, [2]float64{60*u + 8*math.Sin(9*u), 5 + 10*math.Sin(7*u)})
+	}
+	half := func(float64) float64 { return 15 }
+	m := Ribbon(straight, half, 4, 48)
+	assert.Zero(t, open(m))
+	assert.InEpsilon(t, math.Pi*15*2*80, volume(m), 0.01)
+	assert.Zero(t, open(Ribbon(folded, half, 4, 24)))
+}

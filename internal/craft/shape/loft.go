@@ -45,6 +45,35 @@ func Loft(sections []Section, steps int) Mesh {
 	return m
 }
 
+// Ribbon is a soft slice that lies in folds: through places of the plane x = 0 (y, z), as wide to
+// either side as half says, thickMm thick.
+func Ribbon(path [][2]float64, half func(t float64) float64, thickMm float64, steps int) Mesh {
+	var m Mesh
+	w, last := steps+1, len(path)-1
+	row := func(i int, k float64) {
+		a, b := path[max(0, i-1)], path[min(last, i+1)]
+		l := math.Max(1e-9, math.Hypot(b[0]-a[0], b[1]-a[1]))
+		ny, nz := -(b[1]-a[1])/l, (b[0]-a[0])/l
+		x := half(float64(i) / float64(last))
+		for j := 0; j <= steps; j++ {
+			sin, cos := math.Sincos(2 * math.Pi * float64(j%steps) / float64(steps))
+			up := thickMm / 2 * sin * k
+			m.P = append(m.P, vec(k*x*cos, path[i][0]+ny*up, path[i][1]+nz*up))
+		}
+	}
+	row(0, 0)
+	for i := range path {
+		row(i, 1)
+	}
+	row(last, 0)
+	for j := range last + 2 {
+		m.band((j+1)*w, j*w, steps)
+	}
+	m.smooth()
+	m.seam(w, last+2)
+	return m
+}
+
 // along makes sections at even places from 0 to 1, by a rule.
 func along(n int, rule func(t float64) Section) []Section {
 	out := make([]Section, n)
