@@ -239,8 +239,7 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 			continue
 		case isGarnish:
 			lean := g.leanDeg * (shape.Hash(int64(i), 7, 0, seed) - 0.5)
-			chance := func(k int64) float64 { return shape.Hash(int64(i), k, 0, seed) }
-			for k, m := range g.make(size, chance, seed+int64(i), steps) {
+			for k, m := range g.piece(pieceKey{piece, size, seed + int64(i), steps}) {
 				if k == len(layers) {
 					layers = append(layers, nil)
 				}

@@ -1,6 +1,8 @@
 package scene
 
 import (
+	"sync"
+
 	"figladder/internal/craft/shape"
 )
 
@@ -33,11 +35,11 @@ var garnishes = map[string]garnish{
 		return []Stuff{fleshOf(t.Colour, freeCitrus, t.HeightMm), skinOf(orElse(t.Second, t.Colour))}
 	}, 0},
 	"slice": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
-		flesh, skin, pips := shape.Round(size, max(2.2, size*0.13), 5, seed, steps+6)
+		flesh, skin, pips := shape.Round(size, max(2.2, size*0.13), pipsOf(5, steps), seed, steps+4)
 		return []shape.Mesh{flesh, skin, pips}
 	}, cutFruit, 12},
 	"half": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
-		flesh, skin, pips := shape.Half(size, 6, seed, steps+6)
+		flesh, skin, pips := shape.Half(size, pipsOf(6, steps), seed, steps+4)
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-10 - 12*h(9)) }
 		return []shape.Mesh{lean(flesh), lean(skin), lean(pips)}
 	}, cutFruit, 0},
@@ -66,9 +68,49 @@ var garnishes = map[string]garnish{
 		st.Coat, st.Rough, st.Pattern = 0.5, 0.25, ""
 		return []Stuff{st}
 	}, 0},
-	"sprig": {func(size float64, _ func(int64) float64, seed int64, _ int) []shape.Mesh {
-		return []shape.Mesh{shape.Sprig(2.4*size, size*0.5, 12, seed).Moved(0, at(0, -1.2*size, 0))}
+	"sprig": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
+		return []shape.Mesh{shape.Sprig(2.4*size, size*0.5, max(4, 2*steps-12), seed).Moved(0, at(0, -1.2*size, 0))}
 	}, func(t Thing) []Stuff { return []Stuff{edibleStuff(t.Colour, "", "leaf")} }, 0},
+}
+
+// pipsOf is how many pips are drawn: none while something is dragged.
+func pipsOf(n, steps int) int {
+	if steps <= 8 {
+		return 0
+	}
+	return n
+}
+
+// cutPieces keeps pieces that were made: a thing that is moved about is the same pieces elsewhere.
+var cutPieces = struct {
+	sync.Mutex
+	made map[pieceKey][]shape.Mesh
+}{made: map[pieceKey][]shape.Mesh{}}
+
+type pieceKey struct {
+	piece string
+	size  float64
+	seed  int64
+	steps int
+}
+
+// mostKept is how many pieces are remembered; then all are forgotten.
+const mostKept = 1500
+
+// piece is a piece of a garnish, made or remembered. What is returned may not be changed.
+func (g garnish) piece(k pieceKey) []shape.Mesh {
+	cutPieces.Lock()
+	defer cutPieces.Unlock()
+	if m, ok := cutPieces.made[k]; ok {
+		return m
+	}
+	if len(cutPieces.made) >= mostKept {
+		cutPieces.made = map[pieceKey][]shape.Mesh{}
+	}
+	chance := func(n int64) float64 { return shape.Hash(k.seed, n, 5, 77) }
+	m := g.make(k.size, chance, k.seed, k.steps)
+	cutPieces.made[k] = m
+	return m
 }
 
 // fleshOf is the wet flesh of a fruit, so thick, which light goes some way into.

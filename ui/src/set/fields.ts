@@ -79,7 +79,7 @@ const plain: Record<string, Field[]> = {
     { path: 'food.aboveMm', hand: 'Over rim', label: 'Rises above the rim', ...long },
     { path: 'food.movementMmS', label: 'Moves at', unit: 'mm/s', step: 50 },
     { path: 'food.steams', label: 'Steam is to show', flag: ['yes', 'no'] },
-    { path: 'food.form', label: 'Its shape', choices: usual(words.Food.form) },
+    { path: 'food.form', hand: 'Shape', label: 'Its shape', choices: usual(words.Food.form) },
     { path: 'food.finish', label: 'Shines', choices: usual(words.Food.finish) },
     { path: 'food.strength', label: 'Drink, share of full strength', ...percent },
     { path: 'food.fillShare', hand: 'Filled', label: 'Fills the vessel to', ...percent },
