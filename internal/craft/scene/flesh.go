@@ -59,7 +59,7 @@ func taken(ks float64) float64 {
 }
 
 // lit is a stuff that light goes some way into.
-func (st Stuff) lit(freeMm, thickMm float64) Stuff {
-	st.Colour, st.Through = under(st.Colour, freeMm, thickMm)
-	return st
+func (s Stuff) lit(freeMm, thickMm float64) Stuff {
+	s.Colour, s.Through = under(s.Colour, freeMm, thickMm)
+	return s
 }
