@@ -21,7 +21,7 @@ var above = map[shots.Form]float64{"plate": 0.13, "flat": 0.06, "tall": 0.4, "st
 // aboveNamed is the same for shapes that a dish's name says, where its form would have it too low
 // or too high: start values of our own.
 var aboveNamed = map[string]float64{"tart": 0.08, "pie": 0.2, "cake": 0.42, "loaf": 0.38, "toast": 0.08, "noodles": 0.16, "rice": 0.12, "burger": 0.42, "leaves": 0.2, "biscuits": 0.1,
-	"bird": 0.36, "joint": 0.32, "fish": 0.06, "skewers": 0.07, "soup": 0, "eggs": 0.04, "balls": 0.18, "dumplings": 0.1, "pancakes": 0.4, "pudding": 0.32, "crumble": 0.04, "layers": 0.22, "pizza": 0.06, "sandwich": 0.26}
+	"bird": 0.36, "joint": 0.32, "fish": 0.06, "skewers": 0.07, "soup": 0, "eggs": 0.04, "balls": 0.18, "dumplings": 0.1, "pancakes": 0.4, "pudding": 0.32, "crumble": 0.04, "layers": 0.22, "pizza": 0.06, "sandwich": 0.26, "curry": 0.14}
 
 // usualOn is what goes on a shape where no garnish is known; others get something green.
 var usualOn = map[string]string{"tart": "", "pie": "", "cake": "#f1e8d6", "loaf": "", "burger": "#7d9a45", "biscuits": "",

@@ -34,7 +34,7 @@ var larder = map[string]func(serving) []Part{
 	"cake": serving.cake, "loaf": serving.loaf, "toast": serving.toast, "noodles": serving.noodles, "rice": serving.rice,
 	"burger": serving.burger, "leaves": serving.leaves, "biscuits": serving.biscuits,
 	"bird": serving.bird, "joint": serving.joint, "fish": serving.fish, "skewers": serving.skewers,
-	"soup": serving.soup, "eggs": serving.eggs, "balls": serving.balls, "dumplings": serving.dumplings,
+	"soup": serving.soup, "eggs": serving.eggs, "balls": serving.balls, "dumplings": serving.dumplings, "curry": serving.curry,
 	"pancakes": serving.pancakes, "pudding": serving.pudding, "crumble": serving.crumble, "layers": serving.layers,
 	"pizza": serving.pizza, "sandwich": serving.sandwich,
 }
@@ -55,7 +55,7 @@ var fills = map[string]bool{"soup": true, "crumble": true, "layers": true}
 // reaches is how far of a vessel's radius each of them goes; start values of our own: a tart
 // leaves a rim to lift it by, a loaf's ends come near the edge.
 var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8,
-	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.8, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78}
+	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.8, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78, "curry": 0.7}
 
 // Colours that a dish has whatever it is filled with, as baked and as bought: own estimates.
 const (

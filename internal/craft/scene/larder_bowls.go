@@ -126,3 +126,33 @@ func (v serving) dumplings() []Part {
 	out := []Part{{shape.Strewn(all...), dough}}
 	return v.strewn(out, "herbs", v.reachMm*1.5, math.Max(5, v.reachMm*0.07), 12, "")
 }
+
+// curry is rice behind, to the left, as high as it stands, and what goes with it falling to the
+// front and the right (O4).
+func (v serving) curry() []Part {
+	r := v.reachMm
+	rice := v
+	rice.reachMm, rice.colour, rice.garnish = r*0.56, "#efe6d2", ""
+	var out []Part
+	for _, p := range rice.rice() {
+		p.Mesh = p.Mesh.Moved(0, at(-r*0.32, r*0.26, 0))
+		out = append(out, p)
+	}
+	sauce := edibleStuff(v.colour, "", "wet")
+	sauce.Second, sauce.Rough = sauce.Colour.Times(0.55), 0.2
+	low := v.tallMm * 0.42
+	stew := asHigh(shape.Heap(r*0.66, low, 0.14, r*0.18, v.seed+4, int(v.f)+10), low).Moved(0, at(r*0.24, -r*0.2, 0))
+	out = append(out, Part{stew, sauce})
+	on := []Object{boundOf(out[len(out)-1:])}
+	var chunks []shape.Mesh
+	for i := range 9 {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 59, v.seed) }
+		a, d := 2.399963*float64(i)+h(1), r*0.46*math.Sqrt((float64(i)+0.5)/9)
+		x, y, size := r*0.24+d*math.Cos(a), -r*0.2+d*math.Sin(a), math.Max(7, r*(0.1+0.05*h(2)))
+		chunks = append(chunks, shape.Lumped(shape.Box(size*1.3, size, size, size*0.3), 0.14, size*0.6, v.seed+int64(i)).Moved(360*h(3), at(x, y, math.Max(0, heightOver(on, x, y)-size*0.45))))
+	}
+	meat := sauce
+	meat.Colour = sauce.Colour.Times(0.82)
+	out = append(out, Part{shape.Strewn(chunks...), meat})
+	return v.strewn(out, "herbs", r*1.2, math.Max(6, r*0.1), 8, "")
+}

@@ -271,3 +271,18 @@ func TestAPotsHandlesAreOnIt(t *testing.T) {
 		assert.InDelta(t, pot.Foot.Z+105*potHandleShare, (lo.Z+hi.Z)/2, 1)
 	}
 }
+
+// Rice stands behind and to the left, its main falls to the front and the right (O4).
+func TestRiceLiesBehindItsMain(t *testing.T) {
+	s := larderSet("curry")
+	o := object(s.Objects(Smooth), "curry")
+	middle := func(m shape.Mesh) (x, y, top float64) {
+		lo, hi := m.Bounds()
+		return (lo.X+hi.X)/2 - s.Vessel.XMm, (lo.Y+hi.Y)/2 - s.Vessel.YMm, hi.Z
+	}
+	riceX, riceY, riceTop := middle(o.Parts[0].Mesh)
+	mainX, mainY, mainTop := middle(o.Parts[2].Mesh)
+	assert.Less(t, riceX, mainX-20)
+	assert.Greater(t, riceY, mainY+20)
+	assert.Greater(t, riceTop, mainTop+5, "and higher")
+}
