@@ -65,7 +65,7 @@ func troutSet(x *scene.Set) {
 		strewn("Horseradish", "scatter", "flake", 805, 455, 120, 5, 26, "#f2ead6", ""),
 		thing("Soured cream", "tiny bowl", 985, 590, 0, 78, 0, 38, "#cfc7b6", "satin"),
 		thing("Cream", "mound", 985, 590, 0, 58, 0, 12, "#f4eee0", "gloss"),
-		thing("Butter knife", "knife", 985, 400, 14, 16, 170, 3, "#6a6862", "matt"),
+		horn(thing("Horn butter knife", "knife", 985, 400, 14, 16, 170, 3, "#4a3f34", "matt")),
 		with(thing("Rye crispbread", "tile", 610, 590, 24, 96, 120, 6, "#8a5a34", "matt"), func(t *scene.Thing) { t.Material = "food" }),
 		strewn("Lemon", "scatter", "citrus", 640, 430, 60, 25, 3, "#e8cf5a", ""),
 		strewn("Rye crumb", "crumb", "", 660, 560, 140, 4, 40, "#7a4e2c", "#4b2f1a"),

@@ -2,12 +2,14 @@ package preview
 
 import (
 	"encoding/gob"
+	"encoding/json"
 	"fmt"
 	"math"
 	"os"
 	"path/filepath"
 	"slices"
 	"strconv"
+	"strings"
 	"testing"
 	"time"
 
@@ -69,7 +71,8 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int) truth {
 // TestHowFarFromTheTruth measures pictures against one of very many paths: minutes to an
 // hour the first time, so only when FIGLADDER_TRUTH names a folder to keep that one in.
 // FIGLADDER_TRUTH_PATHS (4096) and FIGLADDER_TRUTH_LONG (640) say how fine it is, and
-// FIGLADDER_TRUTH_SET (cards, drink, soup, tall or frozen) takes another set.
+// FIGLADDER_TRUTH_SET (cards, drink, soup, tall or frozen, or a file that holds one as JSON) takes
+// another set.
 func TestHowFarFromTheTruth(t *testing.T) {
 	folder := os.Getenv("FIGLADDER_TRUTH")
 	if folder == "" {
@@ -93,6 +96,10 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		set = scene.StartFor("level", "drink")
 	default:
 		set = scene.StartFor("", name)
+		if data, err := os.ReadFile(name); err == nil {
+			require.NoError(t, json.Unmarshal(data, &set))
+			name = strings.TrimSuffix(filepath.Base(name), ".json")
+		}
 	}
 	s := shotOf(set, long, nil)
 	want := truthOf(t, folder, name, s, paths)

@@ -45,6 +45,11 @@ func (t Thing) triangles() int {
 	switch t.Kind {
 	case "scatter":
 		return t.pieces() * trianglesOfPiece[t.Piece]
+	case "paper":
+		if t.crumpled() {
+			cells := 2 * int(Smooth)
+			return 2 * cells * max(8, int(float64(cells)*min(t.DepthMm/max(t.WidthMm, 1), 4)))
+		}
 	case "linen":
 		cells := int(Smooth) + 10
 		return 2 * cells * max(6, int(float64(cells)*min(t.DepthMm/max(t.WidthMm, 1), 4)))

@@ -95,7 +95,7 @@ type pieceKey struct {
 }
 
 // mostKept is how many pieces are remembered; then all are forgotten.
-const mostKept = 1500
+const mostKept = 300
 
 // piece is a piece of a garnish, made or remembered. What is returned may not be changed.
 func (g garnish) piece(k pieceKey) []shape.Mesh {

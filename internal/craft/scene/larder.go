@@ -200,7 +200,7 @@ func (v serving) burger() []Part {
 		return shape.Sector([]shape.RZ{{R: 0}, {R: rr * 0.96}, {R: rr, Z: tall * 0.35}, {R: rr, Z: tall * 0.7}, {R: rr * 0.95, Z: tall}, {R: 0, Z: tall}}, 0, 360, n, nil)
 	}
 	bun := baked(bunColour, 40)
-	bun.Pattern, bun.Coat, bun.Rough = "", 0.7, 0.3
+	bun.Coat, bun.Rough = 0.7, 0.3
 	put(disc(r*0.96, h*0.16), h*0.16, bun)
 	leaf := edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")
 	put(shape.Ruffle(r*1.0, h*0.045, 9, v.seed, n), h*0.07, leaf)
@@ -216,7 +216,30 @@ func (v serving) burger() []Part {
 	o := Object{Parts: out[len(out)-1:]}
 	o.bound()
 	seeds := Thing{Kind: "scatter", Piece: "seed", WidthMm: 1.35 * r, HeightMm: 3.2, Count: 30, Colour: creamColour}
-	return append(out, seeds.settled([]Object{o}, v.seed, v.f)...)
+	return v.wedged(append(out, seeds.settled([]Object{o}, v.seed, v.f)...))
+}
+
+// wedged takes the slice that is missing out of layers that stand round the axis, each with cut
+// faces of its own: crumb inside what was baked. Of pieces, those that lie there go.
+func (v serving) wedged(parts []Part) []Part {
+	cut := v.slice()
+	if cut.ToDeg <= cut.FromDeg {
+		return parts
+	}
+	var out []Part
+	for _, p := range parts {
+		if len(p.Mesh.Runs) > 0 {
+			out = append(out, Part{shape.WithoutSlice(p.Mesh, cut), p.Stuff})
+			continue
+		}
+		rest, faces := p.Mesh.Wedge(cut.FromDeg, cut.ToDeg)
+		inside := p.Stuff
+		if p.Stuff.Pattern == "baked" {
+			inside = edibleStuff(crumbColour, "", "cake")
+		}
+		out = append(out, Part{rest, p.Stuff}, Part{faces, inside})
+	}
+	return out
 }
 
 // dome is the outline of a bun's crown: a round shoulder, then flatter.

@@ -48,7 +48,7 @@ func TestTheLarderStandsAsSaid(t *testing.T) {
 }
 
 func TestACutDishHasASliceLess(t *testing.T) {
-	for _, form := range []string{"tart", "pie", "cake"} {
+	for _, form := range []string{"tart", "pie", "cake", "burger"} {
 		s := Start()
 		s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "plate", 240, 20
 		s.Food = Food{Name: form, Form: form, Colour: "#b98a54", Garnish: "#b4456a", AboveMm: 60}

@@ -396,6 +396,8 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 		}
 	case t.Kind == "linen":
 		o.Parts = []Part{{shape.Cloth(t.WidthMm, t.DepthMm, math.Max(t.HeightMm, 2), seed, int(f)+10), st}}
+	case t.crumpled():
+		o.Parts = []Part{{shape.Crumpled(t.WidthMm, t.DepthMm, t.HeightMm, seed, 2*int(f)), st}}
 	default:
 		h := t.HeightMm
 		o.Parts = []Part{{shape.Box(t.WidthMm, t.DepthMm, h, math.Min(2, h/3)), st}}

@@ -37,6 +37,9 @@ func ThingOf(p cupboard.Prop, id string) (Thing, error) {
 		t.WidthMm, t.DepthMm, t.HeightMm = 0.12*z.LengthMm, z.LengthMm, 3
 	case cupboard.Board, cupboard.Tile, cupboard.Linen, cupboard.Paper:
 		t.Kind, t.WidthMm, t.DepthMm, t.HeightMm = string(p.Kind), or(z.WidthMm, z.LengthMm), z.LengthMm, or(z.ThicknessMm, map[cupboard.Kind]float64{cupboard.Board: 18, cupboard.Tile: 8, cupboard.Linen: 8, cupboard.Paper: 1}[p.Kind])
+		if p.Kind == cupboard.Paper && strings.Contains(strings.ToLower(p.Name), "crumpled") {
+			t.HeightMm = crumpledMm
+		}
 	case cupboard.Backdrop:
 		return Thing{}, ErrBackdrop
 	default:

@@ -241,3 +241,10 @@ func (t Thing) vesselOf() shape.Vessel { return shape.VesselOf(t.Kind, t.WidthMm
 
 // at carries a mesh to a place.
 func at(x, y, z float64) r3.Vec { return r3.Vec{X: x, Y: y, Z: z} }
+
+// crumpledFromMm is how high paper stands that was crushed; flat it is thinner. crumpledMm is what
+// such a sheet is planned with. Start values of our own.
+const crumpledFromMm, crumpledMm = 4.0, 7.0
+
+// crumpled reports whether it is paper that was crushed and laid out again.
+func (t Thing) crumpled() bool { return t.Kind == "paper" && t.HeightMm >= crumpledFromMm }

@@ -267,3 +267,19 @@ func TestARibbonIsClosedAndAsThickAsSaid(t *testing.T) {
 	assert.InEpsilon(t, math.Pi*15*2*80, volume(m), 0.01)
 	assert.Zero(t, open(Ribbon(folded, half, 4, 24)))
 }
+
+// Crumpled paper keeps its sides, stays on the table and stands as high as said at the most.
+func TestCrumpledPaperKeepsItsSize(t *testing.T) {
+	m := Crumpled(300, 200, 7, 5, 60)
+	lo, hi := m.Bounds()
+	assert.InDelta(t, 300, hi.X-lo.X, 1e-9)
+	assert.InDelta(t, 200, hi.Y-lo.Y, 1e-9)
+	assert.True(t, lo.Z >= 0.29 && hi.Z <= 7 && hi.Z > 4, "%v %v", lo.Z, hi.Z)
+	flat := 0
+	for _, n := range m.N {
+		if n.Z > 0.999 {
+			flat++
+		}
+	}
+	assert.Less(t, flat, len(m.N)/2, "most of it is not flat")
+}

@@ -256,6 +256,29 @@ func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
 	return m
 }
 
+// Crumpled is a sheet of paper that was crushed and laid out again on z = 0: creases as high as
+// hMm at the most, large ones broken by small.
+func Crumpled(wMm, dMm, hMm float64, seed int64, cells int) Mesh {
+	var m Mesh
+	nx := max(8, cells)
+	ny := max(8, int(float64(cells)*math.Min(dMm/wMm, mostDrawnOut)))
+	crease := func(x, y, mm float64, k int64) float64 { // 1 on a crease, 0 between
+		return 1 - math.Min(1, 4*math.Abs(Noise(x/mm, y/mm, 0, seed+k)-0.5))
+	}
+	for j := 0; j <= ny; j++ {
+		for i := 0; i <= nx; i++ {
+			x, y := wMm*(float64(i)/float64(nx)-0.5), dMm*(float64(j)/float64(ny)-0.5)
+			z := 0.6*crease(x+0.4*y, y-0.3*x, 74, 0) + 0.28*crease(x-0.5*y, y+0.4*x, 33, 1) + 0.12*crease(x, y, 15, 2)
+			m.P = append(m.P, vec(x, y, 0.3+(hMm-0.3)*z))
+		}
+	}
+	for j := range ny {
+		m.band(j*(nx+1), (j+1)*(nx+1), nx)
+	}
+	m.smooth()
+	return m
+}
+
 // Leaf is a pointed leaf along +y from the origin, curled by curl (share of its
 // length), as one thin sheet.
 func Leaf(lengthMm, widthMm, curl float64, seed int64, steps int) Mesh {

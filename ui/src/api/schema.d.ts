@@ -4149,7 +4149,7 @@ export interface components {
              * @description Its shape; empty is usual for its vessel
              * @enum {string}
              */
-            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits" | "bird" | "joint" | "fish" | "skewers" | "soup" | "eggs" | "balls" | "dumplings" | "pancakes" | "pudding" | "crumble" | "layers" | "pizza" | "sandwich";
+            form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits" | "bird" | "joint" | "fish" | "skewers" | "soup" | "eggs" | "balls" | "dumplings" | "pancakes" | "pudding" | "crumble" | "layers" | "pizza" | "sandwich" | "curry";
             /** @description Colour of what is scattered on it, #rrggbb, or empty */
             garnish: string;
             /**

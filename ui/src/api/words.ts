@@ -70,7 +70,7 @@ export const words = {
   Food: {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
-    form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits', 'bird', 'joint', 'fish', 'skewers', 'soup', 'eggs', 'balls', 'dumplings', 'pancakes', 'pudding', 'crumble', 'layers', 'pizza', 'sandwich'],
+    form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits', 'bird', 'joint', 'fish', 'skewers', 'soup', 'eggs', 'balls', 'dumplings', 'pancakes', 'pudding', 'crumble', 'layers', 'pizza', 'sandwich', 'curry'],
   },
   FormGuess: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
