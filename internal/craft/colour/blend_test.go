@@ -44,3 +44,13 @@ func TestBlendedByHand(t *testing.T) {
 	grey, _ := Parse(Blended([]Weighed{{"#1f1e20", 60}, {"#f7f3ea", 620}}))
 	assert.InDelta(t, 0.52, grey.Lightness, 0.1, "a tenth of black sesame greys the milk, and does not blacken it")
 }
+
+// The foods that a text names, in its order, each by its longest name; what is not seen is none.
+func TestNamedFindsFoodsInTheOrderOfATitle(t *testing.T) {
+	for text, want := range map[string][]string{
+		"Pear and almond tart": {"pear", "almond"}, "Cherry tomatoes, peas & mint": {"cherry tomato", "pea", "mint"},
+		"Butternut squash soup": {"butternut squash"}, "Sugar and flour": nil, "Black sesame ice cream": {"black sesame", "ice cream"}, "": nil,
+	} {
+		assert.Equal(t, want, Named(text), text)
+	}
+}
