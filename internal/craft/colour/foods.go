@@ -73,12 +73,15 @@ func Named(text string) []string {
 		return all[i].end > all[j].end
 	})
 	var out []string
-	last := -1
+	last, seen := -1, false // where the one before ends, and whether it is in the answer
 	for _, f := range all {
 		if f.end <= last { // a part of a longer name is not named
 			continue
 		}
-		if last = f.end; !vanishes[f.name] {
+		if f.at == last && seen { // of two that stand together the first says which: cherry tomatoes
+			out = out[:len(out)-1]
+		}
+		if last, seen = f.end, !vanishes[f.name]; seen {
 			out = append(out, f.name)
 		}
 	}
