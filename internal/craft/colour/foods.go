@@ -61,7 +61,7 @@ func Named(text string) []string {
 	for n := range foods {
 		for _, form := range []string{n, n + "s", n + "es", strings.TrimSuffix(n, "y") + "ies"} {
 			if at := strings.Index(rest, " "+form+" "); at >= 0 {
-				all = append(all, found{at, at + len(form), n})
+				all = append(all, found{at, at + len(form) + 1, n})
 				break
 			}
 		}
