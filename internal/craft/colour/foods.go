@@ -52,7 +52,18 @@ func Of(ingredient string) (hex, name string) {
 // Named are the foods that a text names and whose colour is seen, by their usual names and in its
 // order, each once: of two in one place the longer.
 func Named(text string) []string {
-	rest := " " + strings.Join(strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && r != '\'' }), " ") + " "
+	var words strings.Builder
+	for _, r := range strings.ToLower(text) {
+		switch {
+		case unicode.IsLetter(r) || r == '\'':
+			words.WriteRune(r)
+		case r == ' ' || r == '-':
+			words.WriteByte(' ')
+		default: // a comma parts two foods
+			words.WriteString(" , ")
+		}
+	}
+	rest := " " + strings.Join(strings.Fields(words.String()), " ") + " "
 	type found struct {
 		at, end int
 		name    string
