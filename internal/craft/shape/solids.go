@@ -234,23 +234,30 @@ func pressed(x, y, wMm, dMm float64) float64 {
 // Cloth is a rectangle of linen lying on z = 0 with soft folds of foldMm, hemmed, with the creases
 // of having been folded in four.
 func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
+	return sheet(wMm, dMm, max(6, cells), func(x, y float64, side bool) r3.Vec {
+		f := math.Max(0, Noise(x/90+y/160, y/420, 0, seed)-0.45) * 2
+		g := math.Max(0, Noise(y/110-x/200, x/380, 3, seed)-0.55) * 2
+		wavy := 6 * (Noise(y/60, 0, 7, seed) - 0.5)
+		if !side {
+			wavy *= 0.2
+		}
+		return r3.Vec{X: x + wavy, Y: y + 6*(Noise(x/60, 1, 9, seed)-0.5), Z: 0.6 + foldMm*(f*f+g*g) + pressed(x, y, wMm, dMm)}
+	})
+}
+
+// sheet is a thin rectangle about the origin, so many cells wide and as fine along, each corner
+// where place puts it; side says whether it is on the left or the right edge.
+func sheet(wMm, dMm float64, cells int, place func(x, y float64, side bool) r3.Vec) Mesh {
 	var m Mesh
-	nx := max(6, cells)
-	ny := max(6, int(float64(cells)*math.Min(dMm/wMm, mostDrawnOut)))
-	for j := 0; j <= ny; j++ {
-		for i := 0; i <= nx; i++ {
-			x, y := wMm*(float64(i)/float64(nx)-0.5), dMm*(float64(j)/float64(ny)-0.5)
-			f := math.Max(0, Noise(x/90+y/160, y/420, 0, seed)-0.45) * 2
-			g := math.Max(0, Noise(y/110-x/200, x/380, 3, seed)-0.55) * 2
-			wavy := 6 * (Noise(y/60, 0, 7, seed) - 0.5)
-			if i > 0 && i < nx {
-				wavy *= 0.2
-			}
-			m.P = append(m.P, r3.Vec{X: x + wavy, Y: y + 6*(Noise(x/60, 1, 9, seed)-0.5), Z: 0.6 + foldMm*(f*f+g*g) + pressed(x, y, wMm, dMm)})
+	rows := max(6, int(float64(cells)*math.Min(dMm/wMm, mostDrawnOut)))
+	for j := 0; j <= rows; j++ {
+		for i := 0; i <= cells; i++ {
+			x, y := wMm*(float64(i)/float64(cells)-0.5), dMm*(float64(j)/float64(rows)-0.5)
+			m.P = append(m.P, place(x, y, i == 0 || i == cells))
 		}
 	}
-	for j := range ny {
-		m.band(j*(nx+1), (j+1)*(nx+1), nx)
+	for j := range rows {
+		m.band(j*(cells+1), (j+1)*(cells+1), cells)
 	}
 	m.smooth()
 	return m
@@ -259,24 +266,13 @@ func Cloth(wMm, dMm, foldMm float64, seed int64, cells int) Mesh {
 // Crumpled is a sheet of paper that was crushed and laid out again on z = 0: creases as high as
 // hMm at the most, large ones broken by small.
 func Crumpled(wMm, dMm, hMm float64, seed int64, cells int) Mesh {
-	var m Mesh
-	nx := max(8, cells)
-	ny := max(8, int(float64(cells)*math.Min(dMm/wMm, mostDrawnOut)))
 	crease := func(x, y, mm float64, k int64) float64 { // 1 on a crease, 0 between
 		return 1 - math.Min(1, 4*math.Abs(Noise(x/mm, y/mm, 0, seed+k)-0.5))
 	}
-	for j := 0; j <= ny; j++ {
-		for i := 0; i <= nx; i++ {
-			x, y := wMm*(float64(i)/float64(nx)-0.5), dMm*(float64(j)/float64(ny)-0.5)
-			z := 0.6*crease(x+0.4*y, y-0.3*x, 74, 0) + 0.28*crease(x-0.5*y, y+0.4*x, 33, 1) + 0.12*crease(x, y, 15, 2)
-			m.P = append(m.P, vec(x, y, 0.3+(hMm-0.3)*z))
-		}
-	}
-	for j := range ny {
-		m.band(j*(nx+1), (j+1)*(nx+1), nx)
-	}
-	m.smooth()
-	return m
+	return sheet(wMm, dMm, max(8, cells), func(x, y float64, _ bool) r3.Vec {
+		z := 0.6*crease(x+0.4*y, y-0.3*x, 74, 0) + 0.28*crease(x-0.5*y, y+0.4*x, 33, 1) + 0.12*crease(x, y, 15, 2)
+		return vec(x, y, 0.3+(hMm-0.3)*z)
+	})
 }
 
 // Leaf is a pointed leaf along +y from the origin, curled by curl (share of its
