@@ -23,10 +23,6 @@ var above = map[shots.Form]float64{"plate": 0.13, "flat": 0.06, "tall": 0.4, "st
 var aboveNamed = map[string]float64{"tart": 0.08, "pie": 0.2, "cake": 0.42, "loaf": 0.38, "toast": 0.08, "noodles": 0.16, "rice": 0.12, "burger": 0.42, "leaves": 0.2, "biscuits": 0.1,
 	"bird": 0.36, "joint": 0.32, "fish": 0.06, "skewers": 0.07, "soup": 0, "eggs": 0.04, "balls": 0.18, "dumplings": 0.1, "pancakes": 0.4, "pudding": 0.32, "crumble": 0.04, "layers": 0.22, "pizza": 0.06, "sandwich": 0.26, "curry": 0.14}
 
-// usualOn is what goes on a shape where no garnish is known; others get something green.
-var usualOn = map[string]string{"tart": "", "pie": "", "cake": "#f1e8d6", "loaf": "", "burger": "#7d9a45", "biscuits": "",
-	"fish": "#e6c84a", "pancakes": "#35406a", "pudding": "#8a2f3c", "crumble": "#6a1f38", "layers": "#8e2f4c", "sandwich": "#7d9a45"}
-
 // shapes are the shapes of food of a form; the vessel's usual where none is named.
 var shapes = map[shots.Form]string{"plate": "mound", "flat": "slices", "tall": "mound", "stack": "stack", "soup": "liquid", "bowl": "mound", "drink": "liquid", "frozen": "scoops", "many-alike": "slices", "bite": "mound", "spread": "mound", "whole": "mound"}
 
@@ -125,9 +121,6 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	}
 	if f.Garnish == "" && (!liquid || f.Form == "soup") {
 		f.Garnish = usualLeaf
-		if usual, ok := usualOn[f.Form]; ok {
-			f.Garnish = usual
-		}
 	}
 	return s
 }

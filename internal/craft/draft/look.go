@@ -26,6 +26,10 @@ func fitted(d Dish) Dish {
 // usualLeaf is what lies on a dish where no leaf is among its ingredients; an own estimate.
 const usualLeaf = "#5e7457"
 
+// usualOn is the fruit, the citrus or the sauce that goes on a shape where no ingredient has such a
+// colour; own estimates.
+var usualOn = map[string]string{"fish": "#e6c84a", "pancakes": "#35406a", "pudding": "#8a2f3c", "crumble": "#6a1f38", "layers": "#8e2f4c"}
+
 // dressed is the colour of a shape's body and of what goes on it, by what the dish's title and its
 // ingredients name. ok is false for a shape that has no colours of its own.
 func dressed(form string, d *Dish) (body, on string, ok bool) {
@@ -62,9 +66,8 @@ func dressed(form string, d *Dish) (body, on string, ok bool) {
 		on = among(d, usualOn[form], func(c colour.LCH) bool { return c.Chroma > 0.1 && c.HueDeg > 60 && c.HueDeg < 135 })
 	case "other":
 		on = usualOn[form]
-		for _, n := range title[min(1, len(title)):] {
-			on, _ = colour.Of(n)
-			break
+		if len(title) > 1 {
+			on, _ = colour.Of(title[1])
 		}
 		if on == "" {
 			for _, p := range d.Plan.Food {
