@@ -16,9 +16,19 @@ import (
 // offline cuts the page's connection, or gives it back.
 func (p *page) offline(cut bool) {
 	p.t.Helper()
-	rules := []*network.Conditions{}
 	if cut {
-		rules = append(rules, &network.Conditions{URLPattern: "*://*:*/api/*", DownloadThroughput: -1, UploadThroughput: -1, Offline: true})
+		p.without("*")
+	} else {
+		p.without()
+	}
+}
+
+// without keeps the page from these paths under /api/, and from no others.
+func (p *page) without(paths ...string) {
+	p.t.Helper()
+	rules := []*network.Conditions{}
+	for _, path := range paths {
+		rules = append(rules, &network.Conditions{URLPattern: "*://*:*/api/" + path, DownloadThroughput: -1, UploadThroughput: -1, Offline: true})
 	}
 	p.do(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
 		_, err := cdp.Call(ctx, t, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{MatchedNetworkConditions: rules})

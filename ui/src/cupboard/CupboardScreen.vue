@@ -13,6 +13,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import { useBegin } from '../parts/begin'
 import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
 import { useSheet } from '../parts/sheet'
@@ -40,6 +41,7 @@ const sieve = reactive<PropSieve>({
 const list = useProps(sieve)
 const kinds = usePropKinds()
 const blanks = useBlanks()
+const begin = useBegin()
 const ground = (kind: string) => kinds.data.value?.find((k) => k.kind === kind)?.ground ?? false
 const rows = computed(() => list.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const asTable = ref(false)
@@ -76,13 +78,11 @@ function scrolled(e: Event) {
     void list.fetchNextPage()
 }
 const draft = ref<{ id: string; version: number; prop: Prop }>()
-function add() {
-  if (blanks.data.value) draft.value = { id: '', version: 0, prop: copy(blanks.data.value.prop) }
-}
+const add = () => begin((b) => (draft.value = { id: '', version: 0, prop: copy(b.prop) }))
+/** From the list: what is told of a prop comes after a double click on it. */
 function edit() {
-  const r = report.data.value?.row
-  if (!r) return
-  draft.value = { id: r.id, version: r.version, prop: JSON.parse(JSON.stringify(r.prop)) as Prop }
+  const r = rows.value.find((x) => x.id === chosenId.value)
+  if (r) draft.value = { id: r.id, version: r.version, prop: copy(r.prop) }
 }
 const sheet = useSheet<Prop>({
   name: () => `prop:${draft.value?.id || 'new'}`,

@@ -3,7 +3,7 @@ import { length, sides } from '../parts/units'
 import ChipButton from '../parts/ChipButton.vue'
 import { computed, ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
-import { useBlanks, useKit } from '../api/queries'
+import { useKit } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import { limits, words } from '../api/words'
 import EmptyBench from '../parts/EmptyBench.vue'
@@ -13,6 +13,7 @@ import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { copy } from '../parts/copy'
 import SheetNote from '../parts/SheetNote.vue'
+import { useBegin } from '../parts/begin'
 import { useKeys } from '../parts/keys'
 import { useSheet } from '../parts/sheet'
 import CupboardNav from './CupboardNav.vue'
@@ -22,7 +23,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 type Item = Schema['KitItem']
 const refresh = useRefresh('cupboard')
 const kit = useKit()
-const blanks = useBlanks()
+const begin = useBegin()
 const error = ref<unknown>()
 const chosenId = ref('')
 const chosen = computed(() => kit.data.value?.find((k) => k.row.id === chosenId.value) ?? kit.data.value?.[0])
@@ -159,12 +160,8 @@ function addLens(i: Item) {
 }
 const draft = ref<{ id: string; version: number; item: Item }>()
 const fields = computed(() => kinds.find((k) => k.key === draft.value?.item.kind)?.fields ?? [])
-function begin(k?: Schema['KitPiece']) {
-  if (!blanks.data.value) return
-  draft.value = k
-    ? { id: k.row.id, version: k.row.version, item: copy(k.row.doc) }
-    : { id: '', version: 0, item: copy(blanks.data.value.kit) }
-}
+const add = () => begin((b) => (draft.value = { id: '', version: 0, item: copy(b.kit) }))
+const edit = (k: Schema['KitPiece']) => (draft.value = { id: k.row.id, version: k.row.version, item: copy(k.row.doc) })
 const sheet = useSheet<Item>({
   name: () => `kit:${draft.value?.id || 'new'}`,
   form: () => draft.value?.item,
@@ -193,8 +190,8 @@ async function remove() {
 }
 const { about } = sheet
 useKeys([
-  { key: 'n', does: 'Write a piece down', run: () => begin() },
-  { key: 'e', does: 'Change the piece', run: () => chosen.value && begin(chosen.value) },
+  { key: 'n', does: 'Write a piece down', run: add },
+  { key: 'e', does: 'Change the piece', run: () => chosen.value && edit(chosen.value) },
 ])
 </script>
 
@@ -202,7 +199,7 @@ useKeys([
   <ScreenFrame title="Cupboard">
     <template #nav><CupboardNav /></template>
     <template #head
-      ><TableFile what="kit" /><el-button type="primary" @click="begin()"
+      ><TableFile what="kit" /><el-button type="primary" @click="add"
         >Write a piece down <kbd>n</kbd></el-button
       ></template
     >
@@ -210,14 +207,14 @@ useKeys([
     <EmptyBench v-if="kit.data.value && !kit.data.value.length"
       ><template #title>No kit written down</template>With bodies, lenses and cards written down, what each lens can do
       is worked out, and what a shoot takes along.<template #act
-        ><el-button type="primary" @click="begin()">Write a piece down</el-button></template
+        ><el-button type="primary" @click="add">Write a piece down</el-button></template
       ></EmptyBench
     >
     <section v-for="g in groups" :key="g.key" :aria-label="g.words">
       <h2>{{ g.words }}</h2>
       <ul>
         <li v-for="k in g.rows" :key="k.row.id" :class="{ on: k.row.id === chosen?.row.id }">
-          <ChipButton :aria-pressed="k.row.id === chosen?.row.id" @click="chosenId = k.row.id" @dblclick="begin(k)">
+          <ChipButton :aria-pressed="k.row.id === chosen?.row.id" @click="chosenId = k.row.id" @dblclick="edit(k)">
             <b>{{ k.row.doc.name }}</b><span class="mono">{{ told(k.row.doc) }}</span
             ><span class="soft small">{{ k.row.doc.count > 1 ? k.row.doc.count + ' of them' : '' }}</span
             ><span class="soft small">{{ k.row.doc.shelf ? 'shelf ' + k.row.doc.shelf : '' }}</span>
@@ -234,7 +231,7 @@ useKeys([
         <div><ReadingFigure v-for="r in chosen.can" :key="chosen.row.id + r.key" :reading="r" large /></div>
         <p v-if="!chosen.can.length" class="soft small">Nothing to work out for it.</p>
         <p class="acts">
-          <el-button size="small" @click="begin(chosen)">Change <kbd>e</kbd></el-button
+          <el-button size="small" @click="edit(chosen)">Change <kbd>e</kbd></el-button
           ><el-button size="small" text @click="remove">Take it off</el-button>
         </p>
       </template>

@@ -5,12 +5,13 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
-import { useBlanks, usePlaces } from '../api/queries'
+import { usePlaces } from '../api/queries'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import SaveState from '../parts/SaveState.vue'
 import DayField from '../parts/DayField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import { useBegin } from '../parts/begin'
 import { useDraft } from '../parts/draft'
 import { copy } from '../parts/copy'
 import { useKeys } from '../parts/keys'
@@ -20,7 +21,7 @@ import PlaceForm from './PlaceForm.vue'
 /** For each window of the studio: when the sun comes in, and when the light is soft. */
 const route = useRoute()
 const router = useRouter()
-const blanks = useBlanks()
+const begin = useBegin()
 type Place = Schema['AlmanacPlace']
 const places = usePlaces()
 /** The place that is looked at; empty for the studio's own, the first. */
@@ -163,22 +164,21 @@ const calendar = computed(
 
 const goTo = (id: string) => router.replace({ query: { ...route.query, place: id || undefined } })
 const failed = ref<unknown>()
-async function addPlace() {
-  const blank = blanks.data.value?.place
-  if (!blank) return
-  failed.value = undefined
-  try {
-    await draft.flush()
-    const own = kept.data.value?.place
-    const place = { ...copy(blank), ...(own ? { latDeg: own.latDeg, lonDeg: own.lonDeg, zone: own.zone } : {}) }
-    const made = await ask(api.POST('/api/places', { body: { place } }))
-    await places.refetch()
-    await goTo(made.id ?? '')
-    editing.value = true
-  } catch (e) {
-    failed.value = e
-  }
-}
+const addPlace = () =>
+  begin(async ({ place: blank }) => {
+    failed.value = undefined
+    try {
+      await draft.flush()
+      const own = kept.data.value?.place
+      const place = { ...copy(blank), ...(own ? { latDeg: own.latDeg, lonDeg: own.lonDeg, zone: own.zone } : {}) }
+      const made = await ask(api.POST('/api/places', { body: { place } }))
+      await places.refetch()
+      await goTo(made.id ?? '')
+      editing.value = true
+    } catch (e) {
+      failed.value = e
+    }
+  })
 async function dropPlace() {
   const id = kept.data.value?.id
   if (!id) return
@@ -193,14 +193,15 @@ async function dropPlace() {
     failed.value = e
   }
 }
-function addWindow() {
-  const p = draft.value.value
-  if (!p || !blanks.data.value) return
-  p.windows = [...(p.windows ?? []), copy(blanks.data.value.window)]
-  at.value = p.windows.length - 1
-  editing.value = true
-  draft.touch()
-}
+const addWindow = () =>
+  begin(({ window }) => {
+    const p = draft.value.value
+    if (!p) return
+    p.windows = [...(p.windows ?? []), copy(window)]
+    at.value = p.windows.length - 1
+    editing.value = true
+    draft.touch()
+  })
 useKeys([
   { key: 'j', does: 'Next day', run: () => step(1) },
   { key: 'k', does: 'Day before', run: () => step(-1) },
@@ -228,7 +229,7 @@ useKeys([
           {{ w.name }}
         </ChipButton>
       </div>
-      <el-button size="small" @click="addWindow">Add a window</el-button>
+      <el-button size="small" :disabled="!draft.value.value" @click="addWindow">Add a window</el-button>
       <el-button v-if="editing && places.data.value?.length" size="small" @click="addPlace">Add a place</el-button>
       <el-button size="small" :aria-expanded="editing" @click="editing = !editing"
         >{{ editing ? 'Done' : 'Edit' }} <kbd>e</kbd></el-button

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schema } from '../api/client'
-import { useBlanks } from '../api/queries'
+import { useBegin } from '../parts/begin'
 import { words } from '../api/words'
 import { copy } from '../parts/copy'
 import NumberField from '../parts/NumberField.vue'
@@ -15,23 +15,24 @@ const emit = defineEmits<{ change: []; gone: [] }>()
 const w = computed(() => place.value.windows?.[props.at])
 const changed = () => emit('change')
 const kinds = words.AlmanacOutside.kind
-const blanks = useBlanks()
+const begin = useBegin()
 
-function addOutside() {
-  if (!w.value || !blanks.data.value) return
-  w.value.outside = [...(w.value.outside ?? []), copy(blanks.data.value.outside)]
-  changed()
-}
+const addOutside = () =>
+  begin(({ outside }) => {
+    if (!w.value) return
+    w.value.outside = [...(w.value.outside ?? []), copy(outside)]
+    changed()
+  })
 function drop(i: number) {
   if (!w.value) return
   w.value.outside = w.value.outside?.filter((_, k) => k !== i) ?? []
   changed()
 }
-function addTable() {
-  if (!blanks.data.value) return
-  place.value.tables = [...(place.value.tables ?? []), copy(blanks.data.value.table)]
-  changed()
-}
+const addTable = () =>
+  begin(({ table }) => {
+    place.value.tables = [...(place.value.tables ?? []), copy(table)]
+    changed()
+  })
 function addPiece() {
   place.value.crockery = [...(place.value.crockery ?? []), { name: 'Plate', diameterMm: 0, count: 1 }]
   changed()

@@ -92,7 +92,9 @@ function step(e: KeyboardEvent) {
         class="adder"
         @change="moreCard"
         ><option v-for="(c, i) in owned.data.value ?? []" :key="i" :value="i">{{ c.name }}</option>
-        <option v-if="!owned.data.value?.length" :value="-1">{{ blanks.data.value?.card.name }}</option></ChoiceField
+        <option v-if="!owned.data.value?.length && blanks.data.value" :value="-1">
+          {{ blanks.data.value.card.name }}
+        </option></ChoiceField
       >
     </div>
   </div>

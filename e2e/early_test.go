@@ -1,0 +1,29 @@
+package e2e
+
+import (
+	"testing"
+
+	"figladder/internal/store/storetest"
+)
+
+// A press that comes before what a new thing begins with has arrived waits for it: on a slow
+// machine it was lost, and nothing said so.
+func TestAnEarlyPressIsNotLost(t *testing.T) {
+	t.Parallel()
+	s := start(t, "serve", storetest.URL(t), t.TempDir())
+	p := open(t, s.URL, 1280, 800)
+	p.owner()
+	sheet := "document.querySelector('.el-dialog form')?.getClientRects().length"
+	for _, at := range []struct{ path, sees, press, then string }{
+		{"/cupboard", "The shelves are empty", "Add a prop", sheet},
+		{"/cupboard/kit", "Write a piece down", "Write a piece down", sheet},
+		{"/almanac", "Add a window", "Add a window", "[...document.querySelectorAll('legend')].some(l => l.textContent === 'This window')"},
+	} {
+		p.without("blanks")
+		p.go_(at.path)
+		p.sees(at.sees)
+		p.click(at.press)
+		p.without()
+		p.until(at.then, at.press+" on "+at.path)
+	}
+}
