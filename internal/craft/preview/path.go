@@ -215,9 +215,9 @@ const (
 	early   = 5 // how much longer a path is kept before it
 )
 
-// trace follows a path and returns the light that comes back along it. lampsToo says
-// whether a lamp that it meets counts: not after a surface that has asked the lamps
-// already, nor beyond glass after it, through which it has asked them, too.
+// trace follows a path and returns the light that comes back along it. A lamp that it
+// meets counts for what the surface before it has not asked of the lamps already, also
+// beyond glass, through which it has asked them, too.
 //
 // The path carries weight from the start, and what carries little mostly ends at the
 // first thing that does not shine.
@@ -226,11 +226,11 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 	if through == (light.RGB{}) {
 		return light.RGB{}
 	}
-	o, d, absorb, lampsToo := next.o, next.d, next.absorb, next.lampsToo
+	o, d, absorb, lamps, beyond := next.o, next.d, next.absorb, next.lamps, next.beyond
 	wasDeep, asks := r.deep, r.asks
 	r.deep, r.asks = true, 1
 	defer func() { r.deep, r.asks = wasDeep, asks }()
-	blunt := !lampsToo
+	blunt := lamps == 0
 	var sum light.RGB
 	for ; depth < longest; depth++ {
 		h, ok := s.meet(o, d, math.Inf(1))
@@ -239,8 +239,8 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 		}
 		through = dim(through, absorb, h.t)
 		if h.part.lamp > 0 {
-			if lampsToo {
-				sum = sum.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through))
+			if lamps > 0 {
+				sum = sum.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through).Times(lamps))
 			}
 			return sum
 		}
@@ -261,8 +261,10 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 		}
 		through = through.Through(next.weight)
 		if !h.part.stuff.Clear || h.part.panel != nil {
-			lampsToo = next.lampsToo
-			blunt = blunt || !lampsToo
+			lamps, beyond = next.lamps, next.beyond
+			blunt = blunt || lamps == 0
+		} else {
+			lamps = beyond
 		}
 		o, d, absorb = next.o, next.d, next.absorb
 	}
@@ -271,20 +273,17 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 
 // onward is how a path leaves a surface.
 type onward struct {
-	o, d     r3.Vec
-	weight   light.RGB
-	absorb   light.RGB
-	lampsToo bool
+	o, d   r3.Vec
+	weight light.RGB
+	absorb light.RGB
+	lamps  float64 // how much of a lamp that it meets counts, 0 to 1
+	beyond float64 // and of one beyond glass
 }
 
 // bluntest is the roughness that metal and coats have at least after an even surface:
 // sharp images of lamps thrown on by them come too seldom to be drawn (Kaplanyan &
 // Dachsbacher 2013).
 const bluntest = 0.5
-
-// rough is the GGX alpha from which a coat or metal asks the lamps itself; below it
-// the reflected ray finds them.
-const rough = 0.45
 
 // scatter is what a surface sends back along a ray straight from the lamps, and where
 // the path goes on.
@@ -341,42 +340,6 @@ func (s *stage) leave(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) o
 	return onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
 }
 
-// shiny is a metal or a coat of a roughness; f0 is what it returns at right angles, or
-// 1 when the share of the coat has been drawn already.
-func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
-	a, b := frame(h.n)
-	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
-	al := max(1e-3, alpha*alpha)
-	var got light.RGB
-	asks := alpha >= rough
-	tint := func(cos float64) light.RGB {
-		var out light.RGB
-		for i := range out {
-			out[i] = schlick(f0[i], cos)
-		}
-		return out
-	}
-	brdf := func(w r3.Vec, cos float64) light.RGB {
-		half := unit(r3.Sub(w, d))
-		return tint(r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, h.n)), max(1e-4, cos), v.Z, al))
-	}
-	if asks {
-		got = s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf})
-	}
-	half := microfacet(v, al, r.roll(), r.roll())
-	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
-	if l.Z <= 0 {
-		return got, onward{}
-	}
-	w := r3.Add(r3.Add(r3.Scale(l.X, a), r3.Scale(l.Y, b)), r3.Scale(l.Z, h.n))
-	if c := r3.Dot(w, h.g); c <= 0 { // under a facet of the mesh, not of the true surface
-		w = r3.Sub(w, r3.Scale(2*c, h.g))
-	}
-	lv, ll := hidden(v.Z, al), hidden(l.Z, al)
-	k := (1 + lv) / (1 + lv + ll)
-	return got, onward{o: r3.Add(h.p, r3.Scale(5e-3, h.g)), d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lampsToo: !asks}
-}
-
 // clearEdge is glass or a drink: reflected when pick falls under its share, else bent
 // through.
 func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onward {
@@ -393,13 +356,13 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onw
 		if r3.Dot(w, h.g) <= 0 {
 			w = r3.Add(d, r3.Scale(-2*r3.Dot(d, h.g), h.g))
 		}
-		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.RGB{1, 1, 1}, absorb: absorb, lampsToo: true}
+		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.RGB{1, 1, 1}, absorb: absorb, lamps: 1, beyond: 1}
 	}
 	w := unit(r3.Add(r3.Scale(eta, d), r3.Scale(eta*cos-c2, h.n)))
 	if r3.Dot(w, h.g) >= 0 {
 		w = d
 	}
-	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.RGB{1, 1, 1}, absorb: beyond, lampsToo: true}
+	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.RGB{1, 1, 1}, absorb: beyond, lamps: 1, beyond: 1}
 }
 
 // card is a card, a flag, a diffuser or the backdrop, as the light engine has it.
@@ -447,7 +410,7 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 		}
 		weight = weight.Times(min(1, in/out))
 	}
-	return got, onward{o: from, d: w, weight: weight, absorb: absorb, lampsToo: true}
+	return got, onward{o: from, d: w, weight: weight, absorb: absorb, lamps: 1, beyond: 1}
 }
 
 // sunAt is the sun's light on a face turned to it, lux.
@@ -533,7 +496,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
 			return f
 		case st.Clear:
-			if step == 0 {
+			if step < split {
 				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
 				if share < 1 {
 					mirrored := s.clearEdge(&h, d, absorb, 0)
@@ -560,6 +523,10 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 	}
 	return f
 }
+
+// split is at how many edges of glass and drinks, from the eye, both what they mirror and
+// what they let through is followed.
+const split = 2
 
 // evenly adds an even surface, seen with its colour apart from the light on it.
 func (f *first) evenly(s *stage, h *spot, n, g r3.Vec, returns, colour, through, absorb light.RGB, r, bounce *dice) {

@@ -1,14 +1,15 @@
 package preview
 
 import (
-	"figladder/internal/craft/words"
 	"math"
 	"testing"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shape"
+	"figladder/internal/craft/words"
 	"github.com/stretchr/testify/assert"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -196,7 +197,7 @@ func TestBlurDiscIsAsWideAsTheFormulaSays(t *testing.T) {
 }
 
 func TestDrinkAbsorbsByItsPath(t *testing.T) {
-	a := scene.Absorbs("#d98a2e", 0.7)
+	a := drink.Absorbs("#d98a2e", 0.7)
 	for _, thick := range []float64{10, 50} {
 		// Without an edge that reflects: Beer and Lambert alone.
 		bare := emptyStage(light.Set{})
@@ -225,7 +226,7 @@ func TestDrinkAbsorbsByItsPath(t *testing.T) {
 }
 
 func TestHalfTheStrengthIsTheRootOfWhatComesThrough(t *testing.T) {
-	full, half := scene.Absorbs("#8e2f4c", 1), scene.Absorbs("#8e2f4c", 0.5)
+	full, half := drink.Absorbs("#8e2f4c", 1), drink.Absorbs("#8e2f4c", 0.5)
 	for i := range full {
 		assert.InDelta(t, math.Sqrt(math.Exp(-full[i]*40)), math.Exp(-half[i]*40), 1e-12)
 	}

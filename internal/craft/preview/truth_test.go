@@ -68,6 +68,18 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int) truth {
 	return out
 }
 
+// codesApart is how far two pictures lie apart as they are shown, root of the mean square of their sRGB
+// codes: light above white, where the shoulder ends, counts no more than it is seen.
+func codesApart(d development, a, b []float32, w, h int) float64 {
+	d.noise = false
+	one, other := d.develop(a, w, h), d.develop(b, w, h)
+	sum := 0.0
+	for i := range one.Pix {
+		sum += math.Pow(float64(one.Pix[i])-float64(other.Pix[i]), 2)
+	}
+	return math.Sqrt(sum / float64(3*w*h))
+}
+
 // TestHowFarFromTheTruth measures pictures against one of very many paths: minutes to an
 // hour the first time, so only when FIGLADDER_TRUTH names a folder to keep that one in.
 // FIGLADDER_TRUTH_PATHS (4096) and FIGLADDER_TRUTH_LONG (640) say how fine it is, and
@@ -119,6 +131,7 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		e := apart(got, all)
 		t.Logf("%2d paths: off %.4f of the mean, %.4f of white; as caught %.4f (straight %.4f, bounced %.4f, clean %.4f); %v, smoothed %v", n, e/mean, e*s.dev.perLum, apart(raw.all(), all)/mean, apart(raw.Straight, want.Straight)/mean, apart(raw.Bounced, want.Bounced)/mean, apart(raw.Clean, want.Clean)/mean, caught.Round(time.Millisecond), smoothing.Round(time.Millisecond))
 		aside := time.Now()
+		t.Logf("   as shown: off %.2f codes of 255", codesApart(s.dev, got, all, s.W, s.H))
 		if n == 5 && name == "start" && long == 640 {
 			assert.Less(t, e/mean, 0.03, "good is less than 3 % off")
 		}

@@ -1,0 +1,160 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// rough is the GGX alpha from which a coat or metal has the lamps by asking them alone;
+// below mirror the reflected ray alone finds them. Between the two both are tried, and
+// each counts where it is the likelier to find them (Veach & Guibas 1995): a lamp off
+// the mirror's way is met by few rays, and each of those would be a speck.
+const (
+	rough  = 0.45
+	mirror = 0.02
+)
+
+// bending is the alpha above which light that glass bends out of its way is left out on
+// coats and metal, as it is on what is matt: it comes seldom and would be specks.
+const bending = 0.1
+
+// shiny is a metal or a coat of a roughness; f0 is what it returns at right angles, or
+// 1 when the share of the coat has been drawn already.
+func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+	a, b := frame(h.n)
+	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
+	al := max(1e-3, alpha*alpha)
+	var got light.RGB
+	tint := func(cos float64) light.RGB {
+		var out light.RGB
+		for i := range out {
+			out[i] = schlick(f0[i], cos)
+		}
+		return out
+	}
+	brdf := func(w r3.Vec, cos float64) light.RGB {
+		half := unit(r3.Sub(w, d))
+		return tint(r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, h.n)), max(1e-4, cos), v.Z, al))
+	}
+	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
+	counts := func(r3.Vec) (float64, float64) { return 1, 1 } // as onward has it, along w
+	switch {
+	case alpha >= rough:
+		got = s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf})
+		counts = func(r3.Vec) (float64, float64) { return 0, 0 }
+	case alpha >= mirror && len(s.lamps) > 0:
+		asked := s.choice(from, h.n)
+		if asked.all <= 0 {
+			break
+		}
+		counts = func(w r3.Vec) (lamps, beyond float64) {
+			half := unit(r3.Sub(w, d))
+			own, other := visible(max(0, r3.Dot(half, h.n)), v.Z, al), asked.along(from, w)
+			lamps = own / (own + other)
+			if other == 0 && alpha > bending {
+				return lamps, 0
+			}
+			return lamps, lamps
+		}
+		got = asked.one(from, h.n, h.g, absorb, r, func(w r3.Vec, cos float64) light.RGB {
+			own, _ := counts(w)
+			return brdf(w, cos).Times(1 - own)
+		})
+	}
+	half := microfacet(v, al, r.roll(), r.roll())
+	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
+	if l.Z <= 0 {
+		return got, onward{}
+	}
+	w := r3.Add(r3.Add(r3.Scale(l.X, a), r3.Scale(l.Y, b)), r3.Scale(l.Z, h.n))
+	if c := r3.Dot(w, h.g); c <= 0 { // under a facet of the mesh, not of the true surface
+		w = r3.Sub(w, r3.Scale(2*c, h.g))
+	}
+	lv, ll := hidden(v.Z, al), hidden(l.Z, al)
+	k := (1 + lv) / (1 + lv + ll)
+	lamps, beyond := counts(w)
+	return got, onward{o: from, d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lamps: lamps, beyond: beyond}
+}
+
+// visible is how likely microfacet sends a ray a way, a steradian, for the cosines of the
+// normal with half and with the way it came (Heitz 2018).
+func visible(half, in, alpha float64) float64 {
+	a2 := alpha * alpha
+	d := half*half*(a2-1) + 1
+	return a2 / (math.Pi * d * d) / (1 + hidden(in, alpha)) / (4 * in)
+}
+
+// choice is how likely each lamp is asked by a place.
+type choice struct {
+	s      *stage
+	weight [16]float64
+	all    float64
+}
+
+func (s *stage) choice(from, n r3.Vec) choice {
+	c := choice{s: s}
+	for i := range min(len(s.lamps), len(c.weight)) {
+		c.weight[i] = s.lamps[i].promises(from, n)
+		c.all += c.weight[i]
+	}
+	return c
+}
+
+// along is how likely one asks a lamp along a way, a steradian.
+func (c *choice) along(from, w r3.Vec) float64 {
+	sum := 0.0
+	for i := range min(len(c.s.lamps), len(c.weight)) {
+		l := &c.s.lamps[i]
+		cos := -r3.Dot(w, l.n)
+		if c.weight[i] == 0 || cos <= 0 {
+			continue
+		}
+		if d, ok := l.meets(from, w); ok {
+			sum += c.weight[i] / c.all * d * d / (cos * l.area)
+		}
+	}
+	return sum
+}
+
+// meets is how far along a ray the lamp is.
+func (l *lamp) meets(from, w r3.Vec) (float64, bool) {
+	at, ok := crossed(l.Rect, from, w)
+	if !ok {
+		return 0, false
+	}
+	off := r3.Sub(at, l.Centre)
+	if u := r3.Dot(off, l.U); u*u > math.Pow(r3.Norm2(l.U), 2) {
+		return 0, false
+	}
+	if v := r3.Dot(off, l.V); v*v > math.Pow(r3.Norm2(l.V), 2) {
+		return 0, false
+	}
+	return r3.Norm(r3.Sub(at, from)), true
+}
+
+// one asks one place of one lamp whether it is seen: cd/m² times whatever the surface makes
+// of it.
+func (c *choice) one(from, n, g r3.Vec, absorb light.RGB, r *dice, makes func(w r3.Vec, cos float64) light.RGB) light.RGB {
+	in := r.roll() * c.all
+	at := 0
+	for at < len(c.weight)-1 && in >= c.weight[at] {
+		in -= c.weight[at]
+		at++
+	}
+	l := &c.s.lamps[min(at, len(c.s.lamps)-1)]
+	place := l.At(2*r.roll()-1, 2*r.roll()-1)
+	w := r3.Sub(place, from)
+	d2 := r3.Dot(w, w)
+	w = r3.Scale(1/math.Sqrt(d2), w)
+	cos, back := r3.Dot(w, n), -r3.Dot(w, l.n)
+	if cos <= 0 || back <= 0 || r3.Dot(w, g) <= 0 || c.weight[at] == 0 {
+		return light.RGB{}
+	}
+	got := l.shows(from, w).Through(makes(w, cos)).Times(cos * back * l.area / d2 * c.all / c.weight[at])
+	if got.Lux() <= 0 {
+		return light.RGB{}
+	}
+	return got.Through(c.s.reach(from, place, absorb))
+}
