@@ -1,5 +1,10 @@
 package light
 
+import (
+	"fmt"
+	"math"
+)
+
 // RGB is an amount of light by the linear sRGB primaries (IEC 61966-2-1), each
 // scaled so that white light of one lux, or one cd/m², is {1, 1, 1}. A part may be
 // below 0 for light outside that gamut.
@@ -30,4 +35,18 @@ func (a RGB) over(b RGB) RGB {
 		}
 	}
 	return a
+}
+
+// Hex is a linear colour as it is drawn, #rrggbb.
+func (a RGB) Hex() string {
+	code := func(v float64) int {
+		v = math.Max(0, math.Min(1, v))
+		if v <= 0.0031308 {
+			v *= 12.92
+		} else {
+			v = 1.055*math.Pow(v, 1/2.4) - 0.055
+		}
+		return int(math.Round(v * 255))
+	}
+	return fmt.Sprintf("#%02x%02x%02x", code(a[0]), code(a[1]), code(a[2]))
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/shape"
 	"figladder/internal/craft/words"
@@ -336,13 +337,13 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 			o.Parts = []Part{{shape.Heap(rr, math.Max(2, top-level), 0.03, 5, seed, int(f)).Moved(0, at(0, 0, level)), edibleStuff(orElse(food.Garnish, "#efe6d6"), "", "cream")}}
 		} else if !ves.ofGlass() {
 			// Just over the one that the cup has: two faces in one place cannot be told apart.
-			o.Parts = []Part{{surface(v.InsideAt(level), level+0.2, f), opaqueDrink(Absorbs(food.Colour, food.strength()))}}
+			o.Parts = []Part{{surface(v.InsideAt(level), level+0.2, f), opaqueDrink(drink.Absorbs(food.Colour, food.strength()))}}
 		} else {
-			o.Parts = []Part{{surface(v.InsideAt(level), level, f), clear(1, drinkIndex, light.RGB{}, Absorbs(food.Colour, food.strength()))}}
+			o.Parts = []Part{{surface(v.InsideAt(level), level, f), clear(1, drinkIndex, light.RGB{}, drink.Absorbs(food.Colour, food.strength()))}}
 		}
 	case "iced":
 		level := food.fill() * H
-		o.Parts = iceOf(v.InsideAt(level*0.6)*0.92, level*0.9, 5, seed, drinkIndex, Absorbs(food.Colour, food.strength()))
+		o.Parts = iceOf(v.InsideAt(level*0.6)*0.92, level*0.9, 5, seed, drinkIndex, drink.Absorbs(food.Colour, food.strength()))
 		o.place(at(0, 0, v.FloorMm()+level*0.1), 0)
 	case "scoops":
 		var m []shape.Mesh

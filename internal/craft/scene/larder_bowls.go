@@ -3,6 +3,7 @@ package scene
 import (
 	"math"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/shape"
 )
 
@@ -18,7 +19,7 @@ const (
 func (v serving) soup() []Part {
 	level := v.levelMm + 0.2 // just over the one that the vessel has, as any drink's
 	r := v.insideMm(v.levelMm) - 0.4
-	out := []Part{{surface(r, level, v.f), opaqueDrink(Absorbs(v.colour, 1))}}
+	out := []Part{{surface(r, level, v.f), opaqueDrink(drink.Absorbs(v.colour, 1))}}
 	top := edibleStuff(v.colour, "", "wet")
 	top.Pattern = ""
 	out[0].Stuff.Colour = top.Colour

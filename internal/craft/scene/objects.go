@@ -2,11 +2,13 @@ package scene
 
 import (
 	"context"
-	"figladder/internal/craft/words"
 	"math"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/shape"
+	"figladder/internal/craft/words"
+
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -197,21 +199,6 @@ const (
 	drinkIndex = 1.34
 )
 
-// pathMm is the way through a drink whose colour is told.
-const pathMm = 50
-
-// Absorbs is what a drink takes out of light a mm, by part, from the colour that
-// pathMm of it lets through and its strength (Beer and Lambert: T = e^(−a l), and to a
-// share k of the strength T^k).
-func Absorbs(colour string, strength float64) light.RGB {
-	c := linear(colour)
-	var a light.RGB
-	for i := range c {
-		a[i] = -math.Log(math.Max(c[i], 1e-4)) / pathMm * strength
-	}
-	return a
-}
-
 // clear is a face of glass or drink.
 func clear(front, back float64, absorbF, absorbB light.RGB) Stuff {
 	return Stuff{Clear: true, Front: front, Back: back, AbsorbF: absorbF, AbsorbB: absorbB, Colour: light.White(0.9)}
@@ -225,18 +212,18 @@ func opaqueDrink(absorbs light.RGB) Stuff {
 
 // vesselParts are the surfaces of a vessel, with a drink in it up to levelMm when that
 // is above its floor.
-func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm float64, drink *light.RGB, f Fineness) []Part {
+func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm float64, holds *light.RGB, f Fineness) []Part {
 	if !glass {
 		out := []Part{{shape.Revolve(v.Profile(), int(f)), st}}
-		if drink != nil && levelMm > v.FloorMm()+1 {
+		if holds != nil && levelMm > v.FloorMm()+1 {
 			// An opaque cup shows only the surface of what is in it.
 			r := v.InsideAt(levelMm)
-			out = append(out, Part{surface(r, levelMm, f), opaqueDrink(*drink)})
+			out = append(out, Part{surface(r, levelMm, f), opaqueDrink(*holds)})
 		}
 		return out
 	}
 	air, none := 1.0, light.RGB{}
-	if drink == nil || levelMm <= v.FloorMm()+1 {
+	if holds == nil || levelMm <= v.FloorMm()+1 {
 		return []Part{{shape.Revolve(v.Profile(), int(f)), withHollow(clear(air, glassIndex, none, tint))}}
 	}
 	below := v.Below(levelMm)
@@ -255,8 +242,8 @@ func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm f
 	}
 	return []Part{
 		{shape.Revolve(dry, int(f)), withHollow(clear(air, glassIndex, none, tint))},
-		{shape.Revolve(wet, int(f)), withHollow(clear(drinkIndex, glassIndex, *drink, tint))},
-		{surface(v.InsideAt(levelMm), levelMm, f), clear(air, drinkIndex, none, *drink)},
+		{shape.Revolve(wet, int(f)), withHollow(clear(drinkIndex, glassIndex, *holds, tint))},
+		{surface(v.InsideAt(levelMm), levelMm, f), clear(air, drinkIndex, none, *holds)},
 	}
 }
 
@@ -286,14 +273,14 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 	in := shape.VesselOf(v.Kind, v.DiameterMm, v.HeightMm, 0)
 	glass := v.ofGlass()
 	st := stuffOf(v.Kind, v.Material, v.Colour, v.Second, v.Finish)
-	var drink *light.RGB
+	var holds *light.RGB
 	level := 0.0
 	if s.Food.liquid(v) {
-		a := Absorbs(s.Food.Colour, s.Food.strength())
-		drink, level = &a, s.Food.fill()*v.HeightMm
+		a := drink.Absorbs(s.Food.Colour, s.Food.strength())
+		holds, level = &a, s.Food.fill()*v.HeightMm
 	}
 	o := Object{Key: "vessel", Name: "Vessel", Kind: v.Kind, Thing: -1, Foot: at(v.XMm, v.YMm, floor), Solid: v.DiameterMm / 2, Inside: in.RimMm(), Colour: st.Colour}
-	o.Parts = vesselParts(in, st, glass, tintOf(v.Colour), level, drink, f)
+	o.Parts = vesselParts(in, st, glass, tintOf(v.Colour), level, holds, f)
 	if v.Kind == "mug" {
 		m := shape.Handle(v.DiameterMm/2, v.HeightMm*0.22, v.HeightMm*0.78, v.DiameterMm*0.34, math.Max(7, v.DiameterMm*0.1)).Moved(-30, at(0, 0, 0))
 		h := st
@@ -364,12 +351,12 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 	case t.Round():
 		v := t.vesselOf()
 		glass := t.Material == "glass" || t.Material == "" && (t.Kind == "glass" || t.Kind == "bottle" || t.Kind == "jar")
-		var drink *light.RGB
+		var holds *light.RGB
 		if t.Drink != "" {
-			a := Absorbs(t.Drink, 1)
-			drink = &a
+			a := drink.Absorbs(t.Drink, 1)
+			holds = &a
 		}
-		o.Parts = vesselParts(v, st, glass, tintOf(t.Colour), t.FillShare*t.HeightMm, drink, f)
+		o.Parts = vesselParts(v, st, glass, tintOf(t.Colour), t.FillShare*t.HeightMm, holds, f)
 		if t.Kind == "jug" { // it pours
 			for k := range o.Parts {
 				o.Parts[k].Mesh = shape.Spouted(o.Parts[k].Mesh, t.HeightMm, spoutShare*t.WidthMm)

@@ -2,7 +2,6 @@ package scene
 
 import (
 	"fmt"
-	"gonum.org/v1/gonum/spatial/r2"
 	"math"
 	"strings"
 	"testing"
@@ -11,6 +10,7 @@ import (
 	"figladder/internal/craft/shape"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r2"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -246,7 +246,7 @@ func TestAGlassShowsWhatIsInIt(t *testing.T) {
 	for i := range want {
 		want[i] = math.Pow(want[i], inside/50)
 	}
-	assert.Equal(t, hex(want), wine.Colour)
+	assert.Equal(t, want.Hex(), wine.Colour)
 }
 
 func TestWhatMustBeSharpIsChosen(t *testing.T) {

@@ -147,20 +147,6 @@ func (o *Object) under() bool {
 	return o.Key == "ground" || slices.Contains(flatKinds, o.Kind)
 }
 
-// hex is a linear colour as it is drawn.
-func hex(c light.RGB) string {
-	code := func(v float64) int {
-		v = math.Max(0, math.Min(1, v))
-		if v <= 0.0031308 {
-			v *= 12.92
-		} else {
-			v = 1.055*math.Pow(v, 1/2.4) - 0.055
-		}
-		return int(math.Round(v * 255))
-	}
-	return fmt.Sprintf("#%02x%02x%02x", code(c[0]), code(c[1]), code(c[2]))
-}
-
 // outlines are an object's in one view: itself, then what it holds. What the dish's own
 // vessel holds is the food.
 func (o *Object) outlines(food string, view func(r3.Vec) (r2.Vec, bool)) []Outline {
@@ -174,7 +160,7 @@ func (o *Object) outlines(food string, view func(r3.Vec) (r2.Vec, bool)) []Outli
 	}
 	var out []Outline
 	if path := pathIn(own, view); path != "" {
-		out = append(out, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: hex(o.Colour), Clear: len(own) > 0 && own[0].Stuff.Clear})
+		out = append(out, Outline{Key: o.Key, Name: o.Name, Path: path, Colour: o.Colour.Hex(), Clear: len(own) > 0 && own[0].Stuff.Clear})
 	}
 	if len(held) == 0 || o.Thing == -1 && !held[0].Stuff.Clear { // the food draws its own surface in a cup
 		return out
@@ -184,7 +170,7 @@ func (o *Object) outlines(food string, view func(r3.Vec) (r2.Vec, bool)) []Outli
 		key, name = "food", orElse(food, "Food")
 	}
 	if path := pathIn(held, view); path != "" {
-		out = append(out, Outline{Key: key, Name: name, Path: path, Colour: hex(held[0].Stuff.seenAcross(2 * o.Inside))})
+		out = append(out, Outline{Key: key, Name: name, Path: path, Colour: held[0].Stuff.seenAcross(2 * o.Inside).Hex()})
 	}
 	return out
 }
