@@ -124,14 +124,8 @@ func usualWindow(s scene.Set, from words.Direction, right bool) scene.Light {
 	return l
 }
 
-// glowFrom is where a glow card begins, mm over the table: where the vessel is wide enough to
-// hide it, above a foot and a stem.
-func glowFrom(v scene.Vessel) float64 {
-	if v.Kind == "coupe" {
-		return math.Round(0.62 * v.HeightMm)
-	}
-	return 10
-}
+// glowMarginMm is by how much a glow card stays inside the drink's outline.
+const glowMarginMm = 3
 
 // cardSteps is how far beyond the dish a card stands, mm.
 var cardSteps = []float64{90, 160, 240, 340, 460, 620, 820}
@@ -144,8 +138,10 @@ func (m *maker) cards(s scene.Set, from words.Direction, cameras []scene.Camera)
 	s.Cards = []scene.Card{}
 	v := s.Vessel
 	if from == words.FromBehind && s.OfGlass() {
-		s.Cards = append(s.Cards, scene.Card{Name: "Glow card", Kind: words.White, On: true, XMm: v.XMm + s.Camera.AimXMm*0.05, YMm: v.YMm + v.DiameterMm/2 + 12, ZMm: glowFrom(v), WidthMm: math.Round(0.7 * v.DiameterMm), HeightMm: math.Round(0.62 * (v.HeightMm - glowFrom(v))), FacingDeg: 190, TiltDeg: 8})
-		out = append(out, Choice{Key: "cards", Label: "Card", Took: "a glow card cut to the glass", Because: "A drink needs light through it: a card behind it, cut to its outline.", Swap: []finding.Edit{}})
+		if c, _, err := s.GlowCard(glowMarginMm); err == nil {
+			s.Cards = append(s.Cards, c)
+			out = append(out, Choice{Key: "cards", Label: "Card", Took: "a glow card cut to the glass", Because: "A drink needs light through it: a card behind it, cut to its outline.", Swap: []finding.Edit{}})
+		}
 	}
 	low, high := m.ask.Wants.RatioLowStops, m.ask.Wants.RatioHighStops
 	if high <= 0 {

@@ -196,6 +196,9 @@ func (s Set) checkLights(out *[]finding.FieldProblem, bad badFunc, within within
 		within(at("zMm"), c.ZMm, 0, 3000, "mm above the table")
 		within(at("facingDeg"), c.FacingDeg, -360, 360, "degrees")
 		within(at("tiltDeg"), c.TiltDeg, -90, 90, "degrees")
+		for k, w := range c.Cut {
+			within(at(fmt.Sprintf("cut.%d", k)), w, 0, 1, "(share of the card's width)")
+		}
 	}
 	d := s.Daylight
 	choice("daylight.weather", d.Weather, "overcast", "mixed", "clear")

@@ -55,6 +55,7 @@ type Card struct {
 	HeightMm  float64        `json:"heightMm" doc:"Up"`
 	FacingDeg float64        `json:"facingDeg" doc:"Direction its face looks in plan: 0 away from the camera, 90 right"`
 	TiltDeg   float64        `json:"tiltDeg" doc:"Leans back by"`
+	Cut       []float64      `json:"cut,omitempty" required:"false" maxItems:"24" doc:"Cut to an outline: how wide it is at even steps from its lower edge up, as shares of its width; empty for a rectangle"`
 }
 
 // Backdrop is an upright board behind the dish, square to the camera.
@@ -150,6 +151,38 @@ func (c Card) Panel() light.Panel {
 		p.Front, p.Back = light.Surfaces[c.Kind], light.Plain(0.7)
 	}
 	return p
+}
+
+// cutInto is how many rectangles stand for a card that is cut to an outline.
+const cutInto = 4
+
+// Panels are the card as the light engine sees it: one, or for one that is cut to an outline a few that lie on one
+// another, each as wide as the outline is on the mean.
+func (c Card) Panels() []light.Panel {
+	if len(c.Cut) == 0 {
+		return []light.Panel{c.Panel()}
+	}
+	out := make([]light.Panel, 0, cutInto)
+	whole := c.Panel()
+	for i := range cutInto {
+		from, to := i*len(c.Cut)/cutInto, (i+1)*len(c.Cut)/cutInto
+		if from == to {
+			continue
+		}
+		wide := 0.0
+		for _, w := range c.Cut[from:to] {
+			wide += w / float64(to-from)
+		}
+		if wide <= 0 {
+			continue
+		}
+		lo, hi := 2*float64(from)/float64(len(c.Cut))-1, 2*float64(to)/float64(len(c.Cut))-1
+		p := whole
+		p.Centre = whole.At(0, (lo+hi)/2)
+		p.U, p.V = r3.Scale(wide, whole.U), r3.Scale((hi-lo)/2, whole.V)
+		out = append(out, p)
+	}
+	return out
 }
 
 // Rect is the backdrop's face, toward the camera.
@@ -250,7 +283,7 @@ func (s Set) Lighting() light.Set {
 	out.Room = s.enclosure(out.Windows)
 	for _, c := range s.Cards {
 		if c.On {
-			out.Panels = append(out.Panels, c.Panel())
+			out.Panels = append(out.Panels, c.Panels()...)
 		}
 	}
 	if s.Backdrop.On {

@@ -275,12 +275,13 @@ func cardInFrame(r *reader) []finding.Finding {
 // SeesCard reports whether the lens sees a card: whether any of it is in the frame and not
 // behind the dish, where a card that is cut to a glass belongs (handbook L8).
 func (s Set) SeesCard(i int) bool {
-	q := s.Cards[i].Rect()
-	for _, u := range []float64{-1, -.5, 0, .5, 1} {
-		for _, v := range []float64{-1, -.5, 0, .5, 1} {
-			p := q.At(u, v)
-			if x, y, ok := s.Project(p); ok && math.Abs(x) <= 1 && math.Abs(y) <= 1 && !s.behindDish(p) {
-				return true
+	for _, q := range s.Cards[i].Panels() {
+		for _, u := range []float64{-1, -.5, 0, .5, 1} {
+			for _, v := range []float64{-1, -.5, 0, .5, 1} {
+				p := q.At(u, v)
+				if x, y, ok := s.Project(p); ok && math.Abs(x) <= 1 && math.Abs(y) <= 1 && !s.behindDish(p) {
+					return true
+				}
 			}
 		}
 	}

@@ -234,7 +234,7 @@ func ThingOfKey(key string) (int, bool) {
 
 func followCards(was, now []Card) []int {
 	return matched(len(was), len(now),
-		func(i, j int) bool { a, b := was[i], now[j]; a.On = b.On; return a == b },
+		func(i, j int) bool { a, b := was[i], now[j]; a.On = b.On; return reflect.DeepEqual(a, b) },
 		func(i, j int) bool { return was[i].Name == now[j].Name && was[i].Kind == now[j].Kind },
 		func(i, j int) bool { return i == j && (was[i].Name == now[j].Name || was[i].Kind == now[j].Kind) })
 }
