@@ -75,6 +75,8 @@ var shapes = []shape{
 	told(func(r store.WantedRow) Kept[cupboard.Wanted] { return kept(r.Base, r.Wanted) }),
 	told(func(r store.Preview) Kept[store.PreviewDoc] { return kept(r.Base, r.PreviewDoc) }),
 	told(func(r store.Frame) Kept[store.FrameDoc] { return kept(r.Base, r.FrameDoc) }),
+	told(func(r store.HoldRow) Kept[store.HoldDoc] { return kept(r.Base, r.HoldDoc) }),
+	told(func(r store.MomentRow) Kept[store.MomentDoc] { return kept(r.Base, r.MomentDoc) }),
 	told(func(r store.Approval) Kept[store.ApprovalDoc] { return kept(r.Base, r.ApprovalDoc) }),
 	told(func(r store.SetUpRow) Kept[store.SetUpDoc] { return kept(r.Base, r.SetUpDoc) }),
 	told(func(r store.SetRow) set.PlannedSet {

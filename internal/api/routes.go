@@ -21,6 +21,7 @@ func (a *API) routes() {
 	a.setRoutes()
 	a.lightRoutes()
 	a.lensRoutes()
+	a.stylingRoutes()
 	a.frameRoutes()
 	a.outRoutes()
 	a.ladderRoutes()

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"io"
+	"slices"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -11,13 +12,16 @@ import (
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/draft"
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/styling"
 	"figladder/internal/craft/trial"
 	"figladder/internal/craft/units"
 	"figladder/internal/studio/core"
+	stylingroom "figladder/internal/studio/styling"
 	"github.com/danielgtaylor/huma/v2"
 	jsonv2 "github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
@@ -76,6 +80,15 @@ type (
 	bareBake    trial.BakeReading
 	bareIdea    trial.Idea
 	bareStep    trial.Step
+	bareCard    styling.Technique
+	bareStood   styling.Stood
+	bareSteam   styling.Steam
+	bareJet     styling.Jet
+	bareLift    styling.Lift
+	bareIced    styling.Iced
+	bareDewDay  drink.DewDay
+	bareSprayed drink.Sprayed
+	bareAir     stylingroom.Air
 	bareProblem Problem
 	bareField   FieldProblem
 )
@@ -105,6 +118,24 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		telling(func(v trial.BakeReading) any { v.Words = p.Words(v.Words); return bareBake(v) }),
 		telling(func(v trial.Idea) any { v.Words = p.Words(v.Words); return bareIdea(v) }),
 		telling(func(v trial.Step) any { v.Method = each(p, v.Method); return bareStep(v) }),
+		telling(func(v styling.Technique) any {
+			v.Purpose, v.Look, v.Wrong, v.Steps = p.Words(v.Purpose), p.Words(v.Look), p.Words(v.Wrong), slices.Clone(v.Steps)
+			for i := range v.Steps {
+				v.Steps[i].Words = p.Words(v.Steps[i].Words)
+			}
+			return bareCard(v)
+		}),
+		telling(func(v styling.Stood) any { v.Words = p.Words(v.Words); return bareStood(v) }),
+		telling(func(v styling.Steam) any { v.Words = p.Words(v.Words); return bareSteam(v) }),
+		telling(func(v styling.Jet) any { v.Words = p.Words(v.Words); return bareJet(v) }),
+		telling(func(v styling.Lift) any { v.Words = p.Words(v.Words); return bareLift(v) }),
+		telling(func(v styling.Iced) any { v.Words = p.Words(v.Words); return bareIced(v) }),
+		telling(func(v drink.DewDay) any {
+			v.Words, v.Advice = p.Words(v.Words), p.Words(v.Advice)
+			return bareDewDay(v)
+		}),
+		telling(func(v drink.Sprayed) any { v.Words = p.Words(v.Words); return bareSprayed(v) }),
+		telling(func(v stylingroom.Air) any { v.Words = p.Words(v.Words); return bareAir(v) }),
 		telling(func(v Problem) any { v.Detail = p.Words(v.Detail); return bareProblem(v) }),
 		telling(func(v FieldProblem) any { v.Words = p.Words(v.Words); return bareField(v) }),
 	)

@@ -7,7 +7,6 @@
 package store
 
 import (
-	"figladder/internal/craft/words"
 	"time"
 
 	"figladder/internal/craft/almanac"
@@ -17,6 +16,7 @@ import (
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/recipe"
@@ -27,6 +27,8 @@ import (
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/trial"
 	"figladder/internal/craft/units"
+	"figladder/internal/craft/words"
+
 	"github.com/google/uuid"
 )
 
@@ -154,6 +156,33 @@ type ShotDoc struct {
 	Tool   string          `json:"tool" maxLength:"60" doc:"What moves the food"`
 	Mined  shots.Proposal  `gorm:"serializer:json" json:"mined" readOnly:"true" doc:"The proposal as it was accepted, to tell a person's changes from the recipe's"`
 	Merged []string        `gorm:"serializer:json" json:"merged" doc:"Keys of proposals that this frame shows too"`
+
+	Techniques []string `gorm:"serializer:json" json:"techniques" readOnly:"true" doc:"Keys of the techniques that are put on this frame"`
+}
+
+// HoldRow is a time that the studio took: how long something looked right.
+type HoldRow struct {
+	Base
+	HoldDoc
+}
+
+// HoldDoc is what it says.
+type HoldDoc struct {
+	DishID string   `json:"dishId" readOnly:"true" doc:"The dish at which it was taken"`
+	Log    hold.Log `gorm:"serializer:json" json:"log" doc:"What was timed, and how long it held"`
+}
+
+// MomentRow is when a dish came to stand warm, or went back to the cold or the heat.
+type MomentRow struct {
+	Base
+	MomentDoc
+}
+
+// MomentDoc is what it says.
+type MomentDoc struct {
+	DishID string    `json:"dishId" readOnly:"true" doc:"The dish"`
+	When   time.Time `gorm:"column:at" json:"at" doc:"When"`
+	Out    bool      `json:"out" doc:"Whether from then on it stands between 5 and 60 °C"`
 }
 
 // TrialRow is a trial of a dish, or another source's recipe beside it.

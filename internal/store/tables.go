@@ -33,6 +33,8 @@ var registered = []kind{
 	table[SetRow]("sets", ""),
 	table[Frame]("frames", "Frame"),
 	table[Approval]("approvals", ""),
+	table[HoldRow]("holds", ""),
+	table[MomentRow]("moments", ""),
 }
 
 // kind is a table and its rows.

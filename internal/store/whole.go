@@ -2,6 +2,7 @@ package store
 
 import (
 	"reflect"
+	"strings"
 	"sync"
 )
 
@@ -21,7 +22,7 @@ func lists(v reflect.Value) {
 	switch v.Kind() {
 	case reflect.Struct:
 		for i := range v.NumField() {
-			if f := v.Field(i); f.CanSet() && holdsLists(f.Type()) {
+			if f := v.Field(i); f.CanSet() && holdsLists(f.Type()) && !leftOut(v.Type().Field(i)) {
 				lists(f)
 			}
 		}
@@ -41,6 +42,9 @@ func lists(v reflect.Value) {
 	}
 }
 
+// leftOut reports whether a list is not written at all where it is empty, so that nobody meets a null there.
+func leftOut(f reflect.StructField) bool { return strings.Contains(f.Tag.Get("json"), ",omitempty") }
+
 // known keeps for each type whether there is a list in it.
 var known sync.Map
 
@@ -57,7 +61,7 @@ func holdsLists(t reflect.Type) bool {
 		is = holdsLists(t.Elem())
 	case reflect.Struct:
 		for i := range t.NumField() {
-			if f := t.Field(i); f.IsExported() && holdsLists(f.Type) {
+			if f := t.Field(i); f.IsExported() && !leftOut(f) && holdsLists(f.Type) {
 				is = true
 			}
 		}

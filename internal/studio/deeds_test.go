@@ -14,6 +14,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/units"
@@ -212,6 +213,36 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 		}},
 	)
 	walk(t, k, shoot.Key, steps)
+}
+
+func TestDeedsOfStylingGoBackAndForth(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, dish, shots := k.Toddy(t)
+	hero := studiotest.Hero(shots)
+	version := func() int {
+		s, err := k.List.Shot(ctx, hero.Key)
+		require.NoError(t, err)
+		return s.Version
+	}
+	var timed *store.HoldRow
+	walk(t, k, shoot.Key, []step{
+		{"SetTechniques", func() error {
+			_, err := k.Styling.SetTechniques(ctx, k.Owner, hero.Key, version(), []string{"dew-lasting", "ice-acrylic"})
+			return err
+		}},
+		{"SetTechniques", func() error {
+			_, err := k.Styling.SetTechniques(ctx, k.Owner, hero.Key, version(), []string{"ice-acrylic"})
+			return err
+		}},
+		{"AddTime", func() (err error) {
+			timed, err = k.Styling.AddTime(ctx, k.Owner, dish.Key, hold.Log{Class: "steam", Seconds: 45})
+			return err
+		}},
+		{"AddMoment", func() error { _, err := k.Styling.AddMoment(ctx, k.Owner, dish.Key, true); return err }},
+		{"RemoveTime", func() error { return k.Styling.RemoveTime(ctx, k.Owner, timed.Key) }},
+		{"RemoveDish", func() error { return k.Kitchen.RemoveDish(ctx, k.Owner, dish.Key) }},
+	})
 }
 
 func TestDeedsOfSetUpsGoBackAndForth(t *testing.T) {

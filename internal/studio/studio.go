@@ -1,7 +1,7 @@
 // Package studio puts the rooms of the studio together. What people do stands in the rooms:
 // one deed a function, one transaction a deed. Imports run downward only:
 //
-//	core ← people, brief ← kitchen ← list ← cupboard ← set ← frames ← out ← ladder
+//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← frames ← out ← ladder
 package studio
 
 import (
@@ -20,6 +20,7 @@ import (
 	"figladder/internal/studio/out"
 	"figladder/internal/studio/people"
 	"figladder/internal/studio/set"
+	"figladder/internal/studio/styling"
 )
 
 // Studio is all the rooms.
@@ -31,6 +32,7 @@ type Studio struct {
 	List     *list.Room
 	Cupboard *cupboard.Room
 	Set      *set.Room
+	Styling  *styling.Room
 	Frames   *frames.Room
 	Out      *out.Room
 	Ladder   *ladder.Room
@@ -55,6 +57,7 @@ func New(o Outside) *Studio {
 	s.List = &list.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen}
 	s.Cupboard = &cupboard.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List}
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
+	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Camera: o.Camera}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}

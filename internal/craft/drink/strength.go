@@ -106,7 +106,7 @@ func LightnessReading(key, label string, full light.RGB, share, mm float64) read
 	a := full.Times(share)
 	t := Through(a, mm)
 	return reading.New(key, label, lightness(t.Lux()), "L*", 0, beer,
-		reading.Line{Words: "The drink takes out of red, green and blue, a cm", Formula: fmt.Sprintf("strength %.2f", share), Shown: fmt.Sprintf("%.2f, %.2f, %.2f", 10*a[0], 10*a[1], 10*a[2])},
-		reading.Line{Words: "What comes through", Formula: fmt.Sprintf("e^(−a × %.1f cm)", mm/10), Shown: fmt.Sprintf("%.1f, %.1f, %.1f %%", 100*t[0], 100*t[1], 100*t[2])},
+		reading.Line{Words: "The drink takes out of red, green and blue, for each 10 mm", Formula: fmt.Sprintf("strength %.2f", share), Shown: fmt.Sprintf("%.2f, %.2f, %.2f", 10*a[0], 10*a[1], 10*a[2])},
+		reading.Line{Words: "What comes through", Formula: fmt.Sprintf("e^(−a × %.0f mm)", mm), Shown: fmt.Sprintf("%.1f, %.1f, %.1f %%", 100*t[0], 100*t[1], 100*t[2])},
 		reading.Line{Words: "Seen by the eye", Formula: fmt.Sprintf("Y = 0.213 R + 0.715 G + 0.072 B = %.4f", t.Lux()), Shown: fmt.Sprintf("L* %.0f", lightness(t.Lux()))})
 }

@@ -80,6 +80,16 @@ func Pack(owned []Item, sets []Planned, shots int) Bag {
 	return b.out
 }
 
+// Tool adds a small thing that something on a frame needs; what is in already is not added again.
+func (b *Bag) Tool(name, because string) {
+	for _, t := range b.Takes {
+		if t.Name == name {
+			return
+		}
+	}
+	b.Takes = append(b.Takes, Take{Name: name, Kind: "small", Count: 1, Because: because, Working: []reading.Line{}})
+}
+
 type packer struct {
 	owned []Item
 	out   Bag

@@ -76,7 +76,7 @@ func GlowCard(a GlowAsk) (Glow, error) {
 		}
 		side = append(side, Point{x, y})
 	}
-	if len(side) < 2 || side[len(side)-1].ZMm-side[0].ZMm < 5 {
+	if len(side) < 2 || side[len(side)-1].ZMm-side[0].ZMm < leastMm || 2*side[len(side)-1].XMm < leastMm {
 		return Glow{}, ErrTooSmall
 	}
 	g := Glow{FootMm: side[0].ZMm}
@@ -99,6 +99,9 @@ func GlowCard(a GlowAsk) (Glow, error) {
 	g.Words = "Cut it from white or silver card, stand it behind the glass and lean it until the drink lights up. Check through the lens that no edge of it shows; a handle stays free and is turned to the side."
 	return g, nil
 }
+
+// leastMm is the least height and width of a card that is worth cutting.
+const leastMm = 10
 
 // glowSteps is in how many steps an outline is followed upward.
 const glowSteps = 24

@@ -81,7 +81,7 @@ func SafetyOf(frames []OnFrame) Safety {
 			if t.Counted {
 				n := "as many as the call sheet says"
 				for _, m := range t.Materials {
-					if !m.Tool && m.Amount != "" {
+					if m.Amount != "" {
 						n = m.Amount + " " + m.Name
 						break
 					}

@@ -32,6 +32,9 @@ type Material struct {
 	Tool   bool   `json:"tool" doc:"Whether it is packed with the kit, not bought"`
 }
 
+// Bought reports whether it goes on a shopping list: what is packed does not, nor what the dish itself has.
+func (m Material) Bought() bool { return !m.Tool && !strings.HasPrefix(m.Name, "the ") }
+
 // Deed is a step of a technique.
 type Deed struct {
 	Words   string  `json:"words" doc:"What to do"`

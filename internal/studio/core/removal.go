@@ -19,6 +19,9 @@ func RemoveDish(j *store.Journal, row *store.Dish) error {
 	if err := RemoveAll[store.TrialRow](j, "dish_id = ?", row.Key); err != nil {
 		return err
 	}
+	if err := RemoveAll[store.MomentRow](j, "dish_id = ?", row.Key); err != nil {
+		return err
+	}
 	return j.Delete(row)
 }
 

@@ -105,7 +105,7 @@ func TestClearVesselsGoThroughTheFramesOfIngredients(t *testing.T) {
 	}
 	assert.Nil(t, said(), "no frame of ingredients on the list")
 	for i := range 3 {
-		require.NoError(t, k.Store.Create(&store.Shot{Base: store.NewBase(), ShotDoc: store.ShotDoc{ShootID: shoot.Key, DishID: dish.Key, Position: 90 + i, Kind: "ingredient", Title: fmt.Sprint("Spice ", i), Ticks: []store.Tick{}, Merged: []string{}}}).Error)
+		require.NoError(t, k.Store.Create(&store.Shot{Base: store.NewBase(), ShotDoc: store.ShotDoc{ShootID: shoot.Key, DishID: dish.Key, Position: 90 + i, Kind: "ingredient", Title: fmt.Sprint("Spice ", i), Ticks: []store.Tick{}, Merged: []string{}, Techniques: []string{}}}).Error)
 	}
 	f := said()
 	require.NotNil(t, f)

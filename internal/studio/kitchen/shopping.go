@@ -112,7 +112,14 @@ func (s *Room) needs(ctx context.Context, shootID string, c shopping.Choices, ou
 		needs = append(needs, shopping.Need{Dish: name, Lines: scaled.Ingredients})
 		return nil
 	}
+	styled, err := s.styled(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
 	for _, d := range dishes {
+		if lines := styled[d.Key]; len(lines) > 0 {
+			needs = append(needs, shopping.Need{Dish: d.Recipe.Title + ", styling", Lines: lines})
+		}
 		if err := add(d.Key, d.Recipe.Title, "dish", d.Recipe, measure.Ratio(1, 1)); err != nil {
 			return nil, err
 		}

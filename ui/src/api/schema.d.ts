@@ -365,6 +365,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dishes/{id}/moments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a dish stands out now, or went back */
+        post: operations["addMoment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dishes/{id}/props": {
         parameters: {
             query?: never;
@@ -461,6 +478,23 @@ export interface paths {
         put?: never;
         /** Add a frame by hand */
         post: operations["addShot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dishes/{id}/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down how long something held */
+        post: operations["addTime"];
         delete?: never;
         options?: never;
         head?: never;
@@ -740,6 +774,23 @@ export interface paths {
         post?: never;
         /** Take a piece of kit off the list */
         delete: operations["removeKit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A pour */
+        get: operations["pourLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1666,6 +1717,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/risks.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to take care of, for print */
+        get: operations["risksPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What follows from a shoot's techniques */
+        get: operations["safety"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/series": {
         parameters: {
             query?: never;
@@ -1890,6 +1975,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/tags.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Marks for altered dishes, for print */
+        get: operations["tagsPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/undo": {
         parameters: {
             query?: never;
@@ -1969,6 +2071,126 @@ export interface paths {
         };
         /** What a kept frame needs */
         get: operations["finish"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/glow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card cut to what a frame's glass holds */
+        get: operations["glowCard"];
+        /** Stand the card behind the glass on the set */
+        put: operations["putGlowCard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/glow.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card at true size, PDF */
+        get: operations["glowPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/glow.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card at true size, SVG */
+        get: operations["glowSVG"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/lab/bowl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hidden pieces in a frame's bowl */
+        get: operations["bowlLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/lab/dew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Dew on a frame's glass */
+        get: operations["dewLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/lab/drink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a frame's drink looks through its glass, and what is mixed */
+        get: operations["drinkLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/lab/steam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Steam over a frame's dish */
+        get: operations["steamLab"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2250,6 +2472,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Thin the drink on the set */
+        put: operations["thinDrink"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/styling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is styled on a frame */
+        get: operations["styling"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/take": {
         parameters: {
             query?: never;
@@ -2261,6 +2517,23 @@ export interface paths {
         put?: never;
         /** Take a frame */
         post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/techniques": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which techniques are on a frame */
+        put: operations["setTechniques"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2330,6 +2603,40 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/techniques": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Techniques that help against a problem, or all */
+        get: operations["techniques"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take such a time away */
+        delete: operations["removeTime"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2439,6 +2746,30 @@ export interface components {
             thing: string;
             /** @description A ground, lying under the dish */
             under?: boolean;
+        };
+        Air: {
+            /**
+             * Format: double
+             * @description Outdoors, °C
+             */
+            outsideC: number;
+            /**
+             * Format: double
+             * @description Outdoors, %
+             */
+            outsideHumidity: number;
+            /**
+             * Format: double
+             * @description A heated room, °C
+             */
+            roomC: number;
+            /**
+             * Format: double
+             * @description What the same air has there, %
+             */
+            roomHumidity: number;
+            /** @description That in a sentence; empty without a forecast */
+            words: string;
         };
         AlmanacAsked: {
             /** @description What it decides */
@@ -3008,6 +3339,62 @@ export interface components {
              */
             version: number;
         };
+        Bench: {
+            /** @description What the air may be on the day */
+            air: components["schemas"]["Air"];
+            /** @description Of the drink through 5 cm of it, #rrggbb */
+            colour: string;
+            /** @description The dish's title */
+            dish: string;
+            /** @description Its dish */
+            dishId: string;
+            /** @description Whether the dish is a drink */
+            drinks: boolean;
+            /** @description Whether light goes through what it is in */
+            glass: boolean;
+            /** @description Whether it is served hot */
+            hot: boolean;
+            /** @description Its inside, from the middle of its floor to its rim */
+            inner: components["schemas"]["StylingPoint"][];
+            /**
+             * Format: double
+             * @description How high a liquid stands in it over the table
+             */
+            levelMm: number;
+            /** @description What can be poured */
+            liquids: components["schemas"]["StylingLiquid"][];
+            /** @description When it came to stand warm and when it went back, the latest first */
+            moments: components["schemas"]["KeptMoment"][];
+            /** @description Its outside, from the middle of its foot to its rim */
+            outer: components["schemas"]["StylingPoint"][];
+            /** @description The order in which things go on */
+            plan: components["schemas"]["HoldPlan"];
+            /** @description Whether its set has been planned */
+            planned: boolean;
+            /** @description What this frame calls for */
+            proposed: components["schemas"]["StylingProposal"][];
+            /** @description Its title */
+            shot: string;
+            /** @description The shot */
+            shotId: string;
+            /** @description What it can be poured from */
+            spouts: components["schemas"]["StylingSpout"][];
+            /** @description How long it has stood between 5 and 60 °C */
+            stood: components["schemas"]["StylingStood"];
+            /** @description What is put on this frame, with amounts for the dish */
+            techniques: components["schemas"]["StylingTechnique"][];
+            /** @description The studio's own times of what is on this dish, the latest first */
+            times: components["schemas"]["KeptHold"][];
+            /**
+             * Format: int64
+             * @description Of the shot, to send back with its techniques
+             */
+            version: number;
+            /** @description What the dish is in or on */
+            vessel: components["schemas"]["Vessel"];
+            /** @description Whether a liquid is in it at all */
+            wet: boolean;
+        };
         Blanks: {
             /** @description A card, where none is written down */
             card: components["schemas"]["Card"];
@@ -3209,6 +3596,8 @@ export interface components {
             state: "open" | "chosen" | "dropped";
         };
         Card: {
+            /** @description Cut to an outline: how wide it is at even steps from its lower edge up, as shares of its width; empty for a rectangle */
+            cut?: number[];
             /**
              * Format: double
              * @description Direction its face looks in plan: 0 away from the camera, 90 right
@@ -3896,6 +4285,136 @@ export interface components {
              */
             tookMs: number;
         };
+        DrinkChill: {
+            /** @description What to take care of, or empty */
+            caution: string;
+            /** @description Whether it would begin to freeze there when forgotten */
+            freezes: boolean;
+            /** @description Whether the place is not cold enough */
+            never: boolean;
+            /** @description How long; 0 to 0 when it never gets so cold there */
+            seconds: components["schemas"]["DrinkSpan"];
+            /** @description fridge or freezer */
+            where: string;
+        };
+        DrinkDewDay: {
+            /** @description What else to do, in a sentence */
+            advice: string;
+            /** @description How long a breath stays on the glass, seconds; 0 when it does not take */
+            breathS: components["schemas"]["DrinkSpan"];
+            /** @description Whether a breath does not dry at all, since the glass lies below the dew point */
+            breathWet: boolean;
+            /**
+             * Format: double
+             * @description Dew point of the room, °C
+             */
+            dewC: number;
+            /** @description Whether dew will form for sure */
+            forms: boolean;
+            /** @description Until when it goes on forming, seconds after pouring */
+            lastsS: components["schemas"]["DrinkSpan"];
+            /**
+             * Format: double
+             * @description The drink must be colder than this for dew to form for sure, °C
+             */
+            needsC: number;
+            /** @description The outside of the glass when the drink is in, °C */
+            outsideC: components["schemas"]["DrinkSpan"];
+            /** @description Whether it may: the range has the dew point in it */
+            perhaps: boolean;
+            /** @description From when drops run, seconds; 0 when they never do */
+            runsS: components["schemas"]["DrinkSpan"];
+            /** @description From when it is seen, seconds after pouring */
+            seenS: components["schemas"]["DrinkSpan"];
+            /** @description That in a sentence */
+            words: string;
+        };
+        DrinkMelt: {
+            /**
+             * Format: double
+             * @description How cold the drink is then, °C
+             */
+            endsC: number;
+            /** @description Until all of it is gone; 0 to 0 when it never is */
+            goneS: components["schemas"]["DrinkSpan"];
+            /** @description Until half of it is gone, seconds: by then the cubes are round */
+            lastsS: components["schemas"]["DrinkSpan"];
+            /**
+             * Format: double
+             * @description To what share that thins the drink
+             */
+            share: number;
+            /** @description Whether some stays: the drink comes to freezing first and only the room melts it on */
+            stays: boolean;
+            /**
+             * Format: double
+             * @description Melted water when half is gone
+             */
+            waterMl: number;
+        };
+        DrinkMix: {
+            /**
+             * Format: double
+             * @description Of the drink as it is served
+             */
+            drinkMl: number;
+            /**
+             * Format: double
+             * @description In each
+             */
+            eachMl: number;
+            /**
+             * Format: int64
+             * @description Glasses on the table
+             */
+            glasses: number;
+            /**
+             * Format: int64
+             * @description And so many more to replace them
+             */
+            spare: number;
+            /**
+             * Format: double
+             * @description In all
+             */
+            totalMl: number;
+            /**
+             * Format: double
+             * @description Of water, or what else has no colour
+             */
+            waterMl: number;
+        };
+        DrinkSpan: {
+            /**
+             * Format: double
+             * @description At least
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description At most
+             */
+            to: number;
+        };
+        DrinkSprayed: {
+            /**
+             * Format: double
+             * @description Of glass to be covered, each, up to the fill line
+             */
+            areaCm2: number;
+            /**
+             * Format: double
+             * @description Clear syrup or glycerine, in all
+             */
+            syrupMl: number;
+            /**
+             * Format: double
+             * @description And as much water
+             */
+            waterMl: number;
+            /** @description That in a sentence */
+            words: string;
+        };
         DropRequest: {
             /** @description True to set aside */
             dropped: boolean;
@@ -4351,6 +4870,13 @@ export interface components {
              */
             y: number;
         };
+        GlowAsk: {
+            /**
+             * Format: double
+             * @description By how much it stays inside the drink's outline
+             */
+            marginMm: number;
+        };
         Goal: {
             /**
              * Format: double
@@ -4498,6 +5024,79 @@ export interface components {
             title: string;
             /** @description The ingredient that was found, for a dish found by one; the dish, for a shot */
             with: string;
+        };
+        HoldDoc: {
+            /** @description The dish at which it was taken */
+            readonly dishId: string;
+            /** @description What was timed, and how long it held */
+            log: components["schemas"]["HoldLog"];
+        };
+        HoldLog: {
+            /** @description Its class */
+            class: string;
+            /**
+             * Format: double
+             * @description How long it looked right, s
+             */
+            seconds: number;
+            /** @description What it was */
+            what: string;
+        };
+        HoldPlan: {
+            /** @description What dies first once everything is on */
+            first: string;
+            /** @description Whether everything is alive at the shutter */
+            fits: boolean;
+            /**
+             * Format: double
+             * @description How long after the last thing is on the first one dies, s
+             */
+            leftS: number;
+            /** @description In the order in which they go on */
+            steps: components["schemas"]["HoldStep"][];
+            /** @description That in a sentence */
+            words: string;
+        };
+        HoldStep: {
+            /**
+             * Format: double
+             * @description Begin it so long before the shutter, s
+             */
+            atS: number;
+            /** @description Why it goes */
+            because: string;
+            /** @description Its class */
+            class: string;
+            /** @description How one sees that it is gone */
+            dies: string;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: int64
+             * @description How many of the studio's own times the range is made of; 0 where it is the usual one
+             */
+            own: number;
+            /**
+             * Format: double
+             * @description How long it takes to put on, s
+             */
+            placeS: number;
+            /** @description How long it holds, s */
+            range: components["schemas"]["DrinkSpan"];
+            /** @description Where the range comes from */
+            source: string;
+            /**
+             * Format: double
+             * @description What is left of its least hold then, s; below 0 it is dead
+             */
+            spareS: number;
+            /** @description What stands in for it */
+            standIn: string;
+            /**
+             * Format: double
+             * @description How long it lies finished until the shutter, s
+             */
+            waitsS: number;
         };
         Ingredient: {
             /** @description Heading it stands under */
@@ -4778,6 +5377,22 @@ export interface components {
              */
             version: number;
         };
+        KeptHold: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["HoldDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
         KeptItem: {
             /**
              * Format: date-time
@@ -4786,6 +5401,22 @@ export interface components {
             createdAt: string;
             /** @description What it says */
             doc: components["schemas"]["KitItem"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptMoment: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["MomentDoc"];
             /** @description Its key */
             id: string;
             /**
@@ -5563,6 +6194,21 @@ export interface components {
             tool: string;
             /** @description What it is in or on, in a word; empty when it lies on the ground */
             vessel: string;
+        };
+        MomentAsk: {
+            /** @description Whether from now on it stands between 5 and 60 °C */
+            out: boolean;
+        };
+        MomentDoc: {
+            /**
+             * Format: date-time
+             * @description When
+             */
+            at: string;
+            /** @description The dish */
+            readonly dishId: string;
+            /** @description Whether from then on it stands between 5 and 60 °C */
+            out: boolean;
         };
         Mood: {
             /**
@@ -7254,6 +7900,8 @@ export interface components {
              * @description Step of the method it belongs to
              */
             step: number;
+            /** @description Keys of the techniques that are put on this frame */
+            readonly techniques: string[];
             /** @description Finish steps done */
             ticks: components["schemas"]["Tick"][];
             /** @description What it shows */
@@ -7437,6 +8085,444 @@ export interface components {
             /** @description Nearest first */
             things: components["schemas"]["Along"][];
         };
+        StylingCaution: {
+            /** @description Stable name */
+            key: string;
+            /** @description What kind of harm it is about */
+            kind: string;
+            /** @description What to take care of */
+            words: string;
+        };
+        StylingCount: {
+            /** @description The dish */
+            dish: string;
+            /** @description How many went in, as planned */
+            in: string;
+            /** @description The technique */
+            what: string;
+        };
+        StylingDeed: {
+            /**
+             * Format: double
+             * @description About how long it takes, s; 0 for no time of its own
+             */
+            seconds: number;
+            /** @description What to do */
+            words: string;
+        };
+        StylingDewLab: {
+            /** @description How long it takes to be so cold from the room's temperature */
+            chills: components["schemas"]["DrinkChill"][];
+            /** @description How warm the drink is, °C, every two minutes for an hour, in the middle of the range */
+            curve: number[];
+            /** @description What becomes of the glass */
+            day: components["schemas"]["DrinkDewDay"];
+            /** @description Dew point of the room */
+            dew: components["schemas"]["Reading"];
+            /** @description Dew that lasts */
+            lasting: components["schemas"]["DrinkSprayed"];
+            /** @description What becomes of ice in it */
+            melt: components["schemas"]["DrinkMelt"];
+            /** @description What the figures rest on */
+            model: string;
+            /** @description How long the same ice lasts on a plate, s */
+            plateS: components["schemas"]["DrinkSpan"];
+        };
+        StylingDrinkLab: {
+            /**
+             * Format: double
+             * @description Of the drink, by its recipe
+             */
+            densityKgM3: number;
+            /** @description That share with its working */
+            dilution: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description In each glass
+             */
+            eachMl: number;
+            /** @description How light it looks at full strength */
+            full: components["schemas"]["Reading"];
+            /** @description Seen across the glass at full strength, left to right, #rrggbb */
+            fullAcross: string[];
+            /**
+             * Format: double
+             * @description What the glass holds to its rim
+             */
+            holdsMl: number;
+            /** @description What floats in it and how far it lifts it */
+            ices: components["schemas"]["StylingIced"][];
+            /**
+             * Format: double
+             * @description How high it stands over the table
+             */
+            levelMm: number;
+            /** @description What is mixed */
+            mix: components["schemas"]["DrinkMix"];
+            /** @description And as it is on the set */
+            now: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description Way through the middle of the glass, half way up the drink
+             */
+            pathMm: number;
+            /**
+             * Format: double
+             * @description Of full strength for the lightness wanted
+             */
+            share: number;
+            /** @description How light it looks so */
+            then: components["schemas"]["Reading"];
+            /** @description And diluted */
+            thenAcross: string[];
+            /** @description What to do, in a sentence */
+            words: string;
+        };
+        StylingGlow: {
+            /**
+             * Format: double
+             * @description How high its lower edge stands over the table
+             */
+            footMm: number;
+            /**
+             * Format: double
+             * @description From its lower edge to its upper
+             */
+            heightMm: number;
+            /** @description Its outline, from its lower left, clockwise */
+            outline: components["schemas"]["StylingPoint"][];
+            /** @description By how much it is larger than the glass, since it stands behind it */
+            scale: components["schemas"]["Reading"];
+            /** @description Whether a strip as narrow as the glass's stem holds it up */
+            stem: boolean;
+            /**
+             * Format: double
+             * @description Across at its widest
+             */
+            widthMm: number;
+            /** @description How it is used */
+            words: string;
+        };
+        StylingIced: {
+            /**
+             * Format: double
+             * @description Its density, kg/m³
+             */
+            densityKgM3: number;
+            /** @description Whether it may be drunk with */
+            eaten: boolean;
+            /** @description Whether they float */
+            floats: boolean;
+            /**
+             * Format: double
+             * @description Where the surface comes to stand, over the table
+             */
+            levelMm: number;
+            /** @description Whether it melts */
+            melts: boolean;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: double
+             * @description How far a cube stands out of the drink
+             */
+            outMm: number;
+            /**
+             * Format: double
+             * @description What runs over; 0 when it holds
+             */
+            overMl: number;
+            /**
+             * Format: double
+             * @description What the pieces take below the surface
+             */
+            takenMl: number;
+            /** @description Why one takes it, in a sentence */
+            why: string;
+            /** @description That in a sentence */
+            words: string;
+        };
+        StylingJet: {
+            /** @description Whether it falls apart into drops before it lands */
+            breaks: boolean;
+            /**
+             * Format: int64
+             * @description Frames at six a second while it looks its best
+             */
+            burst: number;
+            /** @description What to take care of, or empty */
+            caution: string;
+            /** @description Whether it runs back under the lip */
+            clings: boolean;
+            /**
+             * Format: double
+             * @description How long it falls, s
+             */
+            fallsS: number;
+            /**
+             * Format: double
+             * @description How thick where it lands, mm
+             */
+            footMm: number;
+            /**
+             * Format: double
+             * @description Slowest shutter that freezes it within one mm of its way, s
+             */
+            freezesS: number;
+            /**
+             * Format: double
+             * @description Speed where it lands, m/s
+             */
+            landsMS: number;
+            /**
+             * Format: double
+             * @description How long one filling lasts, s; 0 when no volume is told
+             */
+            lastsS: number;
+            /**
+             * Format: double
+             * @description Speed at the lip, m/s
+             */
+            leavesMS: number;
+            /**
+             * Format: double
+             * @description From this flow on it leaves the lip clean, ml/s
+             */
+            needsMlS: number;
+            /**
+             * Format: double
+             * @description Press so long after the hand tips, s: the stream has landed and steadied
+             */
+            pressS: number;
+            /** @description How thick it is at each tenth of the fall, mm */
+            profileMm: number[];
+            /** @description How high drops may spring, mm */
+            splashMm: components["schemas"]["DrinkSpan"];
+            /** @description How thick it is half way down */
+            thickMm: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description How far it falls in one piece, mm
+             */
+            wholeMm: number;
+            /** @description What to do, in a sentence */
+            words: string;
+        };
+        StylingLift: {
+            /**
+             * Format: double
+             * @description Volume of each
+             */
+            eachMl: number;
+            /**
+             * Format: double
+             * @description Where it stands, over the table
+             */
+            levelMm: number;
+            /**
+             * Format: double
+             * @description Liquid to pour, to stand as high as before
+             */
+            liquidMl: number;
+            /**
+             * Format: int64
+             * @description How many pieces
+             */
+            pieces: number;
+            /**
+             * Format: double
+             * @description Pour so much, to just below the solids, then place what is seen, then top up from the side
+             */
+            pourFirstMl: number;
+            /** @description Whether the pieces would stand out of the liquid */
+            shows: boolean;
+            /**
+             * Format: double
+             * @description How high the pieces stand over the inside's floor, lying one layer
+             */
+            standMm: number;
+            /**
+             * Format: double
+             * @description What they displace: so much liquid is left out
+             */
+            takenMl: number;
+            /** @description That in a sentence */
+            words: string;
+        };
+        StylingLiquid: {
+            /**
+             * Format: double
+             * @description kg/m³
+             */
+            densityKgM3: number;
+            /**
+             * Format: double
+             * @description Viscosity, mPa s
+             */
+            mPas: number;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: double
+             * @description Surface tension, N/m
+             */
+            tensionNM: number;
+        };
+        StylingMaterial: {
+            /** @description How much, for this dish; empty where one is enough */
+            amount: string;
+            /** @description What it is */
+            name: string;
+            /** @description Whether it is packed with the kit, not bought */
+            tool: boolean;
+        };
+        StylingPoint: {
+            /**
+             * Format: double
+             * @description Across, from the middle
+             */
+            xMm: number;
+            /**
+             * Format: double
+             * @description Up from the table
+             */
+            zMm: number;
+        };
+        StylingProposal: {
+            /** @description Why, in a sentence */
+            because: string;
+            /** @description The card's key */
+            key: string;
+            /** @description Its name */
+            name: string;
+            /** @description real or made */
+            school: string;
+        };
+        StylingRisk: {
+            /** @description Where it is raised: technique and dish */
+            at: string[];
+            /** @description Stable name */
+            key: string;
+            /** @description What kind of harm it is about */
+            kind: string;
+            /** @description What to take care of */
+            words: string;
+        };
+        StylingSafety: {
+            /** @description Pieces to count out at wrap */
+            counts: components["schemas"]["StylingCount"][];
+            /** @description Cautions, each once */
+            risks: components["schemas"]["StylingRisk"][];
+            /** @description Dishes that nobody eats, with what was done */
+            tags: components["schemas"]["StylingTag"][];
+            /** @description What stands at the head of the sheet */
+            words: string;
+        };
+        StylingSpout: {
+            /**
+             * Format: double
+             * @description What a steady hand pours from it, ml/s
+             */
+            flowMlS: number;
+            /**
+             * Format: double
+             * @description How round its lip is, mm of radius
+             */
+            lipMm: number;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: double
+             * @description How wide its stream is as it leaves
+             */
+            wideMm: number;
+        };
+        StylingSteam: {
+            /** @description Ways to keep it coming */
+            advice: string[];
+            /** @description What to take care of */
+            caution: string;
+            /**
+             * Format: double
+             * @description A lens straight above fogs nearer than this, mm over the dish; 0 when it does not
+             */
+            fogMm: number;
+            /** @description For how long it shows, s */
+            lastsS: components["schemas"]["DrinkSpan"];
+            /** @description Whether it is seen before a dark ground and against the light */
+            shows: boolean;
+            /** @description Whether it is thick enough to be seen in any light */
+            thick: boolean;
+            /** @description The most fine water in a cubic metre of air over it, g/m³ */
+            water: components["schemas"]["Reading"];
+            /** @description That in a sentence */
+            words: string;
+        };
+        StylingStood: {
+            /**
+             * Format: double
+             * @description In all
+             */
+            minutes: number;
+            /**
+             * @description good, to be eaten or cooled now, or not to be eaten
+             * @enum {string}
+             */
+            state: "good" | "hurry" | "refuse";
+            /** @description That in a sentence */
+            words: string;
+        };
+        StylingTag: {
+            /** @description The dish */
+            dish: string;
+            /** @description Frames that it was done for */
+            frames: string[];
+            /** @description Names of the techniques */
+            parts: string[];
+            /** @description What was done to it */
+            what: string[];
+        };
+        StylingTechnique: {
+            /** @description What to take care of */
+            cautions: components["schemas"]["StylingCaution"][];
+            /** @description Whether pieces go in that are counted out at wrap */
+            counted: boolean;
+            /** @description A small drawing, an SVG path in a square of 48 */
+            drawing: string;
+            /** @description Where it belongs */
+            group: string;
+            /** @description Class of what it keeps alive; empty for none */
+            hold: string;
+            /** @description What it makes of the food that nobody eats; empty when it stays food */
+            inedible: string;
+            /** @description Stable name */
+            key: string;
+            /** @description What to look for */
+            look: string;
+            /** @description What it takes, with amounts for this dish */
+            materials: components["schemas"]["StylingMaterial"][];
+            /** @description What it is called */
+            name: string;
+            /** @description Keys of other ways to the same end */
+            other: string[];
+            /** @description What it helps against */
+            problems: string[];
+            /** @description What it is for, in a sentence */
+            purpose: string;
+            /** @description real for what stays what it is, made for what only looks like it */
+            school: string;
+            /**
+             * Format: double
+             * @description How long all of it takes, s
+             */
+            seconds: number;
+            /** @description Where it comes from */
+            source: string;
+            /** @description What to do, in order */
+            steps: components["schemas"]["StylingDeed"][];
+            /** @description What goes wrong */
+            wrong: string;
+        };
         Suited: {
             /** @description What they were judged for, in words */
             asked: string;
@@ -7574,6 +8660,15 @@ export interface components {
              */
             until: string;
         };
+        TechniquesAsk: {
+            /** @description Keys of the techniques, in order */
+            keys: string[];
+            /**
+             * Format: int64
+             * @description The version of the shot that was read
+             */
+            version: number;
+        };
         Temperature: {
             /**
              * Format: double
@@ -7596,6 +8691,13 @@ export interface components {
              * @description Counts saves; 0 before the first
              */
             version: number;
+        };
+        ThinAsk: {
+            /**
+             * Format: double
+             * @description 0.01 to 1
+             */
+            share: number;
         };
         Thing: {
             /** @description #rrggbb */
@@ -8924,6 +10026,45 @@ export interface operations {
             };
         };
     };
+    addMoment: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptMoment"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     suitedProps: {
         parameters: {
             query?: never;
@@ -9121,6 +10262,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptShot"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addTime: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldLog"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptHold"];
                 };
             };
             /** @description Error */
@@ -9878,6 +11058,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pourLab: {
+        parameters: {
+            query?: {
+                /** @description What is poured */
+                liquid?: string;
+                /** @description What from */
+                spout?: string;
+                /** @description ml/s; 0 for what is usual */
+                flow?: number;
+                /** @description From how high */
+                fallMm?: number;
+                /** @description How much in all, ml; 0 for not told */
+                allMl?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingJet"];
+                };
             };
             /** @description Error */
             default: {
@@ -12422,6 +13642,72 @@ export interface operations {
             };
         };
     };
+    risksPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    safety: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingSafety"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     series: {
         parameters: {
             query?: never;
@@ -12999,6 +14285,40 @@ export interface operations {
             };
         };
     };
+    tagsPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: {
@@ -13226,6 +14546,333 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FinishList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    glowCard: {
+        parameters: {
+            query?: {
+                /** @description By how much it stays inside the drink's outline */
+                marginMm?: number;
+                /** @description Sheets to print on */
+                paper?: "A4" | "Letter";
+                /** @description How many */
+                copies?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingGlow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    putGlowCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GlowAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShot"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    glowPDF: {
+        parameters: {
+            query?: {
+                /** @description By how much it stays inside the drink's outline */
+                marginMm?: number;
+                /** @description Sheets to print on */
+                paper?: "A4" | "Letter";
+                /** @description How many */
+                copies?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    glowSVG: {
+        parameters: {
+            query?: {
+                /** @description By how much it stays inside the drink's outline */
+                marginMm?: number;
+                /** @description Sheets to print on */
+                paper?: "A4" | "Letter";
+                /** @description How many */
+                copies?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bowlLab: {
+        parameters: {
+            query?: {
+                /** @description How many */
+                pieces?: number;
+                /** @description Volume of each, ml */
+                eachMl?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingLift"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dewLab: {
+        parameters: {
+            query?: {
+                /** @description The room, °C */
+                roomC?: number;
+                /** @description Its humidity, % */
+                humidity?: number;
+                /** @description The drink or dish, °C */
+                dishC?: number;
+                /** @description Glasses to be sprayed */
+                glasses?: number;
+                /** @description Pieces of ice in each */
+                cubes?: number;
+                /** @description Volume of a piece, ml */
+                cubeMl?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingDewLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drinkLab: {
+        parameters: {
+            query?: {
+                /** @description L* wanted, 0 to 99; 0 for as it is on the set */
+                lightness?: number;
+                /** @description Glasses on the table */
+                glasses?: number;
+                /** @description And spare ones */
+                spare?: number;
+                /** @description Pieces of ice in each */
+                cubes?: number;
+                /** @description Volume of a piece, ml */
+                cubeMl?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingDrinkLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    steamLab: {
+        parameters: {
+            query?: {
+                /** @description The room, °C */
+                roomC?: number;
+                /** @description Its humidity, % */
+                humidity?: number;
+                /** @description The drink or dish, °C */
+                dishC?: number;
+                /** @description Glasses to be sprayed */
+                glasses?: number;
+                /** @description Pieces of ice in each */
+                cubes?: number;
+                /** @description Volume of a piece, ml */
+                cubeMl?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingSteam"];
                 };
             };
             /** @description Error */
@@ -13848,6 +15495,79 @@ export interface operations {
             };
         };
     };
+    thinDrink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThinAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShot"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    styling: {
+        parameters: {
+            query?: {
+                /** @description Which school comes first; empty for neither */
+                school?: "" | "real" | "made";
+                /** @description How long food may stand warm; empty for two hours */
+                rule?: "" | "two" | "two-four";
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     take: {
         parameters: {
             query?: never;
@@ -13870,6 +15590,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptFrame"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setTechniques: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TechniquesAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */
@@ -14000,6 +15756,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Start"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    techniques: {
+        parameters: {
+            query?: {
+                /** @description In anybody's words; empty for all */
+                problem?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingTechnique"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeTime: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

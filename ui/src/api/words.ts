@@ -211,6 +211,9 @@ export const words = {
   SketchShape: {
     kind: ['wall', 'table', 'vessel', 'rim', 'food'],
   },
+  StylingStood: {
+    state: ['good', 'hurry', 'refuse'],
+  },
   Table: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     material: ['wood', 'stone', 'linen', 'paint', 'metal'],
@@ -279,6 +282,9 @@ export const limits = {
   },
   DraftAsk: {
     variant: { min: 0, max: 2 },
+  },
+  GlowAsk: {
+    marginMm: { min: 0, max: 30 },
   },
   Goal: {
     fillStops: { min: 0, max: 8 },
@@ -379,8 +385,10 @@ export const making: readonly string[] = [
   'PUT /api/cupboard/wanted',
   'POST /api/dishes/{id}/accept',
   'POST /api/dishes/{id}/drop',
+  'POST /api/dishes/{id}/moments',
   'POST /api/dishes/{id}/renew',
   'POST /api/dishes/{id}/shots',
+  'POST /api/dishes/{id}/times',
   'POST /api/dishes/{id}/trials',
   'POST /api/dishes/{id}/want',
   'POST /api/invitations',

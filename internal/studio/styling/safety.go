@@ -1,0 +1,88 @@
+package styling
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	craft "figladder/internal/craft/styling"
+	"figladder/internal/formats/sheet"
+	"figladder/internal/store"
+	briefroom "figladder/internal/studio/brief"
+)
+
+// Safety is what follows from the techniques on a shoot's frames.
+func (s *Room) Safety(ctx context.Context, shootID string) (*craft.Safety, error) {
+	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
+		return nil, err
+	}
+	rows, err := store.All[store.Shot](s.Store.WithContext(ctx).Where("shoot_id = ? and techniques <> '[]'", shootID).Order("position, id"))
+	if err != nil {
+		return nil, err
+	}
+	var frames []craft.OnFrame
+	for _, r := range rows {
+		a, err := s.at(ctx, r.Key)
+		if err != nil {
+			return nil, err
+		}
+		frames = append(frames, craft.OnFrame{Frame: r.Title, Dish: a.dish.Recipe.Title, Cards: craft.Of(r.Techniques, amounts(a))})
+	}
+	out := craft.SafetyOf(frames)
+	return &out, nil
+}
+
+// PrintTags are the marks that follow altered dishes to the table and to the bin.
+func (s *Room) PrintTags(ctx context.Context, shootID string) ([]byte, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	safe, err := s.Safety(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Sheet{Title: "Not for eating", Under: briefroom.Under(fmt.Sprintf("%s: %d to be marked", shoot.Name, len(safe.Tags)), shoot.Brief), At: s.Now()}
+	for _, t := range safe.Tags {
+		lines := t.Lines()
+		out.Parts = append(out.Parts, sheet.Part{Heading: lines[0] + ": " + lines[1], Lines: append(lines[2:], "Frames: "+strings.Join(t.Frame, "; "), "Cut out, fold, stand it before the dish; it goes along to the wrap table.")})
+	}
+	if len(safe.Tags) == 0 {
+		out.Parts = []sheet.Part{{Lines: []string{"Nothing on this shoot's frames makes food unfit for eating."}}}
+	}
+	return out.PDF(ctx)
+}
+
+// PrintRisks is the sheet of cautions with what is counted out at wrap.
+func (s *Room) PrintRisks(ctx context.Context, shootID string) ([]byte, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	safe, err := s.Safety(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Sheet{Title: shoot.Name, Under: briefroom.Under("What to take care of. "+safe.Words, shoot.Brief), At: s.Now()}
+	risks := sheet.Part{Heading: "At these steps", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "Kind", Width: 4}, {Name: "Care", Width: 12}, {Name: "Where", Width: 7}}}
+	for _, r := range safe.Risks {
+		risks.Rows = append(risks.Rows, []string{sheet.Tick, r.Kind, r.Words, strings.Join(r.At, "; ")})
+	}
+	counts := sheet.Part{Heading: "Counted out at wrap", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "Dish", Width: 8}, {Name: "What", Width: 8}, {Name: "Went in", Width: 7}}}
+	for _, c := range safe.Counts {
+		counts.Rows = append(counts.Rows, []string{sheet.Tick, c.Dish, c.What, c.In})
+	}
+	tags := sheet.Part{Heading: "Not for eating", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "Dish", Width: 8}, {Name: "What was done", Width: 15}}}
+	for _, t := range safe.Tags {
+		tags.Rows = append(tags.Rows, []string{sheet.Tick, t.Dish, strings.Join(t.What, "; ")})
+	}
+	for _, p := range []sheet.Part{risks, counts, tags} {
+		if len(p.Rows) > 0 {
+			out.Parts = append(out.Parts, p)
+		}
+	}
+	if len(out.Parts) == 0 {
+		out.Parts = []sheet.Part{{Lines: []string{"No technique on this shoot's frames raises a caution of its own."}}}
+	}
+	return out.PDF(ctx)
+}
