@@ -29,6 +29,7 @@ export const titles: Record<string, string> = {
   shots: 'Shots',
   set: 'Set',
   round: 'Light round',
+  styling: 'Styling',
   props: 'Props',
   pack: 'Pull and pack',
   almanac: 'Windows',
@@ -121,6 +122,12 @@ export const router = createRouter({
       path: '/shoots/:shoot/round/:shot?',
       name: 'round',
       component: () => import('./set/RoundScreen.vue'),
+      meta: { rung: 'set' },
+    },
+    {
+      path: '/shoots/:shoot/styling/:shot?',
+      name: 'styling',
+      component: () => import('./styling/StylingScreen.vue'),
       meta: { rung: 'set' },
     },
     {

@@ -2,7 +2,18 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 /** The rooms of the studio, from the ground up, as the rules have them: what is done in one is
  * seen in it and above it, never below. */
-export const rooms = ['people', 'brief', 'kitchen', 'list', 'cupboard', 'set', 'frames', 'out', 'ladder'] as const
+export const rooms = [
+  'people',
+  'brief',
+  'kitchen',
+  'list',
+  'cupboard',
+  'set',
+  'styling',
+  'frames',
+  'out',
+  'ladder',
+] as const
 export type Room = (typeof rooms)[number]
 
 /** The highest room whose facts an answer holds, by the first part of its query's key. What is
@@ -20,7 +31,7 @@ const heldBy: Record<string, Room> = {
   eating: 'kitchen',
   trials: 'kitchen',
   'trial-bench': 'kitchen',
-  shopping: 'kitchen',
+  shopping: 'styling',
   mined: 'list',
   sums: 'list',
   check: 'list',
@@ -41,7 +52,14 @@ const heldBy: Record<string, Room> = {
   places: 'set',
   previews: 'set',
   habits: 'set',
-  pack: 'set',
+  pack: 'styling',
+  styling: 'styling',
+  safety: 'styling',
+  'lab-drink': 'set',
+  'lab-dew': 'set',
+  'lab-steam': 'set',
+  'lab-bowl': 'set',
+  'lab-glow': 'set',
   frames: 'frames',
   publications: 'out',
 }

@@ -13,6 +13,11 @@ const items = computed(() => {
     of('colours', 'Colours'),
     of('shopping', 'Shopping'),
     of('days', 'Days'),
+    {
+      name: 'styling',
+      words: 'Styling',
+      to: { name: 'styling', params: { shoot, shot: '' }, query: { dish: dish ?? '' } },
+    },
   ]
 })
 </script>

@@ -11,6 +11,7 @@ const items = computed(() => [
   { name: 'set', words: 'Set', to: { name: 'set', params: open.value } },
   { name: 'contact', words: 'Contact sheet', to: { name: 'contact', params } },
   { name: 'round', words: 'Light round', to: { name: 'round', params: open.value } },
+  { name: 'styling', words: 'Styling', to: { name: 'styling', params: open.value } },
   { name: 'props', words: 'Props', to: { name: 'props', params } },
   { name: 'pack', words: 'Pull and pack', to: { name: 'pack', params } },
 ])
