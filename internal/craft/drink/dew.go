@@ -40,7 +40,7 @@ func Outside(drinkC, roomC float64) Span {
 // Mist is from how much water on a square metre dew is seen, and from how much it runs, g/m²: start values of our own
 // for a clean glass (Beysens 1995 has drops of 10 to 100 µm at these).
 const (
-	mist = 8.0
+	mist = 2.0
 	runs = 100.0
 )
 
@@ -54,6 +54,7 @@ type DewDay struct {
 	RunsS     Span    `json:"runsS" doc:"From when drops run, seconds; 0 when they never do"`
 	LastsS    Span    `json:"lastsS" doc:"Until when it goes on forming, seconds after pouring"`
 	Words     string  `json:"words" doc:"That in a sentence"`
+	Seen      bool    `json:"seen" doc:"Whether there comes to be enough of it to be seen"`
 	Advice    string  `json:"advice" doc:"What else to do, in a sentence"`
 	NeedsC    float64 `json:"needsC" doc:"The drink must be colder than this for dew to form for sure, °C"`
 	BreathS   Span    `json:"breathS" doc:"How long a breath stays on the glass, seconds; 0 when it does not take"`
@@ -108,6 +109,7 @@ func DewOn(c Cup, drinkC, roomC, humidity float64) DewDay {
 			d.RunsS = spanOf(run...)
 		}
 	}
+	d.Seen = d.SeenS.To > 0 && d.SeenS.From < d.LastsS.To
 	d.BreathS, d.BreathWet = breath(d.OutsideC.Mid(), roomC, humidity)
 	d.say(roomC, humidity)
 	return d
@@ -137,13 +139,16 @@ func (d *DewDay) say(roomC, humidity float64) {
 		return fmt.Sprintf("%.0f to %.0f minutes", math.Floor(s.From/60), math.Ceil(s.To/60))
 	}
 	switch {
-	case d.Forms && d.SeenS.To > 0 && d.SeenS.From < d.LastsS.To:
+	case d.Forms && d.Seen:
 		d.Words = fmt.Sprintf("Dew forms: seen after %s, and goes on forming for %s.", minutes(d.SeenS), minutes(d.LastsS))
 		d.Advice = "Take the glass at room temperature, wipe it dry, mask it down to the fill line, pour the cold drink at the last moment and turn its best side to the lens at once."
 		if d.RunsS.From > 0 {
 			d.Advice += fmt.Sprintf(" Drops run from about %s on: the frame comes before that.", minutes(d.RunsS))
 		}
-	case d.Forms, d.Perhaps:
+	case d.Forms:
+		d.Words = fmt.Sprintf("Next to no dew: the glass lies below the dew point of %.1f °C, but warms before there is enough to be seen.", d.DewC)
+		d.Advice = "Chill the drink further, put a bowl of hot water near the set, or breathe on the glass through a straw."
+	case d.Perhaps:
 		d.Words = fmt.Sprintf("Dew may form: the glass comes close to the dew point of %.1f °C. Below %.1f °C in the drink it does for sure.", d.DewC, d.NeedsC)
 		d.Advice = "Chill the drink further, put a bowl of hot water near the set, or breathe on the glass through a straw."
 	default:

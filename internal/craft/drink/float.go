@@ -25,8 +25,8 @@ type Solid struct {
 var Ices = []Solid{
 	{"Ice", 917, "Melts, waters the drink down and is what it is.", true, true},
 	{"Silicone ice", 970, "Floats as ice does and breaks into natural shards.", false, false},
-	{"Acrylic ice", 1180, "Cheap and clear; sinks, so it is stacked from the floor up.", false, false},
-	{"Glass ice", 2500, "Heavy and clear; lies on the floor.", false, false},
+	{"Acrylic ice", 1180, "Cheap, clear, lasts for years.", false, false},
+	{"Glass ice", 2500, "Heavy and very clear.", false, false},
 }
 
 // Under is the share of a body's volume below the surface: its density over the drink's; 1 when it sinks. floats

@@ -9,6 +9,8 @@ import (
 	"sort"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"figladder/internal/craft/drink"
 	"figladder/internal/craft/wordlist"
@@ -60,14 +62,21 @@ func ByKey(key string) (Class, bool) {
 	return Class{}, false
 }
 
-// Of is the class of something by its name: the one whose words end last in it, and of those the longest, since the
-// last word says what a thing is: lemon ice cream is ice cream.
+// beside begins what a name says besides the thing itself.
+var beside = regexp.MustCompile(`[,;(]|\s(?:with|on|in|from|over|for|to)\s`)
+
+// Of is the class of something by its name: the one whose words it ends with, and of those the longest, since the last
+// word says what a thing is: lemon ice cream is ice cream, and sloe spirit is no sloes.
 func Of(name string) (Class, bool) {
-	best, end, long := -1, -1, 0
+	if at := beside.FindStringIndex(name); at != nil {
+		name = name[:at[0]]
+	}
+	name = strings.TrimSpace(name)
+	best, long := -1, 0
 	for i, c := range classes {
 		for _, at := range c.words.FindAllStringIndex(name, -1) {
-			if at[1] > end || at[1] == end && at[1]-at[0] > long {
-				best, end, long = i, at[1], at[1]-at[0]
+			if at[1] == len(name) && at[1]-at[0] > long {
+				best, long = i, at[1]-at[0]
 			}
 		}
 	}
@@ -188,11 +197,17 @@ func Order(parts []Component, shutterS float64) Plan {
 		out.Fits = false
 		out.Words = fmt.Sprintf("Not alive at the shutter: %s. Put it on with a second pair of hands, make it twice, or take it in a frame of its own.", strings.Join(dead, ", "))
 	case len(out.Steps) == 1:
-		out.Words = fmt.Sprintf("%s holds %s.", out.First, Told(out.Steps[0].Range))
+		out.Words = fmt.Sprintf("%s holds %s.", capital(out.First), Told(out.Steps[0].Range))
 	default:
-		out.Words = fmt.Sprintf("%s goes on last. %s dies first: %s after everything is on. Stand-ins while the light is set, the hero last.", last, out.First, Told(drink.Span{From: out.LeftS, To: out.LeftS}))
+		out.Words = fmt.Sprintf("%s goes on last. %s dies first: %s after everything is on. Stand-ins while the light is set, the hero last.", capital(last), capital(out.First), Told(drink.Span{From: out.LeftS, To: out.LeftS}))
 	}
 	return out
+}
+
+// capital begins a name with a capital.
+func capital(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	return string(unicode.ToUpper(r)) + s[n:]
 }
 
 // Told is a range in words, as coarse as it is.
@@ -209,6 +224,9 @@ func Told(s drink.Span) string {
 	a, b := unit(s.From), unit(s.To)
 	if a == b {
 		return a
+	}
+	if i, j := strings.Index(a, " "), strings.Index(b, " "); a[i:] == b[j:] { // one unit is enough
+		a = a[:i]
 	}
 	return a + " to " + b
 }

@@ -29,13 +29,13 @@ func TestNamesFindTheirClass(t *testing.T) {
 		"rocket": "leaves", "dill": "herbs", "double cream, whipped": "cream", "horseradish cream": "cream", "poached quince": "cut fruit", "mussels": "fish",
 		"smoked trout": "fish", "rye crispbread": "toast", "maple syrup": "syrup", "a knob of butter": "melt", "poached eggs": "yolk", "sea beet": "veg",
 		"dry cider": "fizz", "icing sugar": "icing", "pear": "cut fruit", "raspberries": "berries", "croutons": "crisp", "beetroot soup": "soup", "meringue": "meringue",
-		"steak": "meat", "soba noodles": "pasta", "brown rice": "rice", "gravy": "sauce", "steam": "steam", "chocolate sauce": "chocolate",
+		"steak": "meat", "soba noodles": "pasta", "brown rice": "rice", "gravy": "sauce", "steam": "steam", "chocolate sauce": "chocolate", "Cider mussels with sea beet": "fish", "cured trout on rye crispbread": "fish", "cream (lightly whipped)": "cream",
 	} {
 		c, ok := Of(name)
 		assert.True(t, ok, name)
 		assert.Equal(t, want, c.Key, name)
 	}
-	for _, name := range []string{"star anise", "water", "salt", "", "juniper berry tree"} {
+	for _, name := range []string{"star anise", "water", "salt", "", "juniper berry tree", "sloe spirit", "apple juice", "chicken stock", "pear brandy"} {
 		_, ok := Of(name)
 		assert.False(t, ok, name)
 	}

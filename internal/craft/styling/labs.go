@@ -85,6 +85,13 @@ type DrinkLab struct {
 
 const swatches = 28
 
+func glassesOf(n int) string {
+	if n == 1 {
+		return "1 glass"
+	}
+	return fmt.Sprintf("%d glasses", n)
+}
+
 // Drink works the drink lab out.
 func Drink(f Filled, a DrinkAsk) (DrinkLab, []finding.FieldProblem) {
 	if bad := append(f.check(), a.Check()...); len(bad) > 0 {
@@ -125,7 +132,7 @@ func Drink(f Filled, a DrinkAsk) (DrinkLab, []finding.FieldProblem) {
 	case out.Share >= 0.995:
 		out.Words = "It is as light as wanted at full strength: nothing to thin."
 	default:
-		out.Words = fmt.Sprintf("%.0f ml of the drink and %.0f ml of water for %d glasses and %d spare ones.", out.Mix.DrinkMl, out.Mix.WaterMl, a.Glasses, a.Spare)
+		out.Words = fmt.Sprintf("%.0f ml of the drink and %.0f ml of water: %s, %d spare.", out.Mix.DrinkMl, out.Mix.WaterMl, glassesOf(a.Glasses), a.Spare)
 	}
 	return out, nil
 }
@@ -241,13 +248,13 @@ func Pour(a PourAsk) (Jet, []finding.FieldProblem) {
 	return PourFrom(Liquids[liquid], Spouts[spout], flow, a.FallMm, a.AllMl), nil
 }
 
-// SteamOf works steam over what is in a vessel out.
-func SteamOf(f Filled, a Air) (Steam, []finding.FieldProblem) {
+// SteamOf works steam over what is in a vessel out; still for all but a thin drink.
+func SteamOf(f Filled, a Air, still bool) (Steam, []finding.FieldProblem) {
 	if bad := append(f.check(), a.Check()...); len(bad) > 0 {
 		return Steam{}, bad
 	}
 	r := f.Vessel.InsideAt(f.LevelMm)
-	return SteamOver(f.Cup(), math.Pi*r*r, a.DishC, a.RoomC, a.Humidity), nil
+	return SteamOver(f.Cup(), math.Pi*r*r, a.DishC, a.RoomC, a.Humidity, still), nil
 }
 
 // BowlOf works a hidden lift out.

@@ -47,7 +47,7 @@ func TestLabsSayWhatCannotBe(t *testing.T) {
 	assert.Len(t, bad, 5)
 	_, bad = BowlOf(sloe(), -1, -20)
 	assert.Len(t, bad, 2)
-	_, bad = SteamOf(sloe(), Air{RoomC: 90, Humidity: 50, DishC: 60})
+	_, bad = SteamOf(sloe(), Air{RoomC: 90, Humidity: 50, DishC: 60}, true)
 	assert.Equal(t, "roomC", bad[0].Path)
 }
 

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"figladder/internal/craft/drink"
+	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/reading"
 )
 
@@ -66,6 +67,7 @@ type Jet struct {
 	SplashMm  drink.Span      `json:"splashMm" doc:"How high drops may spring, mm"`
 	LastsS    float64         `json:"lastsS" doc:"How long one filling lasts, s; 0 when no volume is told"`
 	FreezesS  float64         `json:"freezesS" doc:"Slowest shutter that freezes it within one mm of its way, s"`
+	Shutter   string          `json:"shutter" doc:"That as it is engraved"`
 	PressS    float64         `json:"pressS" doc:"Press so long after the hand tips, s: the stream has landed and steadied"`
 	Burst     int             `json:"burst" doc:"Frames at six a second while it looks its best"`
 	Words     string          `json:"words" doc:"What to do, in a sentence"`
@@ -120,6 +122,7 @@ func PourFrom(l Liquid, s Spout, flowMlS, fallMm, allMl float64) Jet {
 		j.LastsS = allMl / flowMlS
 	}
 	j.FreezesS = 0.001 / v
+	j.Shutter = exposure.ShowShutter(exposure.ShutterNoSlower(j.FreezesS))
 	j.PressS = reaction + j.FallsS + steadies
 	j.Burst = max(3, int(6*math.Min(3, math.Max(0, j.LastsS-j.FallsS-2*steadies))))
 	for i := range 11 {

@@ -63,21 +63,38 @@ func TestHiddenLift(t *testing.T) {
 
 func TestSteam(t *testing.T) {
 	soup := drink.Cup{DrinkG: 350, GlassG: 400, AreaMm2: 30000}
-	hot := SteamOver(soup, 15000, 80, 19, 50)
+	hot := SteamOver(soup, 15000, 80, 19, 50, false)
 	assert.True(t, hot.Shows)
 	assert.True(t, hot.Thick)
 	assert.Positive(t, hot.LastsS.From)
 	assert.LessOrEqual(t, hot.LastsS.From, hot.LastsS.To)
-	luke := SteamOver(soup, 15000, 30, 24, 30)
+	still := SteamOver(soup, 15000, 80, 19, 50, true)
+	assert.Less(t, still.BestS.From, 120.0, "what is still is at its best for a minute or two")
+	assert.Less(t, still.BestS.To, still.LastsS.From)
+	assert.Less(t, still.LastsS.To, hot.LastsS.From)
+	luke := SteamOver(soup, 15000, 30, 24, 30, false)
 	assert.False(t, luke.Shows)
 	assert.Zero(t, luke.LastsS.To)
 	assert.Greater(t, FineWater(70, 16, 70), FineWater(70, 26, 30), "a cool damp room shows more of the same heat")
 	assert.Zero(t, FineWater(20, 20, 40), "nothing mixes to more than both")
 	assert.Greater(t, hot.FogMm, 50.0)
 	assert.Less(t, hot.FogMm, 1200.0)
-	assert.Less(t, SteamOver(soup, 15000, 80, 19, 20).FogMm, hot.FogMm, "dry air takes more before it fogs")
-	assert.Zero(t, luke.FogMm-math.Min(luke.FogMm, 300), "what is lukewarm fogs only what is near")
+	assert.Less(t, SteamOver(soup, 15000, 80, 19, 20, false).FogMm, hot.FogMm, "dry air takes more before it fogs")
+	assert.Less(t, luke.FogMm, 300.0, "what is lukewarm fogs only what is near")
 	// The line and the curve, worked out once more by hand at a quarter of the way.
 	t1, v1 := 19+0.25*61, drink.Vapour(19, 50)+0.25*(drink.Vapour(80, 100)-drink.Vapour(19, 50))
 	assert.GreaterOrEqual(t, FineWater(80, 19, 50), v1-drink.Vapour(t1, 100))
+}
+
+// The top of something still against the closed form for an even loss: ΔT = 2 q √(t/π) / √(k ρ c).
+func TestTheTopOfSomethingStillCools(t *testing.T) {
+	const q = 4000.0
+	for _, seconds := range []int{30, 60, 180} {
+		got := 0.0
+		topOf(80, func(float64) float64 { return q }, func(s int, c float64) bool {
+			got = 80 - c
+			return s < seconds
+		})
+		assert.InEpsilon(t, 2*q*math.Sqrt(float64(seconds)/math.Pi)/math.Sqrt(0.6*4.186e6), got, 0.02, "%d s", seconds)
+	}
 }

@@ -13,6 +13,7 @@ type Steam struct {
 	Water   reading.Reading `json:"water" doc:"The most fine water in a cubic metre of air over it, g/m³"`
 	Shows   bool            `json:"shows" doc:"Whether it is seen before a dark ground and against the light"`
 	Thick   bool            `json:"thick" doc:"Whether it is thick enough to be seen in any light"`
+	BestS   drink.Span      `json:"bestS" doc:"For how long it shows in any light, s; 0 when it never does"`
 	LastsS  drink.Span      `json:"lastsS" doc:"For how long it shows, s"`
 	FogMm   float64         `json:"fogMm" doc:"A lens straight above fogs nearer than this, mm over the dish; 0 when it does not"`
 	Words   string          `json:"words" doc:"That in a sentence"`
@@ -20,11 +21,11 @@ type Steam struct {
 	Caution string          `json:"caution" doc:"What to take care of"`
 }
 
-// Fine water that is seen against the light before something dark, and in any light, g/m³ (start values of our own; a
-// thin fog has 0.05, a thick one 0.5).
+// Fine water at most in the first hand's breadth that is seen against the light before something dark, and in any
+// light, g/m³ (start values of our own: about what a cup of 40 and of 60 °C makes in a kitchen).
 const (
-	seenAgainst = 1.0
-	seenAnyway  = 8.0
+	seenAgainst = 6.0
+	seenAnyway  = 25.0
 )
 
 const mixSource = "Mixing of damp airs (Wells; Schmidt and Appleman): both lie on a line, and what is above the curve of full air is fine water; Magnus for the curve"
@@ -41,9 +42,10 @@ func FineWater(dishC, roomC, humidity float64) float64 {
 	return most
 }
 
-// SteamOver works out steam over a cup or a bowl of something hot. It cools by its walls and, more, by the steam
-// itself: the top is taken to lose so much more for each degree (8 to 10 W/m²K by air alone).
-func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64) Steam {
+// SteamOver works out steam over a cup or a bowl of something hot. A thin liquid turns over as it cools and is as warm
+// everywhere; what is still, a thick soup or food, cools at its top first, by the air and, more, by the steam itself,
+// and steams for minutes at the most.
+func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64, still bool) Steam {
 	w := FineWater(dishC, roomC, humidity)
 	out := Steam{Shows: w >= seenAgainst, Thick: w >= seenAnyway}
 	out.Water = reading.New("steam", "Fine water in the air over it", w, "g/m³", 1, mixSource,
@@ -51,17 +53,27 @@ func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64) Steam {
 		reading.Line{Words: "The room's air", Formula: fmt.Sprintf("%.0f °C, %.0f %%", roomC, humidity), Shown: fmt.Sprintf("%.1f g/m³", drink.Vapour(roomC, humidity))},
 		reading.Line{Words: "The most that any mixture has too much", Formula: "line less curve", Shown: fmt.Sprintf("%.1f g/m³", w)})
 	if out.Shows {
-		a, b := coolsUntil(c, topMm2, dishC, roomC, humidity, drink.Air.To), coolsUntil(c, topMm2, dishC, roomC, humidity, drink.Air.From)
+		cools := func(h, enough float64) float64 {
+			if still {
+				return topCoolsUntil(dishC, roomC, humidity, h, enough)
+			}
+			return coolsUntil(c, topMm2, dishC, roomC, humidity, h, enough)
+		}
+		a, b := cools(drink.Air.To, seenAgainst), cools(drink.Air.From, seenAgainst)
 		out.LastsS = drink.Span{From: math.Min(a, b), To: math.Max(a, b)}
+		if out.Thick {
+			a, b = cools(drink.Air.To, seenAnyway), cools(drink.Air.From, seenAnyway)
+			out.BestS = drink.Span{From: math.Min(a, b), To: math.Max(a, b)}
+		}
 	}
 	out.FogMm = fogsBelow(topMm2, dishC, roomC, humidity)
 	switch {
 	case !out.Shows:
 		out.Words = fmt.Sprintf("No steam to be seen: %.1f g/m³ of fine water at %.0f °C in this room.", w, dishC)
 	case out.Thick:
-		out.Words = fmt.Sprintf("Steam shows well, for %.0f to %.0f minutes.", math.Floor(out.LastsS.From/60), math.Ceil(out.LastsS.To/60))
+		out.Words = fmt.Sprintf("Steam is at its best for %s, thin after that, and gone after %s.", told(out.BestS), told(out.LastsS))
 	default:
-		out.Words = fmt.Sprintf("Thin steam: it shows before a dark ground with the light from behind, for %.0f to %.0f minutes.", math.Floor(out.LastsS.From/60), math.Ceil(out.LastsS.To/60))
+		out.Words = fmt.Sprintf("Thin steam: it shows before a dark ground with the light from behind, for %s.", told(out.LastsS))
 	}
 	if out.FogMm > 0 {
 		out.Words += fmt.Sprintf(" A lens straight above fogs nearer than %.0f cm.", out.FogMm/10)
@@ -76,11 +88,60 @@ func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64) Steam {
 	return out
 }
 
-// coolsUntil is when the fine water over it falls below what is seen, s, in steps of five seconds.
-func coolsUntil(c drink.Cup, topMm2, dishC, roomC, humidity, h float64) float64 {
+// told is a range of seconds in words.
+func told(s drink.Span) string {
+	if s.To < 120 {
+		return fmt.Sprintf("%.0f to %.0f s", s.From, s.To)
+	}
+	return fmt.Sprintf("%.0f to %.0f min", math.Floor(s.From/60), math.Ceil(s.To/60))
+}
+
+// Food and thick soup carry heat as water that does not move: W/(m K), J/(m³ K); and so deep it is followed, mm.
+const (
+	carries = 0.6
+	stores  = 4.186e6
+	deepMm  = 40
+)
+
+// topOf follows the top of something still and deep, °C, second by second, as long as it wants to go on: heat climbs
+// to it by conduction (finite differences over half a millimetre) and leaves it as loses has it, W/m².
+func topOf(startC float64, loses func(c float64) float64, on func(second int, c float64) bool) {
+	const dz, steps = 0.5, 2
+	n := int(deepMm / dz)
+	t, next := make([]float64, n), make([]float64, n)
+	for i := range t {
+		t[i] = startC
+	}
+	k := carries / stores * 1e6 / (dz * dz) / steps
+	for s := 0; on(s, t[0]-loses(t[0])*dz/2000/carries); s++ {
+		for range steps {
+			next[0] = t[0] + k*(t[1]-t[0]) - loses(t[0])/stores/(dz/1000)/steps
+			for i := 1; i < n-1; i++ {
+				next[i] = t[i] + k*(t[i-1]-2*t[i]+t[i+1])
+			}
+			next[n-1] = t[n-1] + k*(t[n-2]-t[n-1])
+			t, next = next, t
+		}
+	}
+}
+
+// topCoolsUntil is when the top of something still no longer makes enough, s.
+func topCoolsUntil(dishC, roomC, humidity, h, enough float64) float64 {
+	out := 0.0
+	topOf(dishC, func(c float64) float64 {
+		return h*(c-roomC) + drink.Dries(h, c, roomC, humidity)*drink.SteamJG
+	}, func(s int, c float64) bool {
+		out = float64(s)
+		return s < 3600 && FineWater(c, roomC, humidity) >= enough
+	})
+	return out
+}
+
+// coolsUntil is when the fine water over it falls below enough, s, in steps of five seconds.
+func coolsUntil(c drink.Cup, topMm2, dishC, roomC, humidity, h, enough float64) float64 {
 	t, s := dishC, 0.0
 	heats := c.HeatsJK()
-	for ; s < 3*3600 && FineWater(t, roomC, humidity) >= seenAgainst; s += 5 {
+	for ; s < 3*3600 && FineWater(t, roomC, humidity) >= enough; s += 5 {
 		off := drink.Dries(h, t, roomC, humidity) * topMm2 * 1e-6 // g/s
 		t -= 5 * (h*(c.AreaMm2+topMm2)*1e-6*(t-roomC) + off*drink.SteamJG) / heats
 	}

@@ -50,7 +50,12 @@ func (s *Room) Dew(ctx context.Context, shotID string, air craft.Air, glasses, c
 
 // Steam is steam over a frame's dish.
 func (s *Room) Steam(ctx context.Context, shotID string, air craft.Air) (craft.Steam, error) {
-	return lab(s, ctx, shotID, func(f craft.Filled) (craft.Steam, []finding.FieldProblem) { return craft.SteamOf(f, air) })
+	a, err := s.at(ctx, shotID)
+	if err != nil {
+		return craft.Steam{}, err
+	}
+	out, bad := craft.SteamOf(filled(a), air, !a.set.Set.Drinks())
+	return out, core.Fields("", bad)
 }
 
 // Bowl is a hidden lift in a frame's bowl.

@@ -4324,6 +4324,8 @@ export interface components {
             perhaps: boolean;
             /** @description From when drops run, seconds; 0 when they never do */
             runsS: components["schemas"]["DrinkSpan"];
+            /** @description Whether there comes to be enough of it to be seen */
+            seen: boolean;
             /** @description From when it is seen, seconds after pouring */
             seenS: components["schemas"]["DrinkSpan"];
             /** @description That in a sentence */
@@ -8296,6 +8298,8 @@ export interface components {
             pressS: number;
             /** @description How thick it is at each tenth of the fall, mm */
             profileMm: number[];
+            /** @description That as it is engraved */
+            shutter: string;
             /** @description How high drops may spring, mm */
             splashMm: components["schemas"]["DrinkSpan"];
             /** @description How thick it is half way down */
@@ -8440,6 +8444,8 @@ export interface components {
         StylingSteam: {
             /** @description Ways to keep it coming */
             advice: string[];
+            /** @description For how long it shows in any light, s; 0 when it never does */
+            bestS: components["schemas"]["DrinkSpan"];
             /** @description What to take care of */
             caution: string;
             /**

@@ -29,7 +29,9 @@ const lab = useLab(
 const d = lab.data
 const forecast = () => (air.value = { roomC: props.bench.air.roomC, humidity: props.bench.air.roomHumidity })
 /** How thick dew lies in the drawing. */
-const dew = computed(() => (d.value?.day.forms ? 1 : d.value?.day.perhaps ? 0.35 : 0))
+const dew = computed(() =>
+  d.value?.day.forms && d.value.day.seen ? 1 : d.value?.day.forms || d.value?.day.perhaps ? 0.3 : 0,
+)
 /** An hour from left to right: the drink's temperature, and the dew point across it. */
 const chart = computed(() => {
   const c = d.value?.curve ?? []
@@ -73,13 +75,13 @@ const chart = computed(() => {
       </div>
       <div>
         <p class="says">
-          <b>{{ d.day.forms ? '●' : d.day.perhaps ? '◐' : '○' }} {{ d.day.words }}</b>
+          <b>{{ d.day.forms && d.day.seen ? '●' : d.day.forms || d.day.perhaps ? '◐' : '○' }} {{ d.day.words }}</b>
         </p>
         <p class="says">{{ d.day.advice }}</p>
         <ReadingFigure :reading="d.dew" />
         <svg class="hour" viewBox="0 0 300 84" role="img" aria-label="The drink over an hour, and the dew point">
           <line x1="0" x2="300" :y1="chart.dew" :y2="chart.dew" class="dewline" />
-          <text x="298" :y="chart.dew - 3" text-anchor="end">dew point</text>
+          <text x="0" :y="chart.dew - 4">dew point</text>
           <polyline :points="chart.line" />
           <text x="0" y="82">poured</text>
           <text x="300" y="82" text-anchor="end">an hour</text>
@@ -148,7 +150,7 @@ const chart = computed(() => {
   stroke-dasharray: 4 3;
 }
 .hour text {
-  font: 11px var(--fl-mono);
+  font: 9px var(--fl-mono);
   fill: var(--fl-soft);
 }
 </style>

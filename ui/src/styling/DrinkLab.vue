@@ -12,7 +12,7 @@ import { useLab } from './ask'
 
 const props = defineProps<{ bench: Schema['Bench'] }>()
 const emit = defineEmits<{ changed: [] }>()
-const asked = reactive({ lightness: 45, glasses: 1, spare: 1, cubes: 4, cubeMl: 20 })
+const asked = reactive({ lightness: 0, glasses: 1, spare: 1, cubes: 4, cubeMl: 20 })
 const id = () => props.bench.shotId
 const lab = useLab('drink', id, asked, (id, query) =>
   ask(api.GET('/api/shots/{id}/lab/drink', { params: { path: { id }, query } })),
@@ -40,7 +40,12 @@ const stand = () =>
     () => ask(api.PUT('/api/shots/{id}/glow', { params: path(), body: { ...card } })),
     'The card stands behind the glass. Undo takes it away.',
   )
-watch(id, () => (error.value = undefined))
+watch(id, () => {
+  error.value = undefined
+  asked.lightness = 0
+})
+/** It begins with how light the drink is on the set. */
+watch(d, (v) => v && asked.lightness === 0 && (asked.lightness = Math.round(v.now.value)), { immediate: true })
 </script>
 
 <template>

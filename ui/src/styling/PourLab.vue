@@ -60,7 +60,7 @@ const stream = computed(() => {
             role="img"
             aria-label="The stream, to scale"
           >
-            <path :d="stream" class="jet" />
+            <path :d="stream" class="jet" :fill="bench.wet ? bench.colour : undefined" />
             <line :x1="-asked.fallMm / 3" :x2="asked.fallMm / 3" :y1="asked.fallMm" :y2="asked.fallMm" class="lands" />
           </svg>
           <figcaption>{{ d.leavesMS.toFixed(2) }} m/s at the lip, {{ d.landsMS.toFixed(2) }} where it lands</figcaption>
@@ -79,7 +79,7 @@ const stream = computed(() => {
             </tr>
             <tr>
               <th scope="row">Frozen by</th>
-              <td class="mono">1/{{ Math.round(1 / d.freezesS) }} s</td>
+              <td class="mono">{{ d.shutter }}</td>
             </tr>
             <tr v-if="d.lastsS">
               <th scope="row">One filling lasts</th>
@@ -106,7 +106,6 @@ svg {
   height: 100%;
 }
 .jet {
-  fill: var(--fl-rose);
   stroke: var(--fl-white);
   stroke-width: 0.6;
 }

@@ -56,7 +56,7 @@ const sides = computed(() => {
   const all = [
     { key: 'drink', words: 'Drink', of: b.value.drinks },
     { key: 'dew', words: 'Dew', of: b.value.drinks && !b.value.hot },
-    { key: 'steam', words: 'Steam', of: b.value.wet || b.value.hot },
+    { key: 'steam', words: 'Steam', of: b.value.hot || (b.value.wet && !b.value.drinks) },
     { key: 'pour', words: 'Pour', of: true },
     { key: 'bowl', words: 'Hidden lift', of: b.value.wet || b.value.vessel.kind === 'bowl' },
     { key: 'hold', words: 'What dies first', of: true },
@@ -211,7 +211,12 @@ useKeys([
 
 <style scoped>
 .frames {
-  width: 260px;
+  width: 150px;
+}
+@media (max-width: 720px) {
+  .frames {
+    width: 100%;
+  }
 }
 .sides {
   display: flex;

@@ -24,7 +24,7 @@ defineEmits<{ open: [key: string] }>()
     <h3>It takes</h3>
     <ul class="takes">
       <li v-for="m in card.materials" :key="m.name">
-        {{ m.name }}<span v-if="m.amount" class="mono"> {{ m.amount }}</span
+        {{ m.name }}<span v-if="m.amount" class="mono time"> {{ m.amount }}</span
         ><small v-if="m.tool"> tool</small>
       </li>
     </ul>
@@ -32,7 +32,7 @@ defineEmits<{ open: [key: string] }>()
     <ol>
       <li v-for="s in card.steps" :key="s.words">
         {{ s.words
-        }}<span v-if="s.seconds" class="mono soft small"> {{ span({ from: s.seconds, to: s.seconds }) }}</span>
+        }}<span v-if="s.seconds" class="mono soft small time"> {{ span({ from: s.seconds, to: s.seconds }) }}</span>
       </li>
     </ol>
     <dl>
@@ -52,6 +52,8 @@ defineEmits<{ open: [key: string] }>()
 
 <style scoped>
 .card {
+  position: sticky;
+  top: 0;
   display: grid;
   gap: 8px;
   align-content: start;
@@ -108,7 +110,11 @@ dd {
   padding: 5px 9px;
   font-size: 13px;
 }
+.time {
+  margin-left: 8px;
+}
 .takes small {
+  margin-left: 6px;
   color: var(--fl-soft);
 }
 </style>

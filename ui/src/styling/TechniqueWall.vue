@@ -46,7 +46,7 @@ const others = computed(
         name="problem"
         clearable
         aria-label="What is wrong with it"
-        placeholder="What is wrong? sauce looks dull, glass looks black  /"
+        placeholder="What is wrong? sauce looks dull …  /"
       />
       <ProblemNote :error="found.error.value" />
       <p class="soft small" role="status">{{ cards.length }} {{ problem ? 'that may help' : 'in all' }}</p>

@@ -25,6 +25,9 @@ export const useAir = () => useStorage('fig-ladder-air', { roomC: 20, humidity: 
 export function span(s: { from: number; to: number }): string {
   const one = (v: number) =>
     v < 90 ? `${Math.round(v)} s` : v < 5400 ? `${Math.round(v / 60)} min` : `${(v / 3600).toFixed(1)} h`
-  const [a, b] = [one(s.from), one(s.to)]
-  return a === b ? a : `${a} to ${b}`
+  const a = one(s.from)
+  const b = one(s.to)
+  if (a === b) return a
+  const [n, unit] = a.split(' ')
+  return b.endsWith(' ' + unit) ? `${n} to ${b}` : `${a} to ${b}`
 }
