@@ -119,8 +119,14 @@ func amounts(a *at) craft.For { return a.set.Set.Styling(drink.PartsOf(a.dish.Re
 func onIt(a *at) []string {
 	x := a.set.Set
 	out := []string{}
+	var steps []string
+	for _, s := range a.dish.Recipe.Steps {
+		steps = append(steps, s.Text)
+	}
 	for _, in := range a.dish.Recipe.Ingredients {
-		out = append(out, in.Item)
+		if !hold.CookedIn(in.Item, steps) {
+			out = append(out, in.Item)
+		}
 	}
 	if x.Food.Form == "iced" {
 		out = append(out, "ice")

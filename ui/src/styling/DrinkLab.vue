@@ -69,7 +69,7 @@ watch(d, (v) => v && asked.lightness === 0 && (asked.lightness = Math.round(v.no
             :clear="bench.glass"
             name="At full strength, with an even light behind it"
           />
-          <figcaption>as it is</figcaption>
+          <figcaption>full strength</figcaption>
         </figure>
         <figure>
           <GlassDrawing

@@ -74,6 +74,8 @@ const open = ref('')
 watch(shotId, () => (open.value = ''))
 
 const refresh = useRefresh('styling')
+/** What is thinned or put behind the glass stands on the set. */
+const refreshSet = useRefresh('set')
 const { act, error } = useAct(refresh)
 const put = (key: string, on: boolean) => {
   if (!b.value) return
@@ -147,7 +149,7 @@ useKeys([
           >{{ s.words }}</ChipButton
         >
       </div>
-      <DrinkLab v-if="side === 'drink'" :bench="b" @changed="refresh" />
+      <DrinkLab v-if="side === 'drink'" :bench="b" @changed="refreshSet" />
       <DewLab v-else-if="side === 'dew'" :bench="b" />
       <SteamLab v-else-if="side === 'steam'" :bench="b" />
       <PourLab v-else-if="side === 'pour'" :bench="b" />
@@ -231,6 +233,11 @@ useKeys([
   cursor: pointer;
   font-weight: 560;
   font-size: 14px;
+}
+@media (max-width: 720px) {
+  .sides .fl-chip {
+    min-height: 44px;
+  }
 }
 .sides .on {
   background: var(--fl-aubergine);

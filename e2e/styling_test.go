@@ -1,0 +1,99 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+)
+
+const sloeAndTonic = "(() => { const s = document.querySelector('select[aria-label=Frame]'); s.value = [...s.options].find(o => o.text.includes('Sloe and tonic')).value; s.dispatchEvent(new Event('change')) })()"
+
+// asked types a figure into a lab's field and leaves it.
+func (p *page) asked(label, v string) {
+	p.t.Helper()
+	p.type_("input[aria-label='"+label+"']", v)
+	p.key(kb.Tab)
+}
+
+// A drink is thinned to a lightness and its card cut; dew on a damp and on a dry day; a technique is found by its
+// problem; two that alter the drink lead to its tag, shopping and back.
+func TestADrinkIsStyled(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/styling", "On this frame", sloeAndTonic)
+	p.until("[...document.querySelectorAll('.sides button')].some(b => b.innerText === 'Drink' && b.ariaPressed === 'true')", "the drink lab")
+
+	// To a lightness, and so on the set.
+	p.asked("Lightness wanted", "62")
+	p.asked("Glasses", "4")
+	p.until("document.querySelector('[data-reading=then]')?.dataset.value > 61", "thinned")
+	p.until("/ml of the drink and \\d+ ml of water: 4 glasses, 1 spare/.test(document.body.innerText)", "what is mixed")
+	p.click("Thin it on the set")
+	p.sees("Undo takes it back")
+	p.until("Math.abs(document.querySelector('[data-reading=now]')?.dataset.value - 62) < 0.6", "so on the set")
+
+	// The card, on the set and in print.
+	p.click("Stand it on the set")
+	p.sees("The card stands behind the glass")
+	eval[any](p, "window.said = null; (async () => { const id = location.pathname.split('/').pop(), shoot = location.pathname.split('/')[2]; const at = ['/api/shots/' + id + '/glow.pdf?paper=Letter&copies=3', '/api/shots/' + id + '/glow.svg', '/api/shoots/' + shoot + '/tags.pdf', '/api/shoots/' + shoot + '/risks.pdf']; const out = []; for (const a of at) { const r = await fetch(a); out.push(r.status + ' ' + r.headers.get('content-type')) } window.said = out })(); null")
+	p.until("window.said", "the prints")
+	assert.Equal(t, []string{"200 application/pdf", "200 image/svg+xml", "200 application/pdf", "200 application/pdf"}, eval[[]string](p, "window.said"))
+
+	// Dew: a damp day, a dry one, and air that there is not.
+	p.click("Dew")
+	p.asked("Room", "26")
+	p.asked("Humidity", "70")
+	p.asked("Drink", "3")
+	p.sees("Dew forms")
+	p.asked("Room", "19")
+	p.asked("Humidity", "30")
+	p.asked("Drink", "9")
+	p.sees("No dew")
+	p.asked("Humidity", "0")
+	p.sees("no room's air is without any water")
+	p.asked("Humidity", "100")
+	p.sees("Dew forms")
+
+	// By the problem; two parts that alter it.
+	p.press("/")
+	p.until("document.activeElement?.name === 'problem'", "the field for the problem")
+	p.type_("input[name=problem]", "glass looks black")
+	p.until("document.querySelector('.wall .row b')?.innerText === 'Glow card' && document.querySelectorAll('.wall .row').length < 20", "the card for it first")
+	p.click("Put Dew that lasts on this frame")
+	p.until("document.querySelectorAll('ul.on li').length === 1", "on the frame")
+	p.click("Put Ice that does not melt on this frame")
+	p.until("document.querySelectorAll('ul.on li').length === 2", "both on the frame")
+	p.click("Safety")
+	p.sees("hard pieces in the drink")
+	p.sees("the glass is coated")
+	p.sees("Counted out at wrap")
+	p.click("It stands out now")
+	p.sees("Back in the cold or the heat")
+	p.visit("Merrow", "/shopping", "of ", "")
+	p.sees("glycerine")
+
+	// And back.
+	p.visit("Merrow", "/styling", "On this frame", sloeAndTonic)
+	p.until("document.querySelectorAll('ul.on li').length === 2", "both still there after a reload")
+	p.click("Take Dew that lasts off")
+	p.until("document.querySelectorAll('ul.on li').length === 1", "one taken off")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("document.querySelectorAll('ul.on li').length === 2", "undo puts it on again")
+}
+
+// Every side of styling is open to all at every size.
+func TestEverySideOfStylingIsOpenToAll(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/styling", "On this frame", sloeAndTonic)
+	p.withAxe()
+	for _, side := range []string{"Drink", "Dew", "Pour", "Hidden lift", "What dies first", "Techniques", "Safety"} {
+		p.click(side)
+		p.until("[...document.querySelectorAll('.sides button')].some(b => b.innerText === "+quote(side)+" && b.ariaPressed === 'true')", side)
+		time.Sleep(600 * time.Millisecond)
+		p.openToAll(side)
+	}
+}
