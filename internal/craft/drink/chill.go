@@ -2,8 +2,8 @@ package drink
 
 import "math"
 
-// Place to chill in: its temperature and what its air takes, W/(m² K), start values of our own for still air and for
-// a fan.
+// Cold is a place to chill in: its temperature and what its air takes, W/(m² K), start values of our own for still air
+// and for a fan.
 type Cold struct {
 	Name string
 	C    float64

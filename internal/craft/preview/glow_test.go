@@ -36,7 +36,8 @@ func exposedAs(t *testing.T, like, s scene.Set, samples int) (*Shot, []float32) 
 	a, b := shotOf(like, 200, nil), shotOf(s, 200, nil)
 	b.dev = a.dev
 	require.Equal(t, [2]int{a.W, a.H}, [2]int{b.W, b.H})
-	return b, b.caught(samples, 5)
+	px := b.caught(samples, 5)
+	return b, px
 }
 
 // dark is a dark drink in a tall glass before a dark backdrop, lit from behind and beside.

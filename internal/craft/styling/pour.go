@@ -38,7 +38,7 @@ type Spout struct {
 	LipMm  float64 `json:"lipMm" doc:"How round its lip is, mm of radius"`
 }
 
-// Spouts, start values of our own: a narrow spout gathers the stream, a round thick rim lets it spread and cling.
+// Spouts are what one pours from, start values of our own: a narrow spout gathers the stream, a round thick rim lets it spread and cling.
 var Spouts = []Spout{
 	{"small jug", 7, 25, 1},
 	{"kettle with a long spout", 8, 40, 0.7},

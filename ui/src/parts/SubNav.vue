@@ -54,7 +54,12 @@ a:hover {
   color: var(--fl-aubergine);
 }
 @media (max-width: 720px) {
+  .sub {
+    flex-wrap: wrap;
+    margin-left: 0;
+  }
   a {
+    white-space: nowrap;
     min-height: 44px;
     display: inline-flex;
     align-items: center;

@@ -119,7 +119,7 @@ watch(
       <ul>
         <li v-for="t in bench.times" :key="t.id">
           {{ t.doc.log.what || t.doc.log.class }}: <span class="mono">{{ t.doc.log.seconds }}</span> s
-          <el-button size="small" text :aria-label="`Take the time of ${t.doc.log.what} away`" @click="drop(t.id)"
+          <el-button size="small" text :aria-label="`Take away: the time of ${t.doc.log.what}`" @click="drop(t.id)"
             >Take away</el-button
           >
         </li>

@@ -174,7 +174,7 @@ useKeys([
             <ChipButton class="name" @click="show(t.key)"
               ><b>{{ t.name }}</b
               ><small v-if="t.inedible">■ not for eating</small></ChipButton
-            ><el-button size="small" text :aria-label="`Take ${t.name} off`" @click="put(t.key, false)"
+            ><el-button size="small" text :aria-label="`Take off: ${t.name}`" @click="put(t.key, false)"
               >Take off</el-button
             >
           </li>
@@ -194,9 +194,7 @@ useKeys([
               <ChipButton class="name" @click="show(p.key)"
                 ><b>{{ p.name }}</b></ChipButton
               >
-              <el-button size="small" :aria-label="`Put ${p.name} on this frame`" @click="put(p.key, true)"
-                >Put on</el-button
-              >
+              <el-button size="small" :aria-label="`Put on: ${p.name}`" @click="put(p.key, true)">Put on</el-button>
             </li>
           </ul>
         </template>

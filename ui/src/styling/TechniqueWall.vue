@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
 import ChipButton from '../parts/ChipButton.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -32,6 +32,13 @@ const chosen = computed(() => {
     every.data.value?.find((t) => t.key === key)
   )
 })
+const whole = ref<HTMLElement>()
+/** On a phone the card lies below the list: it is drawn into sight. */
+async function look(key: string) {
+  emit('open', key)
+  await nextTick()
+  if (window.innerWidth <= 720) whole.value?.scrollIntoView({ block: 'start' })
+}
 const others = computed(
   () =>
     every.data.value?.filter((t) => chosen.value?.other.includes(t.key)).map(({ key, name }) => ({ key, name })) ?? [],
@@ -56,7 +63,7 @@ const others = computed(
             class="row"
             :class="{ on: t.key === chosen?.key }"
             :aria-pressed="t.key === chosen?.key"
-            @click="emit('open', t.key)"
+            @click="look(t.key)"
           >
             <svg viewBox="0 0 48 48" aria-hidden="true"><path :d="t.drawing" /></svg>
             <span
@@ -70,12 +77,14 @@ const others = computed(
         </li>
       </ul>
     </div>
-    <TechniqueCard v-if="chosen" :card="chosen" :others="others" @open="emit('open', $event)">
-      <el-button v-if="!on.has(chosen.key)" type="primary" @click="emit('put', chosen.key, true)"
-        >Put it on this frame</el-button
-      >
-      <el-button v-else @click="emit('put', chosen.key, false)">Take it off this frame</el-button>
-    </TechniqueCard>
+    <div ref="whole">
+      <TechniqueCard v-if="chosen" :card="chosen" :others="others" @open="emit('open', $event)">
+        <el-button v-if="!on.has(chosen.key)" type="primary" @click="emit('put', chosen.key, true)"
+          >Put it on this frame</el-button
+        >
+        <el-button v-else @click="emit('put', chosen.key, false)">Take it off this frame</el-button>
+      </TechniqueCard>
+    </div>
   </section>
 </template>
 
@@ -96,6 +105,7 @@ ul {
   padding: 0;
 }
 .row {
+  box-sizing: border-box;
   width: 100%;
   display: grid;
   grid-template-columns: 32px 1fr auto;
