@@ -23,7 +23,7 @@ func capital(err error) string {
 }
 
 // lab works a lab out for a frame's vessel.
-func lab[T any](s *Room, ctx context.Context, shotID string, work func(craft.Filled) (T, []finding.FieldProblem)) (T, error) {
+func lab[T any](ctx context.Context, s *Room, shotID string, work func(craft.Filled) (T, []finding.FieldProblem)) (T, error) {
 	var none T
 	a, err := s.at(ctx, shotID)
 	if err != nil {
@@ -38,12 +38,12 @@ func lab[T any](s *Room, ctx context.Context, shotID string, work func(craft.Fil
 
 // Drink is how a frame's drink looks, and what is mixed for a lightness.
 func (s *Room) Drink(ctx context.Context, shotID string, ask craft.DrinkAsk) (craft.DrinkLab, error) {
-	return lab(s, ctx, shotID, func(f craft.Filled) (craft.DrinkLab, []finding.FieldProblem) { return craft.Drink(f, ask) })
+	return lab(ctx, s, shotID, func(f craft.Filled) (craft.DrinkLab, []finding.FieldProblem) { return craft.Drink(f, ask) })
 }
 
 // Dew is dew on a frame's glass.
 func (s *Room) Dew(ctx context.Context, shotID string, air craft.Air, glasses, cubes int, cubeMl float64) (craft.DewLab, error) {
-	return lab(s, ctx, shotID, func(f craft.Filled) (craft.DewLab, []finding.FieldProblem) {
+	return lab(ctx, s, shotID, func(f craft.Filled) (craft.DewLab, []finding.FieldProblem) {
 		return craft.Dew(f, air, glasses, cubes, cubeMl)
 	})
 }
@@ -60,7 +60,7 @@ func (s *Room) Steam(ctx context.Context, shotID string, air craft.Air) (craft.S
 
 // Bowl is a hidden lift in a frame's bowl.
 func (s *Room) Bowl(ctx context.Context, shotID string, pieces int, eachMl float64) (craft.Lift, error) {
-	return lab(s, ctx, shotID, func(f craft.Filled) (craft.Lift, []finding.FieldProblem) { return craft.BowlOf(f, pieces, eachMl) })
+	return lab(ctx, s, shotID, func(f craft.Filled) (craft.Lift, []finding.FieldProblem) { return craft.BowlOf(f, pieces, eachMl) })
 }
 
 // Pour is a pour.
