@@ -56,6 +56,8 @@ func TestADrinkIsStyled(t *testing.T) {
 	p.sees("no room's air is without any water")
 	p.asked("Humidity", "100")
 	p.sees("Dew forms")
+	p.click("Show it on the set")
+	p.sees("Wipe it off the set")
 
 	// By the problem; two parts that alter it.
 	p.press("/")

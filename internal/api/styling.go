@@ -30,6 +30,11 @@ type ThinAsk struct {
 	Share float64 `json:"share" doc:"0.01 to 1"`
 }
 
+// DewAsk says how thick dew lies on a glass.
+type DewAsk struct {
+	Share float64 `json:"share" doc:"0 for none to 1 for all of it"`
+}
+
 // airAsk is a room's air and how warm a dish is. What cannot be is told in words by the lab.
 type airAsk struct {
 	ByID
@@ -122,6 +127,12 @@ func (a *API) stylingRoutes() {
 		Body ThinAsk
 	}) (*body[store.Shot], error) {
 		return point(s.Styling.Thin(ctx, who(ctx), in.ID, in.Body.Share))
+	})
+	route(a, Stylist, "PUT", "/api/shots/{id}/dew", "bedew", "Put dew on the glass on the set, or take it off", func(ctx context.Context, in *struct {
+		ByID
+		Body DewAsk
+	}) (*body[store.Shot], error) {
+		return point(s.Styling.Bedew(ctx, who(ctx), in.ID, in.Body.Share))
 	})
 	route(a, Stylist, "POST", "/api/dishes/{id}/times", "addTime", "Write down how long something held", func(ctx context.Context, in *struct {
 		ByID

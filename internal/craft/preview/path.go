@@ -112,7 +112,7 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB) light.RGB {
 		g := unit(r3.Cross(r3.Vec{X: float64(tri.e1[0]), Y: float64(tri.e1[1]), Z: float64(tri.e1[2])}, r3.Vec{X: float64(tri.e2[0]), Y: float64(tri.e2[1]), Z: float64(tri.e2[2])}))
 		cos := r3.Dot(g, d)
 		f0 := (m.stuff.Front - m.stuff.Back) / (m.stuff.Front + m.stuff.Back)
-		out = out.Times(1 - schlick(f0*f0, math.Abs(cos)))
+		out = out.Times((1 - schlick(f0*f0, math.Abs(cos))) * (1 - m.stuff.Mist))
 		if cos < 0 {
 			absorb = m.stuff.AbsorbB
 		} else {
@@ -260,7 +260,7 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 			return sum
 		}
 		through = through.Through(next.weight)
-		if !h.part.stuff.Clear || h.part.panel != nil {
+		if !h.part.stuff.Clear || h.part.panel != nil || next.lamps == 0 {
 			lamps, beyond = next.lamps, next.beyond
 			blunt = blunt || lamps == 0
 		} else {
@@ -285,6 +285,12 @@ type onward struct {
 // Dachsbacher 2013).
 const bluntest = 0.5
 
+// misty and mistLets are what fine dew gives back, and the share of it that comes out on the other side: all, most
+// of it forward.
+var misty = light.White(1)
+
+const mistLets = 0.65
+
 // scatter is what a surface sends back along a ray straight from the lamps, and where
 // the path goes on.
 func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice) (light.RGB, onward) {
@@ -297,6 +303,9 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	case h.part.panel != nil:
 		return s.card(h, d, absorb, r)
 	case st.Clear:
+		if st.Mist > 0 && r.random() < st.Mist {
+			return s.even(h, misty, mistLets, absorb, r)
+		}
 		return light.RGB{}, s.clearEdge(h, d, absorb, r.random())
 	case st.Metal:
 		return s.shiny(h, d, painted(st, h.p, h.object), alpha, absorb, r)
@@ -494,6 +503,10 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 		case st.Metal:
 			got, next := s.scatter(&h, d, absorb, false, r)
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
+			return f
+		case st.Clear && st.Mist > 0 && r.roll() < st.Mist:
+			n, g := h.side(mistLets, r)
+			f.evenly(s, &h, n, g, light.RGB{1, 1, 1}, misty, through, absorb, r, bounce)
 			return f
 		case st.Clear:
 			if step < split {

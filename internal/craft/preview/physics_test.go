@@ -58,6 +58,7 @@ func TestFurnace(t *testing.T) {
 		"glossy": {Colour: light.RGB{1, 1, 1}, Coat: 1, Rough: 0.05},
 		"metal":  {Colour: light.RGB{1, 1, 1}, Metal: true, Rough: 0.2},
 		"glass":  {Clear: true, Front: 1, Back: 1.5},
+		"dewy":   {Clear: true, Front: 1, Back: 1.5, Mist: 0.34},
 		"leaf":   {Colour: light.RGB{1, 1, 1}, Through: 0.4},
 	} {
 		s := emptyStage(light.Set{})
@@ -66,7 +67,11 @@ func TestFurnace(t *testing.T) {
 		s.done()
 		for _, x := range []float64{0, 20, 40} {
 			got := s.toward(r3.Vec{X: x, Y: -500}, r3.Vec{Y: 1}, 4000)
-			assert.InEpsilon(t, 1, got[1], 0.01, "%s, %v mm off its middle", name, x)
+			within := 0.01
+			if st.Mist > 0 { // scattered into a solid ball it is caught there, and followed for twelve surfaces only
+				within = 0.02
+			}
+			assert.InEpsilon(t, 1, got[1], within, "%s, %v mm off its middle", name, x)
 		}
 	}
 }

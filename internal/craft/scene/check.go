@@ -49,6 +49,7 @@ func (s Set) Check() []finding.FieldProblem {
 	within("vessel.xMm", s.Vessel.XMm, 0, s.Table.WidthMm, "mm, or it falls off the table")
 	within("vessel.yMm", s.Vessel.YMm, 0, s.Table.DepthMm, "mm, or it falls off the table")
 	hex("vessel.colour", s.Vessel.Colour)
+	within("vessel.dew", s.Vessel.Dew, 0, 1, "(how thick it lies)")
 	within("food.aboveMm", s.Food.AboveMm, 0, 500, "mm")
 	within("food.movementMmS", s.Food.Movement, 0, 20000, "mm/s")
 	hex("food.colour", s.Food.Colour)

@@ -23,6 +23,7 @@ type Stuff struct {
 	Metal   bool
 	Through float64   // share of what it gives back that comes out evenly on its other side
 	Clear   bool      // glass or a liquid: light goes through and bends
+	Mist    float64   // share of a clear face that fine dew lies on: it scatters what it lets through, 0 to 1
 	Front   float64   // refractive index before the face
 	Back    float64   // and behind it
 	AbsorbF light.RGB // absorbed a mm before the face, natural units
@@ -95,6 +96,9 @@ func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
 	out = append(out, vessel)
 	if s.Food.Form != nothing {
 		out = append(out, s.foodObject(inside, floor, f))
+	}
+	if f == Smooth && s.InState().PourMm > 0 { // and for pictures alone
+		out = append(out, s.stream(inside, floor, f))
 	}
 	for i, t := range s.Things {
 		if err := ctx.Err(); err != nil {
@@ -295,6 +299,9 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 			m := shape.Handle(v.DiameterMm/2, -v.HeightMm*0.2, v.HeightMm*0.2, v.DiameterMm*0.09, 9).Tilted(90).Moved(turn, at(0, 0, v.HeightMm*potHandleShare))
 			o.Parts = append(o.Parts, Part{m, st})
 		}
+	}
+	if f == Smooth && glass && v.Dew > 0 { // for pictures alone: nothing stands on dew
+		o.Parts = append(misted(in, level, v.Dew, o.Parts, f), dewParts(in, level, v.Dew, 11)...)
 	}
 	o.place(at(v.XMm, v.YMm, floor), 0)
 	return o, in

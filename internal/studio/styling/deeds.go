@@ -166,6 +166,27 @@ func (s *Room) PutGlowCard(ctx context.Context, who core.Who, shotID string, mar
 	return a.shot, nil
 }
 
+// Bedew sets how thick dew lies on a frame's glass on the set, 0 to 1.
+func (s *Room) Bedew(ctx context.Context, who core.Who, shotID string, share float64) (*store.Shot, error) {
+	if !(share >= 0 && share <= 1) {
+		return nil, core.Fields("", []finding.FieldProblem{{Path: "share", Words: "From none to all of the glass."}})
+	}
+	a, err := s.at(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	if !a.set.Set.OfGlass() {
+		return nil, core.Rule("Dew shows on glass: this dish is in something else.")
+	}
+	p := *a.set
+	p.Set = a.set.Set.Copy()
+	p.Set.Vessel.Dew = share
+	if _, err := s.Set.SaveSet(ctx, who, shotID, p); err != nil {
+		return nil, err
+	}
+	return a.shot, nil
+}
+
 // Thin sets the share of its strength at which a frame's drink stands on the set.
 func (s *Room) Thin(ctx context.Context, who core.Who, shotID string, share float64) (*store.Shot, error) {
 	if !(share >= 0.01 && share <= 1) {

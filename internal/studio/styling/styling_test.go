@@ -187,6 +187,13 @@ func TestTheGlowCardGoesOnTheSet(t *testing.T) {
 	p, err = k.Set.SetOf(ctx, h.Key)
 	require.NoError(t, err)
 	assert.Zero(t, p.Set.Food.Strength)
+	_, err = k.Styling.Bedew(ctx, k.Owner, h.Key, 0.8)
+	require.NoError(t, err)
+	p, err = k.Set.SetOf(ctx, h.Key)
+	require.NoError(t, err)
+	assert.Equal(t, 0.8, p.Set.Vessel.Dew)
+	_, err = k.Styling.Bedew(ctx, k.Owner, h.Key, 2)
+	assert.Error(t, err)
 	_, err = k.Styling.Thin(ctx, k.Owner, h.Key, 0)
 	assert.Error(t, err)
 	for _, print := range []func() ([]byte, error){func() ([]byte, error) { return k.Styling.PrintTags(ctx, shoot.Key) }, func() ([]byte, error) { return k.Styling.PrintRisks(ctx, shoot.Key) }} {

@@ -2062,6 +2062,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/dew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put dew on the glass on the set, or take it off */
+        put: operations["bedew"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/finish": {
         parameters: {
             query?: never;
@@ -4137,6 +4154,13 @@ export interface components {
             picks?: string[];
             /** @description Frame shape as width:height, such as 4:5 */
             shape: string;
+        };
+        DewAsk: {
+            /**
+             * Format: double
+             * @description 0 for none to 1 for all of it
+             */
+            share: number;
         };
         DishColours: {
             /** @description What they come to */
@@ -9087,6 +9111,11 @@ export interface components {
         Vessel: {
             /** @description #rrggbb */
             colour: string;
+            /**
+             * Format: double
+             * @description Glass: how thick dew lies on it up to the drink, 0 to 1
+             */
+            dew?: number;
             /**
              * Format: double
              * @description At its widest
@@ -14520,6 +14549,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CutCheck"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bedew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DewAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShot"];
                 };
             };
             /** @description Error */

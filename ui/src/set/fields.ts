@@ -65,6 +65,7 @@ const plain: Record<string, Field[]> = {
     { path: 'vessel.yMm', label: 'From the near edge', ...long },
     { path: 'vessel.finish', label: 'Finish', choices: finishes },
     { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) },
+    { path: 'vessel.dew', label: 'Dew on its glass', ...percent },
     { path: 'vessel.colour', hand: 'Colour', label: 'Colour', colour: true },
   ],
   food: [

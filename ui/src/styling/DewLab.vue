@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import { api, ask, type Schema } from '../api/client'
+import { useAct } from '../parts/act'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import { degrees } from '../parts/units'
@@ -9,6 +10,13 @@ import LabField from './LabField.vue'
 import { span, useAir, useLab } from './ask'
 
 const props = defineProps<{ bench: Schema['Bench'] }>()
+const emit = defineEmits<{ changed: [] }>()
+const { act, error } = useAct(async () => emit('changed'))
+const lay = (share: number) =>
+  act(
+    () => ask(api.PUT('/api/shots/{id}/dew', { params: { path: { id: props.bench.shotId } }, body: { share } })),
+    share ? 'Dew lies on the glass: the rendered frame shows it. Undo wipes it.' : 'Wiped.',
+  )
 const air = useAir()
 const own = reactive({ dishC: 4, glasses: 2, cubes: 4, cubeMl: 20 })
 const asked = reactive({
@@ -57,7 +65,7 @@ const chart = computed(() => {
     <p v-if="bench.air.words" class="soft small">
       {{ bench.air.words }} <el-button size="small" @click="forecast">Take that air</el-button>
     </p>
-    <ProblemNote :error="lab.error.value" />
+    <ProblemNote :error="error ?? lab.error.value" />
     <div v-if="d" class="two">
       <div class="grey">
         <figure>
@@ -78,6 +86,10 @@ const chart = computed(() => {
           <b>{{ d.day.forms && d.day.seen ? '●' : d.day.forms || d.day.perhaps ? '◐' : '○' }} {{ d.day.words }}</b>
         </p>
         <p class="says">{{ d.day.advice }}</p>
+        <p v-if="bench.glass" class="acts">
+          <el-button v-if="!bench.vessel.dew" @click="lay(0.8)">Show it on the set</el-button>
+          <el-button v-else @click="lay(0)">Wipe it off the set</el-button>
+        </p>
         <ReadingFigure :reading="d.dew" />
         <svg class="hour" viewBox="0 0 300 84" role="img" aria-label="The drink over an hour, and the dew point">
           <line x1="0" x2="300" :y1="chart.dew" :y2="chart.dew" class="dewline" />

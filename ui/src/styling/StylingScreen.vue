@@ -150,7 +150,7 @@ useKeys([
         >
       </div>
       <DrinkLab v-if="side === 'drink'" :bench="b" @changed="refreshSet" />
-      <DewLab v-else-if="side === 'dew'" :bench="b" />
+      <DewLab v-else-if="side === 'dew'" :bench="b" @changed="refreshSet" />
       <SteamLab v-else-if="side === 'steam'" :bench="b" />
       <PourLab v-else-if="side === 'pour'" :bench="b" />
       <BowlLab v-else-if="side === 'bowl'" :bench="b" />
