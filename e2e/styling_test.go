@@ -42,6 +42,13 @@ func TestADrinkIsStyled(t *testing.T) {
 	p.until("window.said", "the prints")
 	assert.Equal(t, []string{"200 application/pdf", "200 image/svg+xml", "200 application/pdf", "200 application/pdf"}, eval[[]string](p, "window.said"))
 
+	// Layers: in the order in which they stand, whatever the order they were written in.
+	p.click("Layers")
+	p.sees("They stand in this order")
+	p.type_("input[aria-label='Name of layer 3']", "maple syrup")
+	p.until("document.querySelector('ol.says li b')?.innerText === 'maple syrup' || document.querySelector('ol.says').innerText.includes('maple syrup')", "the new one in its place")
+	p.sees("the pouring alone mixes them")
+
 	// Dew: a damp day, a dry one, and air that there is not.
 	p.click("Dew")
 	p.asked("Room", "26")
@@ -92,7 +99,7 @@ func TestEverySideOfStylingIsOpenToAll(t *testing.T) {
 	p := demoPage(t)
 	p.visit("Merrow", "/styling", "On this frame", sloeAndTonic)
 	p.withAxe()
-	for _, side := range []string{"Drink", "Dew", "Pour", "Hidden lift", "What dies first", "Techniques", "Safety"} {
+	for _, side := range []string{"Drink", "Layers", "Dew", "Pour", "Hidden lift", "What dies first", "Techniques", "Safety"} {
 		p.click(side)
 		p.until("[...document.querySelectorAll('.sides button')].some(b => b.innerText === "+quote(side)+" && b.ariaPressed === 'true')", side)
 		time.Sleep(600 * time.Millisecond)

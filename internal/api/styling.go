@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/hold"
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/store"
@@ -28,6 +29,11 @@ type GlowAsk struct {
 // ThinAsk says how much of its strength a drink has on the set.
 type ThinAsk struct {
 	Share float64 `json:"share" doc:"0.01 to 1"`
+}
+
+// LayersAsk is what is laid on one another.
+type LayersAsk struct {
+	Layers []drink.Layer `json:"layers" maxItems:"20" doc:"In any order; their densities say how they stand"`
 }
 
 // DewAsk says how thick dew lies on a glass.
@@ -95,6 +101,12 @@ func (a *API) stylingRoutes() {
 		EachMl float64 `query:"eachMl" default:"15" doc:"Volume of each, ml"`
 	}) (*body[craft.Lift], error) {
 		return answer(s.Styling.Bowl(ctx, in.ID, in.Pieces, in.EachMl))
+	})
+	route(a, Assistant, "POST", "/api/shots/{id}/lab/layers", "layersLab", "How layers lie on one another in a frame's glass", func(ctx context.Context, in *struct {
+		ByID
+		Body LayersAsk
+	}) (*body[craft.LayersLab], error) {
+		return answer(s.Styling.Layers(ctx, in.ID, in.Body.Layers))
 	})
 	route(a, Assistant, "GET", "/api/lab/pour", "pourLab", "A pour", func(_ context.Context, in *struct {
 		Liquid string  `query:"liquid" maxLength:"60" doc:"What is poured"`

@@ -89,6 +89,7 @@ type (
 	bareDewDay  drink.DewDay
 	bareSprayed drink.Sprayed
 	bareAir     stylingroom.Air
+	bareEdge    drink.Edge
 	bareProblem Problem
 	bareField   FieldProblem
 )
@@ -135,6 +136,7 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 			return bareDewDay(v)
 		}),
 		telling(func(v drink.Sprayed) any { v.Words = p.Words(v.Words); return bareSprayed(v) }),
+		telling(func(v drink.Edge) any { v.Words = p.Words(v.Words); return bareEdge(v) }),
 		telling(func(v stylingroom.Air) any { v.Words = p.Words(v.Words); return bareAir(v) }),
 		telling(func(v Problem) any { v.Detail = p.Words(v.Detail); return bareProblem(v) }),
 		telling(func(v FieldProblem) any { v.Words = p.Words(v.Words); return bareField(v) }),

@@ -8,8 +8,8 @@ import (
 
 // Layer is one liquid of several that lie on one another, or a layer of a pudding that stands by itself.
 type Layer struct {
-	Name    string  `json:"name" doc:"What it is"`
-	Colour  string  `json:"colour" doc:"#rrggbb through 5 cm of it"`
+	Name    string  `json:"name" maxLength:"80" doc:"What it is"`
+	Colour  string  `json:"colour" maxLength:"7" doc:"#rrggbb through 5 cm of it"`
 	Density float64 `json:"densityKgM3" doc:"Density, kg/m³"`
 	Ml      float64 `json:"ml" doc:"How much of it"`
 	Solid   bool    `json:"solid" doc:"Whether it stands by itself: a jelly, a cream, crumbs"`

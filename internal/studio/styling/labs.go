@@ -6,6 +6,7 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/scene"
 	craft "figladder/internal/craft/styling"
@@ -61,6 +62,11 @@ func (s *Room) Steam(ctx context.Context, shotID string, air craft.Air) (craft.S
 // Bowl is a hidden lift in a frame's bowl.
 func (s *Room) Bowl(ctx context.Context, shotID string, pieces int, eachMl float64) (craft.Lift, error) {
 	return lab(ctx, s, shotID, func(f craft.Filled) (craft.Lift, []finding.FieldProblem) { return craft.BowlOf(f, pieces, eachMl) })
+}
+
+// Layers are layers laid on one another in a frame's glass.
+func (s *Room) Layers(ctx context.Context, shotID string, layers []drink.Layer) (craft.LayersLab, error) {
+	return lab(ctx, s, shotID, func(f craft.Filled) (craft.LayersLab, []finding.FieldProblem) { return craft.Layers(f, layers) })
 }
 
 // Pour is a pour.

@@ -59,6 +59,7 @@ const heldBy: Record<string, Room> = {
   'lab-dew': 'set',
   'lab-steam': 'set',
   'lab-bowl': 'set',
+  'lab-layers': 'set',
   'lab-glow': 'set',
   frames: 'frames',
   publications: 'out',

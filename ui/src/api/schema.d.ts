@@ -2199,6 +2199,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/lab/layers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How layers lie on one another in a frame's glass */
+        post: operations["layersLab"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/lab/steam": {
         parameters: {
             query?: never;
@@ -4355,6 +4372,44 @@ export interface components {
             /** @description That in a sentence */
             words: string;
         };
+        DrinkEdge: {
+            /** @description What lies above */
+            above: string;
+            /**
+             * Format: double
+             * @description By how much the lower is the denser
+             */
+            apartKgM3: number;
+            /** @description What lies below */
+            below: string;
+            /**
+             * Format: double
+             * @description For how long the edge is no wider than 5 mm, minutes; 0 when it does not stand
+             */
+            sharpMin: number;
+            /** @description Whether it stays as it is poured */
+            stands: boolean;
+            /** @description That in words */
+            words: string;
+        };
+        DrinkLayer: {
+            /** @description #rrggbb through 5 cm of it */
+            colour: string;
+            /**
+             * Format: double
+             * @description Density, kg/m³
+             */
+            densityKgM3: number;
+            /**
+             * Format: double
+             * @description How much of it
+             */
+            ml: number;
+            /** @description What it is */
+            name: string;
+            /** @description Whether it stands by itself: a jelly, a cream, crumbs */
+            solid: boolean;
+        };
         DrinkMelt: {
             /**
              * Format: double
@@ -5796,6 +5851,10 @@ export interface components {
             gaps: components["schemas"]["PropGap"][];
             /** @description What is looked for */
             wanted: components["schemas"]["WantedThing"][];
+        };
+        LayersAsk: {
+            /** @description In any order; their densities say how they stand */
+            layers: components["schemas"]["DrinkLayer"][];
         };
         LensAsk: {
             /**
@@ -8336,6 +8395,19 @@ export interface components {
             /** @description What to do, in a sentence */
             words: string;
         };
+        StylingLayersLab: {
+            /** @description Between them, from below */
+            edges: components["schemas"]["DrinkEdge"][];
+            /** @description In the order in which they go in, the lowest first */
+            layers: components["schemas"]["StylingPoured"][];
+            /**
+             * Format: double
+             * @description What does not go into the glass, ml
+             */
+            overMl: number;
+            /** @description What to do, in a sentence */
+            words: string;
+        };
         StylingLift: {
             /**
              * Format: double
@@ -8415,6 +8487,34 @@ export interface components {
              * @description Up from the table
              */
             zMm: number;
+        };
+        StylingPoured: {
+            /** @description #rrggbb through 5 cm of it */
+            colour: string;
+            /**
+             * Format: double
+             * @description Density, kg/m³
+             */
+            densityKgM3: number;
+            /**
+             * Format: double
+             * @description Its lower edge over the table
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description How much of it
+             */
+            ml: number;
+            /** @description What it is */
+            name: string;
+            /** @description Whether it stands by itself: a jelly, a cream, crumbs */
+            solid: boolean;
+            /**
+             * Format: double
+             * @description Its upper edge over the table
+             */
+            toMm: number;
         };
         StylingProposal: {
             /** @description Why, in a sentence */
@@ -14899,6 +14999,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StylingDrinkLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layersLab: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayersAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingLayersLab"];
                 };
             };
             /** @description Error */

@@ -18,6 +18,8 @@ const props = defineProps<{
   /** Hidden pieces on its floor: how many, and how wide each, mm. */
   pieces?: number
   pieceMm?: number
+  /** Layers from below: between which heights each lies. */
+  bands?: { from: number; to: number; colour: string }[]
 }>()
 const id = useId()
 const wide = computed(() => Math.max(...props.outer.map((p) => p.xMm), 1))
@@ -29,23 +31,23 @@ const path = (side: { xMm: number; zMm: number }[]) =>
     .map(([x, y]) => `${x!.toFixed(1)} ${y!.toFixed(1)}`)
     .join('L') +
   'Z'
-/** The inside up to a height. */
-const filled = computed(() => {
-  const out: { xMm: number; zMm: number }[] = []
-  for (let i = 0; i < props.inner.length; i++) {
-    const p = props.inner[i]!
-    const before = props.inner[i - 1]
-    if (p.zMm <= props.levelMm) out.push(p)
-    else {
-      if (before && before.zMm < props.levelMm) {
-        const k = (props.levelMm - before.zMm) / (p.zMm - before.zMm)
-        out.push({ xMm: before.xMm + k * (p.xMm - before.xMm), zMm: props.levelMm })
-      }
-      break
-    }
+/** How wide the inside is at a height. */
+function inside(z: number): number {
+  for (let i = 1; i < props.inner.length; i++) {
+    const a = props.inner[i - 1]!
+    const b = props.inner[i]!
+    if (z >= a.zMm && z <= b.zMm && b.zMm > a.zMm) return a.xMm + ((b.xMm - a.xMm) * (z - a.zMm)) / (b.zMm - a.zMm)
   }
-  return out
-})
+  return props.inner.at(-1)?.xMm ?? 0
+}
+/** The inside between two heights. */
+const between = (low: number, high: number) => [
+  { xMm: inside(low), zMm: low },
+  ...props.inner.filter((p) => p.zMm > low && p.zMm < high),
+  { xMm: inside(high), zMm: high },
+]
+const floor = computed(() => props.inner[0]?.zMm ?? 0)
+const filled = computed(() => (props.levelMm > floor.value ? between(floor.value, props.levelMm) : []))
 const reach = computed(() => Math.max(...filled.value.map((p) => p.xMm), 1))
 /** Drops lie where chance has them, the same each time. */
 const drops = computed(() => {
@@ -61,7 +63,6 @@ const drops = computed(() => {
   }
   return out
 })
-const floor = computed(() => props.inner[0]?.zMm ?? 0)
 const lying = computed(() => {
   const n = props.pieces ?? 0
   const w = props.pieceMm ?? 0
@@ -88,6 +89,7 @@ const lying = computed(() => {
       :fill="`url(#${id})`"
       :class="{ cutaway: clear === false }"
     />
+    <path v-for="(b, i) in bands" :key="'b' + i" :d="path(between(b.from, b.to))" :fill="b.colour" />
     <rect v-for="(p, i) in lying" :key="'p' + i" class="piece" :x="p.x" :y="p.y" :width="pieceMm" :height="pieceMm" />
     <circle v-for="(d, i) in drops" :key="i" class="drop" :cx="d.x" :cy="d.y" :r="d.r" />
     <path v-if="card?.length" class="cut" :d="'M' + card.map((p) => `${p.xMm} ${-p.zMm}`).join('L') + 'Z'" />

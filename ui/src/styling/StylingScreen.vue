@@ -18,6 +18,7 @@ import BowlLab from './BowlLab.vue'
 import DewLab from './DewLab.vue'
 import DrinkLab from './DrinkLab.vue'
 import HoldClock from './HoldClock.vue'
+import LayersLab from './LayersLab.vue'
 import PourLab from './PourLab.vue'
 import SafetySheet from './SafetySheet.vue'
 import SteamLab from './SteamLab.vue'
@@ -55,6 +56,7 @@ const sides = computed(() => {
   if (!b.value) return []
   const all = [
     { key: 'drink', words: 'Drink', of: b.value.drinks },
+    { key: 'layers', words: 'Layers', of: b.value.drinks || b.value.vessel.kind === 'glass' },
     { key: 'dew', words: 'Dew', of: b.value.drinks && !b.value.hot },
     { key: 'steam', words: 'Steam', of: b.value.hot || (b.value.wet && !b.value.drinks) },
     { key: 'pour', words: 'Pour', of: true },
@@ -150,6 +152,7 @@ useKeys([
         >
       </div>
       <DrinkLab v-if="side === 'drink'" :bench="b" @changed="refreshSet" />
+      <LayersLab v-else-if="side === 'layers'" :key="shotId" :bench="b" />
       <DewLab v-else-if="side === 'dew'" :bench="b" @changed="refreshSet" />
       <SteamLab v-else-if="side === 'steam'" :bench="b" />
       <PourLab v-else-if="side === 'pour'" :bench="b" />

@@ -1,19 +1,19 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { useStorage } from '@vueuse/core'
-import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { computed, toValue, type MaybeRefOrGetter, type Ref } from 'vue'
 
 /** What a lab works out from what is asked: the last answer stays while the next one is on its way, and after a
  * refusal, with its words beside it. */
 export function useLab<A extends object, T>(
   key: string,
   id: MaybeRefOrGetter<string>,
-  asked: A,
+  asked: A | Ref<A>,
   get: (id: string, a: A) => Promise<T>,
 ) {
   return useQuery({
     queryKey: ['lab-' + key, computed(() => toValue(id)), asked],
     enabled: () => toValue(id) !== '',
-    queryFn: () => get(toValue(id), { ...asked }),
+    queryFn: () => get(toValue(id), { ...toValue(asked) }),
     placeholderData: keepPreviousData,
   })
 }
