@@ -24,7 +24,7 @@ func (f Filled) Cup() drink.Cup {
 	return drink.Cup{DrinkG: drink.Below(f.Vessel, f.LevelMm) * drink.Density(f.Parts) / 1000, GlassG: drink.GlassG(f.Vessel), AreaMm2: drink.WetMm2(f.Vessel, f.LevelMm)}
 }
 
-// ErrNoVessel is the problem of a lab without a vessel.
+// check returns what is wrong with a vessel that there is nothing to reckon with of.
 func (f Filled) check() []finding.FieldProblem {
 	if len(f.Vessel.Inner) < 2 || drink.Holds(f.Vessel) <= 0 {
 		return []finding.FieldProblem{{Path: "vessel", Words: "This vessel has no profile to reckon with: write down its diameter and height on the set first."}}

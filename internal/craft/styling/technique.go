@@ -35,6 +35,9 @@ type Material struct {
 // Bought reports whether it goes on a shopping list: what is packed does not, nor what the dish itself has.
 func (m Material) Bought() bool { return !m.Tool && !strings.HasPrefix(m.Name, "the ") }
 
+// Line is it as a line of a shopping list.
+func (m Material) Line() string { return strings.TrimSpace(m.Amount + " " + m.Name) }
+
 // Deed is a step of a technique.
 type Deed struct {
 	Words   string  `json:"words" doc:"What to do"`

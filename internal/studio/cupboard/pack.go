@@ -5,7 +5,6 @@ import (
 
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/shots"
-	"figladder/internal/craft/styling"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 )
@@ -38,14 +37,15 @@ func (s *Room) PackFor(ctx context.Context, shootID string) (*kit.Bag, error) {
 		planned = append(planned, r.Set().Takes(shot.Title, shot.Kind == string(shots.Clip)))
 	}
 	bag := kit.Pack(owned, planned, len(list))
-	for _, x := range list {
-		for _, t := range styling.Of(x.Techniques, styling.Usual()) {
+	styled, err := s.Kitchen.StyledIn(ctx, shootID)
+	for _, x := range styled {
+		for _, t := range x.Cards {
 			for _, m := range t.Materials {
 				if m.Tool {
-					bag.Tool(m.Name, t.Name+", "+x.Title)
+					bag.Tool(m.Name, t.Name+", "+x.Shot.Title)
 				}
 			}
 		}
 	}
-	return &bag, nil
+	return &bag, err
 }

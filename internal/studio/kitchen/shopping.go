@@ -112,7 +112,7 @@ func (s *Room) needs(ctx context.Context, shootID string, c shopping.Choices, ou
 		needs = append(needs, shopping.Need{Dish: name, Lines: scaled.Ingredients})
 		return nil
 	}
-	styled, err := s.styled(ctx, shootID)
+	styled, err := s.boughtFor(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}

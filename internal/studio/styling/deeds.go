@@ -8,6 +8,7 @@ import (
 
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/hold"
+	"figladder/internal/craft/scene"
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
@@ -149,7 +150,7 @@ func (s *Room) PutGlowCard(ctx context.Context, who core.Who, shotID string, mar
 		return nil, core.Rule("%s.", capital(err))
 	}
 	next := a.set.Set.Copy()
-	at := slices.IndexFunc(next.Cards, func(c sceneCard) bool { return c.Name == card.Name })
+	at := slices.IndexFunc(next.Cards, func(c scene.Card) bool { return c.Name == card.Name })
 	switch {
 	case at >= 0:
 		next.Cards[at] = card

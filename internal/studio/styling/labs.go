@@ -8,13 +8,10 @@ import (
 
 	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
-	"figladder/internal/craft/scene"
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/formats/cutsheet"
 	"figladder/internal/studio/core"
 )
-
-type sceneCard = scene.Card
 
 // capital begins an error's words with a capital.
 func capital(err error) string {

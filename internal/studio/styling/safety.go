@@ -7,7 +7,6 @@ import (
 
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/formats/sheet"
-	"figladder/internal/store"
 	briefroom "figladder/internal/studio/brief"
 )
 
@@ -16,17 +15,13 @@ func (s *Room) Safety(ctx context.Context, shootID string) (*craft.Safety, error
 	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
 		return nil, err
 	}
-	rows, err := store.All[store.Shot](s.Store.WithContext(ctx).Where("shoot_id = ? and techniques <> '[]'", shootID).Order("position, id"))
+	styled, err := s.Kitchen.StyledIn(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
 	var frames []craft.OnFrame
-	for _, r := range rows {
-		a, err := s.at(ctx, r.Key)
-		if err != nil {
-			return nil, err
-		}
-		frames = append(frames, craft.OnFrame{Frame: r.Title, Dish: a.dish.Recipe.Title, Cards: craft.Of(r.Techniques, amounts(a))})
+	for _, x := range styled {
+		frames = append(frames, craft.OnFrame{Frame: x.Shot.Title, Dish: x.Dish.Recipe.Title, Cards: x.Cards})
 	}
 	out := craft.SafetyOf(frames)
 	return &out, nil
