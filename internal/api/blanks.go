@@ -6,6 +6,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
 )
@@ -23,11 +24,13 @@ type Blanks struct {
 	Round   []string        `json:"round" doc:"Kinds of thing that are turned about an axis: asked for their diameter"`
 	Edible  []string        `json:"edible" doc:"Kinds of thing that are food"`
 	Hues    []string        `json:"hues" doc:"Families of hue that props are sifted by"`
+	Layers  []drink.Layer   `json:"layers" doc:"Layers in a glass to begin with"`
+	Layer   drink.Layer     `json:"layer" doc:"One more layer"`
 }
 
 func (a *API) blankRoutes() {
 	route(a, Assistant, "GET", "/api/blanks", "blanks", "What things begin with", func(context.Context, *none) (*body[Blanks], error) {
-		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames}
+		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames, Layers: drink.StartLayers(), Layer: drink.StartLayer()}
 		for _, k := range scene.Kinds {
 			t := scene.Thing{Kind: k}
 			if t.Round() {

@@ -15,6 +15,14 @@ type Layer struct {
 	Solid   bool    `json:"solid" doc:"Whether it stands by itself: a jelly, a cream, crumbs"`
 }
 
+// StartLayers are three layers that stand, to begin with.
+func StartLayers() []Layer {
+	return []Layer{{Name: "syrup", Colour: "#7d1f3f", Ml: 40}, {Name: "apple juice", Colour: "#c98a3a", Ml: 90}, {Name: "soda", Colour: "#e9ecec", Ml: 90}}
+}
+
+// StartLayer is one more.
+func StartLayer() Layer { return Layer{Colour: "#d9c7a8", Ml: 50} }
+
 // Edge is where one layer lies on another.
 type Edge struct {
 	Above  string  `json:"above" doc:"What lies above"`

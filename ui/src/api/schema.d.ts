@@ -3438,6 +3438,10 @@ export interface components {
             hues: string[];
             /** @description A piece of kit */
             kit: components["schemas"]["KitItem"];
+            /** @description One more layer */
+            layer: components["schemas"]["DrinkLayer"];
+            /** @description Layers in a glass to begin with */
+            layers: components["schemas"]["DrinkLayer"][];
             /** @description Something outside a window */
             outside: components["schemas"]["AlmanacOutside"];
             /** @description Another place */

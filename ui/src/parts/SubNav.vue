@@ -31,15 +31,15 @@ useKeys(
 <style scoped>
 .sub {
   display: flex;
-  gap: 2px;
-  margin-left: 6px;
+  gap: 0;
+  margin-left: 2px;
 }
 a {
   display: flex;
   align-items: center;
   gap: 6px;
   min-height: 36px;
-  padding: 0 9px;
+  padding: 0 7px;
   color: var(--fl-ink);
   text-decoration: none;
   font-weight: 560;

@@ -2,6 +2,9 @@
 import { useStorage } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { api, ask, type Schema } from '../api/client'
+import { useBlanks } from '../api/queries'
+import { useBegin } from '../parts/begin'
+import { copy } from '../parts/copy'
 import ProblemNote from '../parts/ProblemNote.vue'
 import GlassDrawing from './GlassDrawing.vue'
 import LabField from './LabField.vue'
@@ -10,24 +13,19 @@ import { useLab } from './ask'
 const props = defineProps<{ bench: Schema['Bench'] }>()
 type Layer = Schema['DrinkLayer']
 /** What is laid on one another in this frame's glass, remembered by the browser. */
-const layers = useStorage<Layer[]>(`fig-ladder-layers-${props.bench.shotId}`, [
-  { name: 'syrup', colour: '#7d1f3f', densityKgM3: 0, ml: 40, solid: false },
-  { name: 'apple juice', colour: '#c98a3a', densityKgM3: 0, ml: 90, solid: false },
-  { name: 'soda', colour: '#e9ecec', densityKgM3: 0, ml: 90, solid: false },
-])
+const layers = useStorage<Layer[]>(`fig-ladder-layers-${props.bench.shotId}`, [])
+const blanks = useBlanks()
+watch(blanks.data, (b) => b && layers.value.length === 0 && (layers.value = copy(b.layers)), { immediate: true })
 const lab = useLab(
   'layers',
-  () => props.bench.shotId,
+  () => (layers.value.length ? props.bench.shotId : ''),
   layers,
   (id) => ask(api.POST('/api/shots/{id}/lab/layers', { params: { path: { id } }, body: { layers: layers.value } })),
 )
 const d = lab.data
 const bands = computed(() => d.value?.layers.map((l) => ({ to: l.toMm, from: l.fromMm, colour: l.colour })) ?? [])
-const add = () => layers.value.push({ name: '', colour: '#d9c7a8', densityKgM3: 0, ml: 50, solid: false })
-watch(
-  () => props.bench.shotId,
-  () => void lab.refetch(),
-)
+const begin = useBegin()
+const add = () => begin((b) => layers.value.push(copy(b.layer)))
 </script>
 
 <template>
