@@ -135,15 +135,12 @@ func breath(glassC, roomC, humidity float64) (Span, bool) {
 }
 
 func (d *DewDay) say(roomC, humidity float64) {
-	minutes := func(s Span) string {
-		return fmt.Sprintf("%.0f to %.0f minutes", math.Floor(s.From/60), math.Ceil(s.To/60))
-	}
 	switch {
 	case d.Forms && d.Seen:
-		d.Words = fmt.Sprintf("Dew forms: seen after %s, and goes on forming for %s.", minutes(d.SeenS), minutes(d.LastsS))
+		d.Words = fmt.Sprintf("Dew forms: seen after %s, and goes on forming for %s.", d.SeenS.Told(), d.LastsS.Told())
 		d.Advice = "Take the glass at room temperature, wipe it dry, mask it down to the fill line, pour the cold drink at the last moment and turn its best side to the lens at once."
 		if d.RunsS.From > 0 {
-			d.Advice += fmt.Sprintf(" Drops run from about %s on: the frame comes before that.", minutes(d.RunsS))
+			d.Advice += fmt.Sprintf(" Drops run from about %s on: the frame comes before that.", d.RunsS.Told())
 		}
 	case d.Forms:
 		d.Words = fmt.Sprintf("Next to no dew: the glass lies below the dew point of %.1f °C, but warms before there is enough to be seen.", d.DewC)

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"figladder/internal/craft/shape"
+
 	"github.com/stretchr/testify/assert"
 )
 

@@ -45,9 +45,9 @@ const (
 	edgeSpread = 3.625 // the width from a tenth to nine tenths of erf, in √(D t)
 )
 
-// EdgeMm is how wide an edge between two still layers has become, from a tenth to nine tenths, after so many seconds
+// sharpFor is how long an edge between two still layers is no wider than so many mm, from a tenth to nine tenths, s
 // (Fick's second law: the profile is erf(x / 2√(D t))).
-func EdgeMm(seconds float64) float64 { return edgeSpread * math.Sqrt(spreads*seconds) }
+func sharpFor(mm float64) float64 { return math.Pow(mm/edgeSpread, 2) / spreads }
 
 // Stacked is the order in which layers stand, the densest first, and how long each edge holds. Solid ones stay where
 // they are put, so they part the liquids below from those above.
@@ -71,7 +71,7 @@ func Edges(layers []Layer) []Edge {
 	for i := 1; i < len(layers); i++ {
 		lo, hi := layers[i-1], layers[i]
 		e := Edge{Above: hi.Name, Below: lo.Name, Apart: lo.Density - hi.Density}
-		seconds := math.Pow(sharpMm/edgeSpread, 2) / spreads
+		seconds := sharpFor(sharpMm)
 		switch {
 		case lo.Solid:
 			e.Stands, e.Sharp = true, 12*60

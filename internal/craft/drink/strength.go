@@ -33,10 +33,6 @@ func Through(absorbs light.RGB, mm float64) light.RGB {
 	return t
 }
 
-// Dilution is to what share of its strength a drink is thinned so that the same way lets through wanted in place of
-// has: k = ln wanted / ln has.
-func Dilution(has, wanted float64) float64 { return math.Log(wanted) / math.Log(has) }
-
 // lightness is CIE L*, 0 to 100, of what a share of white is.
 func lightness(y float64) float64 {
 	if y > 216./24389 {

@@ -15,8 +15,9 @@ func TestBeerAndLambert(t *testing.T) {
 		assert.InEpsilon(t, math.Sqrt(one[c]), Through(Absorbs("#5a1030", 0.5), 30)[c], 1e-9, "half the strength lets the root through")
 	}
 	assert.Equal(t, "#5a1030", Through(full, PathMm).Hex(), "the colour that was told is that of its own way")
-	k := Dilution(0.04, 0.35)
-	assert.InEpsilon(t, 0.35, math.Pow(0.04, k), 1e-9, "k = log T2 / log T1")
+	grey := Absorbs("#333333", 1) // the same in all bands
+	has, wanted := Through(grey, 64).Lux(), 0.35
+	assert.InEpsilon(t, math.Log(wanted)/math.Log(has), ShareFor(grey, 64, lightness(wanted)), 1e-6, "k = log T2 / log T1")
 }
 
 func TestDilutionForALightness(t *testing.T) {

@@ -197,9 +197,9 @@ func Order(parts []Component, shutterS float64) Plan {
 		out.Fits = false
 		out.Words = fmt.Sprintf("Not alive at the shutter: %s. Put it on with a second pair of hands, make it twice, or take it in a frame of its own.", strings.Join(dead, ", "))
 	case len(out.Steps) == 1:
-		out.Words = fmt.Sprintf("%s holds %s.", capital(out.First), Told(out.Steps[0].Range))
+		out.Words = fmt.Sprintf("%s holds %s.", capital(out.First), out.Steps[0].Range.Told())
 	default:
-		out.Words = fmt.Sprintf("%s goes on last. %s dies first: %s after everything is on. Stand-ins while the light is set, the hero last.", capital(last), capital(out.First), Told(drink.Span{From: out.LeftS, To: out.LeftS}))
+		out.Words = fmt.Sprintf("%s goes on last. %s dies first: %s after everything is on. Stand-ins while the light is set, the hero last.", capital(last), capital(out.First), drink.Span{From: out.LeftS, To: out.LeftS}.Told())
 	}
 	return out
 }
@@ -208,25 +208,4 @@ func Order(parts []Component, shutterS float64) Plan {
 func capital(s string) string {
 	r, n := utf8.DecodeRuneInString(s)
 	return string(unicode.ToUpper(r)) + s[n:]
-}
-
-// Told is a range in words, as coarse as it is.
-func Told(s drink.Span) string {
-	unit := func(v float64) string {
-		switch {
-		case v < 90:
-			return fmt.Sprintf("%.0f s", v)
-		case v < 5400:
-			return fmt.Sprintf("%.0f min", v/60)
-		}
-		return fmt.Sprintf("%.1f h", v/3600)
-	}
-	a, b := unit(s.From), unit(s.To)
-	if a == b {
-		return a
-	}
-	if i, j := strings.Index(a, " "), strings.Index(b, " "); a[i:] == b[j:] { // one unit is enough
-		a = a[:i]
-	}
-	return a + " to " + b
 }

@@ -71,9 +71,9 @@ func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64, still bool) 
 	case !out.Shows:
 		out.Words = fmt.Sprintf("No steam to be seen: %.1f g/m³ of fine water at %.0f °C in this room.", w, dishC)
 	case out.Thick:
-		out.Words = fmt.Sprintf("Steam is at its best for %s, thin after that, and gone after %s.", told(out.BestS), told(out.LastsS))
+		out.Words = fmt.Sprintf("Steam is at its best for %s, thin after that, and gone after %s.", out.BestS.Told(), out.LastsS.Told())
 	default:
-		out.Words = fmt.Sprintf("Thin steam: it shows before a dark ground with the light from behind, for %s.", told(out.LastsS))
+		out.Words = fmt.Sprintf("Thin steam: it shows before a dark ground with the light from behind, for %s.", out.LastsS.Told())
 	}
 	if out.FogMm > 0 {
 		out.Words += fmt.Sprintf(" A lens straight above fogs nearer than %.0f cm.", out.FogMm/10)
@@ -86,14 +86,6 @@ func SteamOver(c drink.Cup, topMm2, dishC, roomC, humidity float64, still bool) 
 	}
 	out.Caution = "Steam scalds: hands and faces stay beside it, never over it. A steamer stands on something firm, its cable taped down and away from water."
 	return out
-}
-
-// told is a range of seconds in words.
-func told(s drink.Span) string {
-	if s.To < 120 {
-		return fmt.Sprintf("%.0f to %.0f s", s.From, s.To)
-	}
-	return fmt.Sprintf("%.0f to %.0f min", math.Floor(s.From/60), math.Ceil(s.To/60))
 }
 
 // Food and thick soup carry heat as water that does not move: W/(m K), J/(m³ K); and so deep it is followed, mm.
