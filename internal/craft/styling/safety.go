@@ -120,16 +120,30 @@ type Moment struct {
 
 // Rule is how long food may stand so. Which one holds is the studio's choice; local rules come first.
 type Rule struct {
-	Key    string        `json:"key" doc:"two, two-four or own"`
-	Refuse time.Duration // from then on nobody eats it
-	Hurry  time.Duration // from then on it is eaten at once or not at all
+	Key    string        `json:"key" doc:"Stable name"`
+	Words  string        `json:"words" doc:"What it says"`
+	Refuse time.Duration `json:"-"` // from then on nobody eats it
+	Hurry  time.Duration `json:"-"` // from then on it is eaten at once or not at all
 }
 
 // The rules that are offered.
 var (
-	TwoHours = Rule{"two", 2 * time.Hour, 2 * time.Hour}
-	TwoFour  = Rule{"two-four", 4 * time.Hour, 2 * time.Hour}
+	TwoHours = Rule{"two", "2 hours, then nobody eats it", 2 * time.Hour, 2 * time.Hour}
+	TwoFour  = Rule{"two-four", "2 hours, then at once; 4 hours, then nobody", 4 * time.Hour, 2 * time.Hour}
 )
+
+// Rules are those, the stricter first.
+var Rules = []Rule{TwoHours, TwoFour}
+
+// RuleOf is the rule of a key; the strictest for none.
+func RuleOf(key string) Rule {
+	for _, r := range Rules {
+		if r.Key == key {
+			return r
+		}
+	}
+	return TwoHours
+}
 
 // Stood is how long food has stood between 5 and 60 °C in all.
 type Stood struct {

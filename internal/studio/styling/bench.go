@@ -46,6 +46,7 @@ type Bench struct {
 	Times      []store.HoldRow   `json:"times" doc:"The studio's own times of what is on this dish, the latest first"`
 	Moments    []store.MomentRow `json:"moments" doc:"When it came to stand warm and when it went back, the latest first"`
 	Stood      craft.Stood       `json:"stood" doc:"How long it has stood between 5 and 60 °C"`
+	Rules      []craft.Rule      `json:"rules" doc:"Rules for that to choose from; local ones come first"`
 	Air        Air               `json:"air" doc:"What the air may be on the day"`
 	Liquids    []craft.Liquid    `json:"liquids" doc:"What can be poured"`
 	Spouts     []craft.Spout     `json:"spouts" doc:"What it can be poured from"`
@@ -64,7 +65,7 @@ func (s *Room) BenchOf(ctx context.Context, shotID, school, rule string) (*Bench
 	glass, level := x.Glass()
 	out := &Bench{ShotID: a.shot.Key, Shot: a.shot.Title, Version: a.shot.Version, DishID: a.dish.Key, Dish: a.dish.Recipe.Title, Planned: a.set.Version > 0, Vessel: x.Vessel,
 		Outer: points(glass.Outer), Inner: points(glass.Inner), LevelMm: level, Drinks: x.Drinks(), Wet: x.Drinks() || x.Food.Form == "soup", Glass: x.OfGlass(), Colour: x.Food.Colour,
-		Hot: x.Food.Steams, Techniques: craft.Of(a.shot.Techniques, amounts(a)), Liquids: craft.Liquids, Spouts: craft.Spouts}
+		Hot: x.Food.Steams, Techniques: craft.Of(a.shot.Techniques, amounts(a)), Liquids: craft.Liquids, Spouts: craft.Spouts, Rules: craft.Rules}
 	logs, err := s.times(ctx)
 	if err != nil {
 		return nil, err

@@ -132,11 +132,7 @@ func (s *Room) stood(ctx context.Context, dishID, rule string) ([]store.MomentRo
 	for _, m := range rows {
 		moments = append(moments, craft.Moment{At: m.When, Out: m.Out})
 	}
-	r := craft.TwoHours
-	if rule == craft.TwoFour.Key {
-		r = craft.TwoFour
-	}
-	return rows, craft.StoodFor(moments, s.Now(), r), nil
+	return rows, craft.StoodFor(moments, s.Now(), craft.RuleOf(rule)), nil
 }
 
 // PutGlowCard cuts a card to what the frame's glass holds and stands it behind it, in place of one that was there.

@@ -3407,6 +3407,8 @@ export interface components {
             planned: boolean;
             /** @description What this frame calls for */
             proposed: components["schemas"]["StylingProposal"][];
+            /** @description Rules for that to choose from; local ones come first */
+            rules: components["schemas"]["StylingRule"][];
             /** @description Its title */
             shot: string;
             /** @description The shot */
@@ -8538,6 +8540,12 @@ export interface components {
             /** @description What kind of harm it is about */
             kind: string;
             /** @description What to take care of */
+            words: string;
+        };
+        StylingRule: {
+            /** @description Stable name */
+            key: string;
+            /** @description What it says */
             words: string;
         };
         StylingSafety: {

@@ -18,10 +18,6 @@ const { act, error } = useAct(async () => {
 })
 const log = (out: boolean) =>
   act(() => ask(api.POST('/api/dishes/{id}/moments', { params: { path: { id: props.bench.dishId } }, body: { out } })))
-const rules = [
-  { key: 'two', words: '2 hours, then nobody eats it' },
-  { key: 'two-four', words: '2 hours, then at once; 4 hours, then nobody' },
-]
 </script>
 
 <template>
@@ -39,7 +35,7 @@ const rules = [
       <label class="rule"
         >By
         <ChoiceField :model-value="rule || 'two'" aria-label="How long food may stand" @change="emit('rule', $event)"
-          ><option v-for="r in rules" :key="r.key" :value="r.key">{{ r.words }}</option></ChoiceField
+          ><option v-for="r in bench.rules" :key="r.key" :value="r.key">{{ r.words }}</option></ChoiceField
         ></label
       >
     </div>
