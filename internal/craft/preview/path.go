@@ -456,6 +456,15 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 	through := light.RGB{1, 1, 1}
 	for step := range 10 {
 		h, ok := s.meet(o, d, math.Inf(1))
+		if s.steam != nil {
+			way := math.Inf(1)
+			if ok {
+				way = h.t
+			}
+			adds, lets := s.steam.across(o, d, way)
+			f.clean = f.clean.Plus(adds.Through(through))
+			through = through.Times(lets)
+		}
 		if !ok {
 			f.clean = f.clean.Plus(s.beyond(o, d).Through(through))
 			if step == 0 {

@@ -55,6 +55,9 @@ func NewShotUntil(ctx context.Context, s scene.Set, x exposure.Settings, focusMm
 	}
 	shot := &Shot{stage: newStage(s, objects), W: w, H: h,
 		lens: lens{at: s.Lens(), right: right, up: upV, forward: forward, across: across, high: up, image: image, radius: s.Camera.FocalMm / x.Aperture / 2, focus: focusMm}}
+	if over, ok := s.SteamOver(); ok {
+		shot.stage.steams(over, s.Lens())
+	}
 	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
 	if err != nil {
 		m = 0

@@ -49,6 +49,7 @@ type stage struct {
 	set   light.Set
 	room  light.RGB    // what a ray that leaves the set sees all round, cd/m²
 	walls *light.Walls // and what it sees of the room it stands in
+	steam *steam       // over the dish; nil for none
 	tris  []triangle
 	flats []flat // large rectangles, met one by one: in the tree they would overlap everything
 }

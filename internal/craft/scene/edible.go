@@ -321,6 +321,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 		dish.levelMm = food.fill()*H - base
 		dish.insideMm = func(z float64) float64 { return v.InsideAt(base + z) }
 		dish.tallMm = top - food.fill()*H
+		dish.layered = food.slabs(v, food.fill()*H)
 	}
 	if parts, ok := s.ofLarder(o.Kind, dish); ok {
 		o.Parts = parts
@@ -332,7 +333,10 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	case "liquid":
 		// The drink itself is part of the vessel; what floats on it is here.
 		level := food.fill() * H
-		if above > 0 { // foam or cream on top
+		if len(food.Layers) > 0 && ves.ofGlass() { // all of it is the vessel's but a face to look for
+			a := drink.Absorbs(food.Layers[len(food.Layers)-1].Colour, food.strength())
+			o.Parts = []Part{{surface(v.InsideAt(level)*0.5, level-0.6, f), withHollow(clear(drinkIndex, drinkIndex, a, a))}}
+		} else if above > 0 { // foam or cream on top
 			rr := v.InsideAt(level) - 0.5
 			o.Parts = []Part{{shape.Heap(rr, math.Max(2, top-level), 0.03, 5, seed, int(f)).Moved(0, at(0, 0, level)), edibleStuff(orElse(food.Garnish, "#efe6d6"), "", "cream")}}
 		} else if !ves.ofGlass() {

@@ -24,6 +24,7 @@ type serving struct {
 	deep            bool                      // served in something with a wall, not on a plate
 	levelMm         float64                   // how high it is filled, for what fills its vessel
 	insideMm        func(zMm float64) float64 // how wide that is inside, a radius, over its floor
+	layered         []slab                    // what it has in layers; none for the usual ones
 	seed            int64
 	f               Fineness
 }

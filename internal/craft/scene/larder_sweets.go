@@ -126,14 +126,19 @@ func (v serving) crumble() []Part {
 
 // layers fill a clear glass, each to its own height, with fruit or crumbs on top.
 func (v serving) layers() []Part {
-	const n = 5
 	colours := []string{v.colour, creamColour, orElse(v.garnish, "#a5364f"), creamColour, v.colour}
 	kinds := []string{"cake", "cream", "wet", "cream", "cake"}
 	shares := []float64{0.2, 0.2, 0.18, 0.22, 0.2}
+	if len(v.layered) > 0 { // as the layers lab has them: by volume, drawn by height
+		colours, kinds, shares = nil, nil, nil
+		for _, l := range v.layered {
+			colours, kinds, shares = append(colours, l.colour), append(kinds, "cream"), append(shares, (l.to-l.from)/(v.layered[len(v.layered)-1].to-v.layered[0].from))
+		}
+	}
 	top := v.levelMm
 	z := 0.6
 	var out []Part
-	for i := range n {
+	for i := range colours {
 		next := z + (top-0.6)*shares[i]
 		var outline []shape.RZ
 		outline = append(outline, shape.RZ{Z: z})
@@ -148,6 +153,6 @@ func (v serving) layers() []Part {
 	r := v.insideMm(top) - 1
 	cream := asHigh(shape.Heap(r*0.82, v.tallMm*0.62, 0.1, r*0.5, v.seed, int(v.f)+6), v.tallMm*0.62).Moved(0, at(0, 0, top-0.5))
 	out = append(out, Part{cream, edibleStuff(creamColour, "", "cream")})
-	fruit := Thing{Kind: "scatter", Piece: "berry", WidthMm: r * 1.1, HeightMm: math.Min(v.tallMm*0.34, r*0.4), Count: 5, Colour: colours[2]}
+	fruit := Thing{Kind: "scatter", Piece: "berry", WidthMm: r * 1.1, HeightMm: math.Min(v.tallMm*0.34, r*0.4), Count: 5, Colour: colours[min(2, len(colours)-1)]}
 	return append(out, fruit.settled([]Object{boundOf(out)}, v.seed, v.f)...)
 }

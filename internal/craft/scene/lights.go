@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/sun"
+
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -362,6 +363,7 @@ func (s Set) Copy() Set {
 	out.Cards = append([]Card{}, s.Cards...)
 	out.Things = append([]Thing{}, s.Things...)
 	out.Views = append([]View{}, s.Views...)
+	out.Food.Layers = slices.Clone(s.Food.Layers)
 	return out
 }
 

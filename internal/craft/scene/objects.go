@@ -98,7 +98,7 @@ func (s Set) ObjectsUntil(ctx context.Context, f Fineness) ([]Object, error) {
 		out = append(out, s.foodObject(inside, floor, f))
 	}
 	if f == Smooth && s.InState().PourMm > 0 { // and for pictures alone
-		out = append(out, s.stream(inside, floor, f))
+		out = append(out, s.stream(inside, floor, f)...)
 	}
 	for i, t := range s.Things {
 		if err := ctx.Err(); err != nil {
@@ -285,6 +285,10 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 	}
 	o := Object{Key: "vessel", Name: "Vessel", Kind: v.Kind, Thing: -1, Foot: at(v.XMm, v.YMm, floor), Solid: v.DiameterMm / 2, Inside: in.RimMm(), Colour: st.Colour}
 	o.Parts = vesselParts(in, st, glass, tintOf(v.Colour), level, holds, f)
+	layers := s.Food.slabs(in, level)
+	if glass && len(layers) > 0 && s.Food.liquid(v) {
+		o.Parts = layeredParts(in, tintOf(v.Colour), layers, f)
+	}
 	if v.Kind == "mug" {
 		m := shape.Handle(v.DiameterMm/2, v.HeightMm*0.22, v.HeightMm*0.78, v.DiameterMm*0.34, math.Max(7, v.DiameterMm*0.1)).Moved(-30, at(0, 0, 0))
 		h := st

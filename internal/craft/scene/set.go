@@ -8,10 +8,12 @@
 package scene
 
 import (
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/words"
 	"math"
 
 	"figladder/internal/craft/light"
+
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -77,18 +79,19 @@ func (v Vessel) ofGlass() bool { return v.Material == "glass" || v.Material == "
 
 // Food is what is in the vessel.
 type Food struct {
-	Name      string       `json:"name" maxLength:"120" doc:"What it is"`
-	AboveMm   float64      `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
-	Colour    string       `json:"colour" doc:"#rrggbb"`
-	Garnish   string       `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
-	Form      string       `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells,tart,pie,cake,loaf,toast,noodles,rice,burger,leaves,biscuits,bird,joint,fish,skewers,soup,eggs,balls,dumplings,pancakes,pudding,crumble,layers,pizza,sandwich,curry" doc:"Its shape; empty is usual for its vessel"`
-	Finish    words.Finish `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
-	Strength  float64      `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
-	FillShare float64      `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
-	Best      string       `json:"best" enum:",near,far,left,right" doc:"Where its best side looks; empty when it has none"`
-	PourMm    float64      `json:"pourMm" doc:"Something is poured on it from so high above the rim; 0 for nothing"`
-	Steams    bool         `json:"steams" doc:"Whether steam is to be seen"`
-	Movement  float64      `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
+	Name      string        `json:"name" maxLength:"120" doc:"What it is"`
+	AboveMm   float64       `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
+	Colour    string        `json:"colour" doc:"#rrggbb"`
+	Garnish   string        `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
+	Form      string        `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells,tart,pie,cake,loaf,toast,noodles,rice,burger,leaves,biscuits,bird,joint,fish,skewers,soup,eggs,balls,dumplings,pancakes,pudding,crumble,layers,pizza,sandwich,curry" doc:"Its shape; empty is usual for its vessel"`
+	Finish    words.Finish  `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
+	Strength  float64       `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`
+	FillShare float64       `json:"fillShare" doc:"Drink or soup: how full the vessel is, 0 to 1 of its height; 0 is usual"`
+	Best      string        `json:"best" enum:",near,far,left,right" doc:"Where its best side looks; empty when it has none"`
+	PourMm    float64       `json:"pourMm" doc:"Something is poured on it from so high above the rim; 0 for nothing"`
+	Steams    bool          `json:"steams" doc:"Whether steam is to be seen"`
+	Layers    []drink.Layer `json:"layers,omitempty" maxItems:"9" doc:"Drink: what lies on one another in it, from below; each has its share of what is in the glass. Empty is one drink"`
+	Movement  float64       `json:"movementMmS" doc:"Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish"`
 }
 
 // Camera is the body, lens and where they are.

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -28,20 +29,21 @@ type SketchShape struct {
 }
 
 // Drawn is what of a set shows in its sketch; sets that agree in it look alike.
-type Drawn struct {
-	Table  Table
-	Vessel Vessel
-	Food   Food
-	Camera Camera
-}
+type Drawn string
 
 // Drawn returns it.
 func (s Set) Drawn() Drawn {
 	s = s.shown()
-	if s.Ground.On { // what lies under the dish fills the most of a sketch
-		s.Table.Colour = s.Ground.Colour
+	s.Table.Colour = s.sketchGround()
+	return Drawn(fmt.Sprint(s.Table, s.Vessel, s.Food, s.Camera))
+}
+
+// sketchGround is the colour of what fills the most of a sketch: what lies under the dish, or the table.
+func (s Set) sketchGround() string {
+	if s.Ground.On {
+		return s.Ground.Colour
 	}
-	return Drawn{s.Table, s.Vessel, s.Food, s.Camera}
+	return s.Table.Colour
 }
 
 // sketchLong is the long side of a sketch, units.
@@ -72,7 +74,7 @@ func (s Set) Sketch() Sketch {
 		edge = math.Max(0, math.Min(h, p.Y))
 	}
 	add("wall", "#8d8580", []r2.Vec{{X: 0, Y: 0}, {X: w, Y: 0}, {X: w, Y: edge}, {X: 0, Y: edge}})
-	add("table", s.Drawn().Table.Colour, []r2.Vec{{X: 0, Y: edge}, {X: w, Y: edge}, {X: w, Y: h}, {X: 0, Y: h}})
+	add("table", s.sketchGround(), []r2.Vec{{X: 0, Y: edge}, {X: w, Y: edge}, {X: w, Y: h}, {X: 0, Y: h}})
 	foot := r3.Vec{X: s.Vessel.XMm, Y: s.Vessel.YMm}
 	ring := func(r, z float64) []r2.Vec {
 		var out []r2.Vec

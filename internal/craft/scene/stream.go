@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"figladder/internal/craft/drink"
-	"figladder/internal/craft/light"
 	"figladder/internal/craft/optics"
 	"figladder/internal/craft/shape"
 	"figladder/internal/craft/styling"
@@ -21,7 +20,8 @@ const (
 )
 
 // stream is what is poured on the dish, from where it leaves the jug down to where it lands: it thins as it speeds up.
-func (s Set) stream(inside shape.Vessel, floor float64, f Fineness) Object {
+// With it come the jug and whoever holds it.
+func (s Set) stream(inside shape.Vessel, floor float64, f Fineness) []Object {
 	food := s.InState()
 	o := Object{Key: "stream", Name: "Pour", Kind: "stream", Thing: -2, Edible: true, Foot: at(s.Vessel.XMm, s.Vessel.YMm, floor)}
 	drinks := food.liquid(s.Vessel)
@@ -75,11 +75,15 @@ func (s Set) stream(inside shape.Vessel, floor float64, f Fineness) Object {
 		st.Colour = linear(food.Garnish)
 	}
 	if drinks && s.OfGlass() {
-		st = clear(1, drinkIndex, light.RGB{}, drink.Absorbs(food.Colour, food.strength()))
+		st = wetStuff(drink.Absorbs(food.Colour, food.strength()))
 	}
 	o.Colour = linear(food.Colour)
 	o.Parts = []Part{{m, st}}
+	if drinks {
+		o.Parts = append(o.Parts, splash(at(0, 0, lands), inside.InsideAt(lands), st)...)
+	}
 	// Beside the middle, as a hand would.
-	o.place(at(s.Vessel.XMm+0.3*inside.InsideAt(lands), s.Vessel.YMm, floor), 0)
-	return o
+	beside := at(s.Vessel.XMm+0.3*inside.InsideAt(lands), s.Vessel.YMm, floor)
+	o.place(beside, 0)
+	return append([]Object{o}, pouring(r3.Add(beside, r3.Vec{X: leaves * whole, Z: top + streamMm/2}), f)...)
 }

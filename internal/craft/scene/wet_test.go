@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // wet is a drink in a tall glass.
@@ -73,9 +74,24 @@ func TestAPourFallsIntoTheDrink(t *testing.T) {
 		}
 	}
 	require.NotNil(t, stream)
+	var jug Object
+	for _, o := range s.Objects(Smooth) {
+		if o.Key == "jug" {
+			jug = o
+		}
+	}
+	lip := math.Inf(1) // the stream begins at the jug's spout
+	for _, p := range jug.Parts[0].Mesh.P {
+		for _, q := range stream.Parts[0].Mesh.P {
+			lip = math.Min(lip, r3.Norm(r3.Sub(p, q)))
+		}
+	}
+	assert.Less(t, lip, streamMm/2.)
+	assert.Greater(t, jug.Lo.Z, s.Vessel.HeightMm+5, "it does not knock against the glass")
 	top, lands := s.Vessel.HeightMm+90, 0.8*s.Vessel.HeightMm
 	assert.InDelta(t, top, stream.Hi.Z, 0.5)
 	assert.InDelta(t, lands, stream.Lo.Z, 0.5)
+	assert.Len(t, stream.Parts, 3, "with a ring and drops where it lands")
 	m := stream.Parts[0].Mesh
 	edges := map[[2]int32]int{}
 	for _, f := range m.T {

@@ -132,11 +132,23 @@ var (
 	TwoFour  = Rule{"two-four", "2 hours, then at once; 4 hours, then nobody", 4 * time.Hour, 2 * time.Hour}
 )
 
-// Rules are those, the stricter first.
-var Rules = []Rule{TwoHours, TwoFour}
+// Own is a rule of the studio's own: so many minutes, 5 to 480, then nobody eats it. None told is two hours.
+func Own(minutes int) Rule {
+	if minutes < 5 || minutes > 480 {
+		minutes = 120
+	}
+	d := time.Duration(minutes) * time.Minute
+	return Rule{"own", "your own time, then nobody eats it", d, d}
+}
 
-// RuleOf is the rule of a key; the strictest for none.
-func RuleOf(key string) Rule {
+// Rules are those, the stricter first, and one's own.
+var Rules = []Rule{TwoHours, TwoFour, Own(0)}
+
+// RuleOf is the rule of a key; the strictest for none. Minutes are those of one's own.
+func RuleOf(key string, minutes int) Rule {
+	if key == "own" {
+		return Own(minutes)
+	}
 	for _, r := range Rules {
 		if r.Key == key {
 			return r

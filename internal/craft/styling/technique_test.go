@@ -161,5 +161,8 @@ func TestTimeBetweenFiveAndSixty(t *testing.T) {
 	assert.Equal(t, "refuse", StoodFor(on, at(345), TwoFour).State)
 	assert.InDelta(t, 100, StoodFor([]Moment{moments[3], moments[1], moments[0], moments[2]}, at(300), TwoHours).Minutes, 1e-9, "whatever the order they were written in")
 	assert.Zero(t, StoodFor([]Moment{{at(30), true}, {at(10), true}}, at(5), TwoHours).Minutes, "what has not come yet counts nothing")
+	assert.Equal(t, "refuse", StoodFor(on, at(221), RuleOf("own", 60)).State, "one's own rule")
+	assert.Equal(t, TwoHours.Refuse, RuleOf("own", 100000).Refuse, "which is no way round a rule")
+	assert.Equal(t, TwoHours, RuleOf("", 0))
 	assert.Contains(t, StoodFor(nil, at(0), TwoHours).Words, "local rules come first")
 }

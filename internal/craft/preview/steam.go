@@ -1,0 +1,168 @@
+package preview
+
+import (
+	"math"
+
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// steam is fine drops in the air: they take light out of its way and send it on, most of it nearly straight. Light that
+// has met a second drop is left out (what is seen of steam is thin), and so is its shadow.
+type steam struct {
+	scene.Steam
+	per  r3.Vec // cells a mm
+	step float64
+	glow [3 * 3 * 5]light.RGB // what the drops send to the lens, cd/m², at places of the box
+}
+
+// forward is how much of what drops send on goes nearly straight: the asymmetry of a fog's drops (van de Hulst 1980 has
+// 0.85 for clouds).
+const forward = 0.85
+
+// phase is what share of the light that meets drops goes on at an angle of this cosine, a steradian (Henyey &
+// Greenstein 1941).
+func phase(cos float64) float64 {
+	const g = forward
+	d := 1 + g*g - 2*g*cos
+	return (1 - g*g) / (4 * math.Pi * d * math.Sqrt(d))
+}
+
+// phased draws a direction about d as drops send light on.
+func phased(d r3.Vec, u, v float64) r3.Vec {
+	const g = forward
+	q := (1 - g*g) / (1 - g + 2*g*u)
+	c := max(-1, min(1, (1+g*g-q*q)/(2*g)))
+	a, b := frame(d)
+	s := math.Sqrt(max(0, 1-c*c))
+	sin, cos := math.Sincos(2 * math.Pi * v)
+	return r3.Add(r3.Scale(c, d), r3.Add(r3.Scale(s*cos, a), r3.Scale(s*sin, b)))
+}
+
+// How many places of each lamp are asked, and how many paths followed, for one place in the steam.
+const (
+	steamPlaces = 36
+	steamPaths  = 160
+)
+
+// steams puts steam on the stage, as a lens sees it. What its drops send to the lens changes slowly from place to
+// place, so it is worked out for a few and kept: a picture has no grain from it.
+func (s *stage) steams(over scene.Steam, lens r3.Vec) {
+	st := &steam{Steam: over}
+	size := r3.Sub(over.Hi, over.Lo)
+	st.per = r3.Vec{X: float64(over.Cells[0]) / size.X, Y: float64(over.Cells[1]) / size.Y, Z: float64(over.Cells[2]) / size.Z}
+	st.step = 1 / st.per.X
+	for i := range st.glow {
+		x, y, z := i%3, i/3%3, i/9
+		// The middle of a plume matters, not the corners of its box.
+		p := r3.Vec{X: over.Lo.X + size.X*(0.25+0.25*float64(x)), Y: over.Lo.Y + size.Y*(0.25+0.25*float64(y)), Z: over.Lo.Z + size.Z*(0.02+0.24*float64(z))}
+		st.glow[i] = s.sentOn(p, unit(r3.Sub(p, lens)), i)
+	}
+	s.steam = st
+}
+
+// sentOn is what drops at p send back along d: light from lamps and sun past what stands in the way, and from
+// everything else.
+func (s *stage) sentOn(p, d r3.Vec, place int) light.RGB {
+	var sum light.RGB
+	if sun := s.sun; sun != nil {
+		sum = sum.Plus(s.sunAt(p, light.RGB{}).Times(phase(r3.Dot(sun.Toward, d))))
+	}
+	for i := range s.lamps {
+		l := &s.lamps[i]
+		q := seen(&l.Rect, p)
+		if q.steradian <= 0 || r3.Dot(r3.Sub(p, l.Centre), l.n) <= 0 {
+			continue
+		}
+		for k := range steamPlaces {
+			r := newDice(place, k, int64(i)+71)
+			at := q.draw(r.roll(), r.roll())
+			w := unit(r3.Sub(at, p))
+			sum = sum.Plus(l.shows(p, w).Through(s.reach(p, at, light.RGB{})).Times(phase(r3.Dot(w, d)) * q.steradian / steamPlaces))
+		}
+	}
+	for k := range steamPaths {
+		r := newDice(place, k, 97)
+		// Half go on as drops send light, half any way: what is bright may lie aside.
+		w := phased(d, r.roll(), r.roll())
+		if k&1 == 1 {
+			z, a := 2*r.roll()-1, 2*math.Pi*r.roll()
+			sin, cos := math.Sincos(a)
+			c := math.Sqrt(max(0, 1-z*z))
+			w = r3.Vec{X: c * cos, Y: c * sin, Z: z}
+		}
+		f := phase(r3.Dot(w, d))
+		k := f / (0.5*f + 0.5/(4*math.Pi)) / steamPaths
+		sum = sum.Plus(s.trace(onward{o: p, d: w, weight: light.White(1)}, light.White(k), 1, &r))
+	}
+	return sum
+}
+
+// across is what steam adds along a ray up to a length, and what share it lets through.
+func (v *steam) across(o, d r3.Vec, most float64) (light.RGB, float64) {
+	near, far := 0.0, most
+	for _, axis := range [3][4]float64{{o.X, d.X, v.Lo.X, v.Hi.X}, {o.Y, d.Y, v.Lo.Y, v.Hi.Y}, {o.Z, d.Z, v.Lo.Z, v.Hi.Z}} {
+		if axis[1] == 0 {
+			if axis[0] < axis[2] || axis[0] > axis[3] {
+				return light.RGB{}, 1
+			}
+			continue
+		}
+		a, b := (axis[2]-axis[0])/axis[1], (axis[3]-axis[0])/axis[1]
+		near, far = max(near, min(a, b)), min(far, max(a, b))
+	}
+	if near >= far {
+		return light.RGB{}, 1
+	}
+	steps := int((far-near)/v.step) + 1
+	ds := (far - near) / float64(steps)
+	let, mean, weight := 1.0, 0.0, 0.0
+	for i := range steps {
+		t := near + (float64(i)+0.5)*ds
+		takes := let * (1 - math.Exp(-ds*v.dims(r3.Add(o, r3.Scale(t, d)))))
+		let -= takes
+		mean += takes * t
+		weight += takes
+	}
+	if weight == 0 {
+		return light.RGB{}, 1
+	}
+	return v.glowAt(r3.Add(o, r3.Scale(mean/weight, d))).Times(weight), let
+}
+
+// dims is what a place takes out of light, natural units a mm, between the cells' middles.
+func (v *steam) dims(p r3.Vec) float64 {
+	x, y, z := (p.X-v.Lo.X)*v.per.X-0.5, (p.Y-v.Lo.Y)*v.per.Y-0.5, (p.Z-v.Lo.Z)*v.per.Z-0.5
+	i, fx := between(x, v.Cells[0])
+	j, fy := between(y, v.Cells[1])
+	k, fz := between(z, v.Cells[2])
+	at := func(k int) float64 {
+		a := i + v.Cells[0]*(j+v.Cells[1]*k)
+		b := a + v.Cells[0]
+		return (1-fy)*((1-fx)*float64(v.Dims[a])+fx*float64(v.Dims[a+1])) + fy*((1-fx)*float64(v.Dims[b])+fx*float64(v.Dims[b+1]))
+	}
+	return (1-fz)*at(k) + fz*at(k+1)
+}
+
+// between is the lower of two of n neighbours and how far to the next, 0 to 1.
+func between(x float64, n int) (int, float64) {
+	x = max(0, min(float64(n-1)-1e-9, x))
+	i := int(x)
+	return i, x - float64(i)
+}
+
+// glowAt is what a place sends to the lens.
+func (v *steam) glowAt(p r3.Vec) light.RGB {
+	size := r3.Sub(v.Hi, v.Lo)
+	i, fx := between(((p.X-v.Lo.X)/size.X-0.25)*4, 3)
+	j, fy := between(((p.Y-v.Lo.Y)/size.Y-0.25)*4, 3)
+	k, fz := between(((p.Z-v.Lo.Z)/size.Z-0.02)/0.24, 5)
+	var out light.RGB
+	for c := range 8 {
+		w := [2]float64{1 - fx, fx}[c&1] * [2]float64{1 - fy, fy}[c>>1&1] * [2]float64{1 - fz, fz}[c>>2]
+		out = out.Plus(v.glow[i+(c&1)+3*(j+(c>>1&1))+9*(k+(c>>2))].Times(w))
+	}
+	return out
+}

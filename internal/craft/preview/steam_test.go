@@ -1,0 +1,138 @@
+package preview
+
+import (
+	"math"
+	"testing"
+
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// evenSteam fills a box with the same steam everywhere.
+func evenSteam(dims float32) scene.Steam {
+	v := scene.Steam{Lo: r3.Vec{X: -50, Y: -50}, Hi: r3.Vec{X: 50, Y: 50, Z: 200}, Cells: [3]int{8, 8, 16}}
+	v.Dims = make([]float32, 8*8*16)
+	for i := range v.Dims {
+		v.Dims[i] = dims
+	}
+	return v
+}
+
+// Whatever meets a drop goes on somewhere, 0.85 of it on the mean straight on, and directions are drawn as often as
+// the phase function has it.
+func TestDropsSendOnAllThatTheyTake(t *testing.T) {
+	const n = 200000
+	sum, mean := 0.0, 0.0
+	for i := range n {
+		c := 2*(float64(i)+0.5)/n - 1
+		sum += phase(c) * 2 * math.Pi * 2 / n
+		mean += c * phase(c) * 2 * math.Pi * 2 / n
+	}
+	assert.InDelta(t, 1, sum, 1e-4)
+	assert.InDelta(t, forward, mean, 1e-4)
+	d := unit(r3.Vec{X: 1, Y: -2, Z: 0.5})
+	drawn, beyond, want := 0.0, 0, 0.0
+	for i := range n {
+		c := r3.Dot(phased(d, (float64(i)+0.5)/n, math.Mod(float64(i)*0.618034, 1)), d)
+		drawn += c / n
+		if c < 0.5 {
+			beyond++
+		}
+		if c := 2*(float64(i)+0.5)/n - 1; c < 0.5 {
+			want += phase(c) * 2 * math.Pi * 2 / n
+		}
+	}
+	assert.InDelta(t, forward, drawn, 1e-3)
+	assert.InDelta(t, want, float64(beyond)/n, 2e-3)
+}
+
+// Straight through it light falls off as Beer and Lambert have it, whatever way the ray takes.
+func TestSteamDimsByItsLength(t *testing.T) {
+	s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}})
+	s.walls, s.room = nil, light.RGB{}
+	s.done()
+	s.steams(evenSteam(0.004), r3.Vec{Y: -600, Z: 100})
+	for _, x := range []struct {
+		from, to r3.Vec
+		mm, most float64
+	}{
+		{r3.Vec{Y: -600, Z: 100}, r3.Vec{Y: 600, Z: 100}, 100, 1e9},
+		{r3.Vec{Y: -600, Z: 100}, r3.Vec{Y: 600, Z: 100}, 50, 600}, // something stands in the middle
+		{r3.Vec{X: 10, Y: 10, Z: 600}, r3.Vec{X: 10, Y: 10, Z: -600}, 200, 1e9},
+		{r3.Vec{X: -100, Y: -100, Z: 100}, r3.Vec{X: 100, Y: 100, Z: 100}, 100 * math.Sqrt2, 1e9},
+		{r3.Vec{X: 80, Y: -600, Z: 100}, r3.Vec{X: 80, Y: 600, Z: 100}, 0, 1e9}, // beside it
+	} {
+		_, lets := s.steam.across(x.from, unit(r3.Sub(x.to, x.from)), x.most)
+		assert.InDelta(t, math.Exp(-0.004*x.mm), lets, 1e-4, "%+v", x)
+	}
+}
+
+// Where everything is as bright, steam is not seen: what it takes it puts back (a white furnace).
+func TestSteamVanishesInAnEvenRoom(t *testing.T) {
+	s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}})
+	s.walls, s.room = nil, light.RGB{100, 60, 20}
+	s.done()
+	eye := r3.Vec{Y: -600, Z: 100}
+	s.steams(evenSteam(0.01), eye)
+	r := newDice(1, 1, 1)
+	for _, to := range []r3.Vec{{Z: 100}, {X: 30, Z: 40}, {X: -20, Y: 10, Z: 180}} {
+		got := s.look(eye, unit(r3.Sub(to, eye)), &r, nil).clean
+		for c, want := range []float64{100, 60, 20} {
+			assert.InEpsilon(t, want, got[c], 0.02)
+		}
+	}
+}
+
+// A lamp behind makes steam far brighter than the same lamp beside the lens, as drops send light on (L8).
+func TestSteamWantsLightFromBehind(t *testing.T) {
+	glow := func(lamp r3.Vec) float64 {
+		s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}, Sources: []light.Source{lampAt(lamp, 150, 1000)}})
+		s.walls, s.room = nil, light.RGB{}
+		s.done()
+		eye := r3.Vec{Y: -600, Z: 100}
+		s.steams(evenSteam(0.004), eye)
+		adds, _ := s.steam.across(eye, r3.Vec{Y: 1}, 1e9)
+		return adds.Lux()
+	}
+	behind, beside, before := glow(r3.Vec{X: 250, Y: 700, Z: 300}), glow(r3.Vec{X: 745, Z: 300}), glow(r3.Vec{X: 250, Y: -700, Z: 300})
+	assert.Greater(t, behind, 6*beside)
+	assert.Greater(t, beside, before)
+	// Against the closed form for a small lamp: phase times what falls on the drops.
+	place := r3.Vec{X: 250, Y: 700, Z: 200}
+	far := r3.Norm(place)
+	lux := 1000 * 0.15 * 0.15 / (far * far / 1e6) * place.Z / far // it faces down
+	want := (1 - math.Exp(-0.004*100)) * lux * phase(place.Y/far)
+	assert.InEpsilon(t, want, behind, 0.12, "drops all along the way, so the angle differs a little")
+}
+
+// The demo's own steam: thickest low over the drink, gone at the top of its box, none when nothing steams.
+func TestSteamOverADish(t *testing.T) {
+	s := dark()
+	_, ok := s.SteamOver()
+	assert.False(t, ok)
+	s.Food.Steams = true
+	v, ok := s.SteamOver()
+	require.True(t, ok)
+	assert.InDelta(t, 0.8*s.Vessel.HeightMm, v.Lo.Z, 1e-9, "it rises from the drink")
+	layer := func(k int) (sum, most float64) {
+		n := v.Cells[0] * v.Cells[1]
+		for _, x := range v.Dims[k*n : (k+1)*n] {
+			sum += float64(x)
+			most = math.Max(most, float64(x))
+		}
+		return
+	}
+	low, _ := layer(v.Cells[2] / 8)
+	high, _ := layer(v.Cells[2] * 3 / 4)
+	assert.Greater(t, low, high)
+	end, _ := layer(v.Cells[2] - 1)
+	assert.Less(t, end, low/100)
+	for k := range v.Cells[2] {
+		_, most := layer(k)
+		assert.Less(t, most, 0.05, "never thicker than the most fine water allows")
+	}
+}

@@ -1,0 +1,90 @@
+package scene
+
+import (
+	"math"
+
+	"figladder/internal/craft/shape"
+	"figladder/internal/craft/styling"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Steam is what is seen over a hot dish, as pictures have it: how much light each place of an upright box takes out of
+// its way. Checks and readings know nothing of it.
+type Steam struct {
+	Lo, Hi r3.Vec
+	Cells  [3]int    // along x, y and z
+	Dims   []float32 // natural units a mm at the middles of cells, x first
+}
+
+// How the wisps are made (start values of our own): what hot air there is hangs in sheets, thin and bent; between them
+// is the room's. They bend the more the higher they are, and are longer than broad.
+const (
+	steamTallMm = 230.0
+	steamCellMm = 2.5
+	sheetMm     = 29
+	longer      = 2.3
+	bendMm      = 30
+	bentOverMm  = 70
+)
+
+// SteamOver returns the steam over the dish, and false when nothing steams.
+func (s Set) SteamOver() (Steam, bool) {
+	s = s.shown()
+	food := s.InState()
+	if !food.Steams {
+		return Steam{}, false
+	}
+	in := shape.VesselOf(s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm, 0)
+	foot := s.TopMm()
+	radius := in.RimMm()
+	if food.liquid(s.Vessel) {
+		foot = food.fill() * s.Vessel.HeightMm
+		radius = in.InsideAt(foot)
+	}
+	p := styling.UsualPlume(radius)
+	wide := p.Radius(steamTallMm) + bendMm
+	out := Steam{Lo: at(s.Vessel.XMm-wide, s.Vessel.YMm-wide, foot), Hi: at(s.Vessel.XMm+wide, s.Vessel.YMm+wide, foot+steamTallMm)}
+	across, up := max(4, int(2*wide/steamCellMm)), steamTallMm/steamCellMm
+	out.Cells = [3]int{across, across, int(up)}
+	out.Dims = make([]float32, across*across*out.Cells[2])
+	// In a cup or deep bowl the walls keep it together up to the rim.
+	rim := math.Max(0, s.Vessel.HeightMm-foot)
+	i := 0
+	for c := range out.Cells[2] {
+		z := (float64(c) + 0.5) * steamTallMm / float64(out.Cells[2])
+		share, r := p.Share(math.Max(0, z-rim)), p.Radius(math.Max(0, z-rim))
+		fades := 1 - smooth((z/steamTallMm-0.6)/0.4) // nothing ends in a plane
+		for b := range out.Cells[1] {
+			y := (float64(b)+0.5)*2*wide/float64(out.Cells[1]) - wide
+			for a := range out.Cells[0] {
+				x := (float64(a)+0.5)*2*wide/float64(out.Cells[0]) - wide
+				out.Dims[i] = float32(styling.Dims(p.Fine(share*wisp(x, y, z, r))) * fades)
+				i++
+			}
+		}
+	}
+	return out, true
+}
+
+// wisp is how much more or less than the mean of its height a place has of what rises.
+func wisp(x, y, z, r float64) float64 {
+	k := math.Min(1, z/80)
+	bent := func(seed int64) float64 { return shape.Noise(x/bentOverMm, y/bentOverMm, z/bentOverMm/1.4, seed) - 0.5 }
+	x, y = x+k*bendMm*2*bent(3), y+k*bendMm*2*bent(5)
+	d := (x*x + y*y) / (r * r)
+	if d > 4 {
+		return 0
+	}
+	z += 2 * bendMm * bent(7)
+	sheet := func(grain float64, seed int64) float64 {
+		return 1 - math.Abs(2*shape.Noise(x/grain, y/grain, z/grain/longer, seed)-1)
+	}
+	v := math.Pow(sheet(sheetMm, 11), 5) * (0.35 + 0.9*sheet(sheetMm/2.7, 13))
+	return 1.5 * v * math.Exp(-d*1.4)
+}
+
+func smooth(t float64) float64 {
+	t = math.Min(1, math.Max(0, t))
+	return t * t * (3 - 2*t)
+}
