@@ -150,7 +150,9 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 	if err != nil {
 		return err
 	}
-	server := newServer(api.New(st, ui.Handler(), options))
+	answers := api.New(st, ui.Handler(), options)
+	server := newServer(answers)
+	server.RegisterOnShutdown(answers.Hush)
 	go func() { failed <- server.Serve(listener) }()
 	say("")
 	say("Fig Ladder is at http://%s", listener.Addr())

@@ -9,12 +9,14 @@ import (
 	"time"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
 	"figladder/internal/store"
 	"figladder/internal/studio"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/day"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/out"
 )
@@ -174,6 +176,23 @@ func (l *loader) take(shotID string, keep bool) {
 		_, err = l.st.Frames.Keep(l.ctx, l.who, f.Key, f.Version, true)
 	}
 	l.err = err
+}
+
+// day takes one of the days that are offered.
+func (l *loader) day(shootID string, style dayplan.Style) {
+	if l.err != nil {
+		return
+	}
+	o, err := l.st.Day.OffersOf(l.ctx, shootID)
+	if err != nil {
+		l.err = err
+		return
+	}
+	for _, x := range o.Offers {
+		if x.Style == style {
+			_, l.err = l.st.Day.Take(l.ctx, l.who, shootID, day.Taking{Style: style, Starts: x.Starts})
+		}
+	}
 }
 
 func (l *loader) finish(shotID string, approve bool) {

@@ -13,6 +13,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
@@ -236,6 +237,13 @@ type SeriesRow struct {
 	Base
 	ShootID string       `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Terms   series.Terms `gorm:"serializer:json" json:"terms" doc:"What days offer and cost"`
+}
+
+// DayRow is a shoot's day: one a shoot.
+type DayRow struct {
+	Base
+	ShootID string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	Day     dayplan.Doc `gorm:"serializer:json" json:"day" doc:"What is said of it, and the plan that was taken"`
 }
 
 // ReferenceRow is a picture or note with what to take from it.

@@ -33,6 +33,7 @@ var registered = []kind{
 	table[SetRow]("sets", ""),
 	table[Frame]("frames", "Frame"),
 	table[Approval]("approvals", ""),
+	table[DayRow]("days", ""),
 	table[HoldRow]("holds", ""),
 	table[MomentRow]("moments", ""),
 }

@@ -14,6 +14,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
@@ -21,8 +22,10 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	cupboardroom "figladder/internal/studio/cupboard"
+	"figladder/internal/studio/day"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/studiotest"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -245,6 +248,42 @@ func TestDeedsOfStylingGoBackAndForth(t *testing.T) {
 	})
 }
 
+func TestDeedsOfTheDayGoBackAndForth(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	version := func() int {
+		b, err := k.Day.BenchOf(ctx, shoot.Key)
+		require.NoError(t, err)
+		return b.Version
+	}
+	hero := studiotest.Hero(shots).Key
+	// change is what all of them write through.
+	walk(t, k, shoot.Key, []step{
+		{"change", func() error {
+			terms := dayplan.StartTerms()
+			terms.FrameMin = 12
+			_, err := k.Day.Say(ctx, k.Owner, shoot.Key, day.TermsOfDay{Terms: terms, Own: []dayplan.OwnJob{{Key: "a", Name: "Fetch ice", Min: 20, Hands: 1}}, Version: version()})
+			return err
+		}},
+		{"change", func() error {
+			o, err := k.Day.OffersOf(ctx, shoot.Key)
+			require.NoError(t, err)
+			require.Len(t, o.Offers, 3)
+			_, err = k.Day.Take(ctx, k.Owner, shoot.Key, day.Taking{Version: version(), Style: dayplan.BestLight, Starts: o.Offers[2].Starts})
+			return err
+		}},
+		{"change", func() error {
+			_, err := k.Day.MoveJob(ctx, k.Owner, shoot.Key, day.Move{Version: version(), Key: hero, Min: 20, Pin: true})
+			return err
+		}},
+		{"change", func() error {
+			_, err := k.Day.PlanAgain(ctx, k.Owner, shoot.Key, day.Again{Version: version(), NowMin: 8*60 + 30, Late: []dayplan.Gone{}})
+			return err
+		}},
+	})
+}
+
 func TestDeedsOfSetUpsGoBackAndForth(t *testing.T) {
 	k := studiotest.New(t)
 	ctx := t.Context()
@@ -318,6 +357,8 @@ func TestAShootGoesBackAndForthWhole(t *testing.T) {
 	_, err := k.Brief.AddReference(t.Context(), k.Owner, shoot.Key, brief.Reference{Words: "the light", Takes: []string{"light"}}, nil)
 	require.NoError(t, err)
 	require.NotNil(t, dish)
+	_, err = k.Day.Say(t.Context(), k.Owner, shoot.Key, day.TermsOfDay{Terms: dayplan.StartTerms(), Own: []dayplan.OwnJob{}})
+	require.NoError(t, err)
 	walk(t, k, shoot.Key, []step{{"RemoveShoot", func() error { return k.Brief.RemoveShoot(t.Context(), k.Owner, shoot.Key) }}})
 }
 

@@ -1,7 +1,7 @@
 // Package studio puts the rooms of the studio together. What people do stands in the rooms:
 // one deed a function, one transaction a deed. Imports run downward only:
 //
-//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← frames ← out ← ladder
+//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← out ← ladder
 package studio
 
 import (
@@ -13,6 +13,7 @@ import (
 	"figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/cupboard"
+	"figladder/internal/studio/day"
 	"figladder/internal/studio/frames"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/ladder"
@@ -33,6 +34,7 @@ type Studio struct {
 	Cupboard *cupboard.Room
 	Set      *set.Room
 	Styling  *styling.Room
+	Day      *day.Room
 	Frames   *frames.Room
 	Out      *out.Room
 	Ladder   *ladder.Room
@@ -58,6 +60,7 @@ func New(o Outside) *Studio {
 	s.Cupboard = &cupboard.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List}
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
 	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
+	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Camera: o.Camera}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}

@@ -95,6 +95,9 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.ShoppingRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.DayRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.SeriesRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

@@ -33,6 +33,7 @@ type climbed struct {
 	marks  []ladder.Mark
 	setUps map[string]bool // those that its shots are taken of
 	dishes map[string]store.Dish
+	day    *store.DayRow // nil while none is taken
 
 	followed finals.Followed // what its brief asks for
 }
@@ -68,9 +69,11 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	}
 	var dishes []store.Dish
 	var all []store.Shot
+	var days []store.DayRow
 	for _, q := range []error{
 		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&dishes).Error,
 		tx.Where("shoot_id in ?", ids).Order("position, id").Find(&all).Error,
+		tx.Where("shoot_id in ?", ids).Find(&days).Error,
 	} {
 		if q != nil {
 			return nil, q
@@ -90,6 +93,9 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	for i := range rows {
 		shoots[rows[i].Key] = &rows[i]
 		out[rows[i].Key] = &climbed{dishes: map[string]store.Dish{}, setUps: map[string]bool{}}
+	}
+	for i := range days {
+		out[days[i].ShootID].day = &days[i]
 	}
 	for _, d := range dishes {
 		out[d.ShootID].dishes[d.Key] = d
@@ -168,7 +174,8 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 	if last := &v.Rungs[len(v.Rungs)-1]; len(v.setUps) > 0 {
 		last.Shown = fmt.Sprintf("%d of %d, %s", set, n, core.Plural(len(v.setUps), "set-up"))
 	}
-	add("day", "Day", 0, 0, "", "")
+	timed := v.timed()
+	add("day", "Day", timed, n, "planned", first("Take a day that is offered", n > 0 && timed == 0 && set == n && at("taken") == 0)+first("Plan again: frames are new", timed > 0 && timed < n))
 	add("frames", "Frames", kept, n, "kept", first("Take the next frame", copied < set)+first("Keep one frame of each shot", kept < copied && copied >= set))
 	add("finish", "Finish", approved, n, "approved", first("Tick the finish steps", finished < kept)+first("Approve what is finished", approved < finished && finished >= kept))
 	wants := first("Send what is approved", out < approved)
@@ -178,4 +185,22 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 		add("out", "Out", out, n, "out", wants)
 	}
 	add("back", "Back", 0, 0, "", "")
+}
+
+// timed is how many shots have their time in the day that was taken.
+func (v *climbed) timed() int {
+	if v.day == nil {
+		return 0
+	}
+	has := map[string]bool{}
+	for _, a := range v.day.Day.Starts {
+		has[a.Key] = true
+	}
+	n := 0
+	for _, x := range v.shots {
+		if has[x.Key] {
+			n++
+		}
+	}
+	return n
 }

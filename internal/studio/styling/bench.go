@@ -39,6 +39,7 @@ type Bench struct {
 	Wet        bool              `json:"wet" doc:"Whether a liquid is in it at all"`
 	Glass      bool              `json:"glass" doc:"Whether light goes through what it is in"`
 	Colour     string            `json:"colour" doc:"Of the drink through 5 cm of it, #rrggbb"`
+	Layers     []drink.Layer     `json:"layers" doc:"What lies on one another in it on the set, from below; empty for one drink"`
 	Hot        bool              `json:"hot" doc:"Whether it is served hot"`
 	Techniques []craft.Technique `json:"techniques" doc:"What is put on this frame, with amounts for the dish"`
 	Proposed   []craft.Proposal  `json:"proposed" doc:"What this frame calls for"`
@@ -56,7 +57,7 @@ type Bench struct {
 const shutterS = 10
 
 // BenchOf tells a frame's.
-func (s *Room) BenchOf(ctx context.Context, shotID, school, rule string) (*Bench, error) {
+func (s *Room) BenchOf(ctx context.Context, shotID, school string, rule craft.Rule) (*Bench, error) {
 	a, err := s.at(ctx, shotID)
 	if err != nil {
 		return nil, err
@@ -66,6 +67,7 @@ func (s *Room) BenchOf(ctx context.Context, shotID, school, rule string) (*Bench
 	out := &Bench{ShotID: a.shot.Key, Shot: a.shot.Title, Version: a.shot.Version, DishID: a.dish.Key, Dish: a.dish.Recipe.Title, Planned: a.set.Version > 0, Vessel: x.Vessel,
 		Outer: points(glass.Outer), Inner: points(glass.Inner), LevelMm: level, Drinks: x.Drinks(), Wet: x.Drinks() || x.Food.Form == "soup", Glass: x.OfGlass(), Colour: x.Food.Colour,
 		Hot: x.Food.Steams, Techniques: craft.Of(a.shot.Techniques, amounts(a)), Liquids: craft.Liquids, Spouts: craft.Spouts, Rules: craft.Rules}
+	out.Layers = append([]drink.Layer{}, x.Food.Layers...)
 	logs, err := s.times(ctx)
 	if err != nil {
 		return nil, err

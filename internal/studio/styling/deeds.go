@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/scene"
@@ -123,7 +124,7 @@ func (s *Room) AddMoment(ctx context.Context, who core.Who, dishID string, out b
 }
 
 // stood are a dish's moments and what they come to, by a rule.
-func (s *Room) stood(ctx context.Context, dishID, rule string) ([]store.MomentRow, craft.Stood, error) {
+func (s *Room) stood(ctx context.Context, dishID string, rule craft.Rule) ([]store.MomentRow, craft.Stood, error) {
 	rows, err := store.All[store.MomentRow](s.Store.WithContext(ctx).Where("dish_id = ?", dishID).Order("at desc, id desc"))
 	if err != nil {
 		return nil, craft.Stood{}, err
@@ -132,7 +133,7 @@ func (s *Room) stood(ctx context.Context, dishID, rule string) ([]store.MomentRo
 	for _, m := range rows {
 		moments = append(moments, craft.Moment{At: m.When, Out: m.Out})
 	}
-	return rows, craft.StoodFor(moments, s.Now(), craft.RuleOf(rule)), nil
+	return rows, craft.StoodFor(moments, s.Now(), rule), nil
 }
 
 // PutGlowCard cuts a card to what the frame's glass holds and stands it behind it, in place of one that was there.
@@ -196,6 +197,40 @@ func (s *Room) Thin(ctx context.Context, who core.Who, shotID string, share floa
 	p := *a.set
 	p.Set = a.set.Set.Copy()
 	p.Set.Food.Strength = share
+	if _, err := s.Set.SaveSet(ctx, who, shotID, p); err != nil {
+		return nil, err
+	}
+	return a.shot, nil
+}
+
+// LayIn lays layers on one another in a frame's glass on the set, in the order in which they stand and as high as they
+// come to; none takes them out again.
+func (s *Room) LayIn(ctx context.Context, who core.Who, shotID string, layers []drink.Layer) (*store.Shot, error) {
+	a, err := s.at(ctx, shotID)
+	if err != nil {
+		return nil, err
+	}
+	if !a.set.Set.OfGlass() {
+		return nil, core.Rule("Layers show in glass: this dish is in something else.")
+	}
+	p := *a.set
+	p.Set = a.set.Set.Copy()
+	food := &p.Set.Food
+	food.Layers = nil
+	if len(layers) > 0 {
+		lab, bad := craft.Layers(filled(a), layers)
+		if err := core.Fields("", bad); err != nil {
+			return nil, err
+		}
+		food.Form = "layers"
+		for _, l := range lab.Layers {
+			food.Layers = append(food.Layers, l.Layer)
+			if !l.Solid {
+				food.Form = "liquid"
+			}
+		}
+		food.FillShare = min(1, lab.Layers[len(lab.Layers)-1].ToMm/p.Set.Vessel.HeightMm)
+	}
 	if _, err := s.Set.SaveSet(ctx, who, shotID, p); err != nil {
 		return nil, err
 	}

@@ -3,9 +3,11 @@ package styling_test
 import (
 	"bytes"
 	"errors"
+	"slices"
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/hold"
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/store"
@@ -99,7 +101,7 @@ func TestTechniquesThatCannotBe(t *testing.T) {
 func TestTheBenchOfAFrame(t *testing.T) {
 	k, _, dish, h := hero(t)
 	ctx := t.Context()
-	b, err := k.Styling.BenchOf(ctx, h.Key, "", "")
+	b, err := k.Styling.BenchOf(ctx, h.Key, "", craft.TwoHours)
 	require.NoError(t, err)
 	assert.True(t, b.Drinks)
 	assert.Equal(t, dish.Recipe.Title, b.Dish)
@@ -109,7 +111,7 @@ func TestTheBenchOfAFrame(t *testing.T) {
 	first := b.Proposed[0].Key
 	_, err = k.Styling.SetTechniques(ctx, k.Owner, h.Key, h.Version, []string{first})
 	require.NoError(t, err)
-	b, err = k.Styling.BenchOf(ctx, h.Key, "", "")
+	b, err = k.Styling.BenchOf(ctx, h.Key, "", craft.TwoHours)
 	require.NoError(t, err)
 	assert.Equal(t, first, b.Techniques[0].Key)
 	for _, p := range b.Proposed {
@@ -120,7 +122,7 @@ func TestTheBenchOfAFrame(t *testing.T) {
 		_, err := k.Styling.AddTime(ctx, k.Owner, dish.Key, hold.Log{Class: class, Seconds: s})
 		require.NoError(t, err)
 	}
-	b, err = k.Styling.BenchOf(ctx, h.Key, "", "")
+	b, err = k.Styling.BenchOf(ctx, h.Key, "", craft.TwoHours)
 	require.NoError(t, err)
 	assert.Len(t, b.Times, 3)
 	found := false
@@ -143,7 +145,7 @@ func TestFoodThatStandsIsCounted(t *testing.T) {
 	ctx := t.Context()
 	_, err := k.Styling.AddMoment(ctx, k.Owner, dish.Key, true)
 	require.NoError(t, err)
-	b, err := k.Styling.BenchOf(ctx, h.Key, "", "two-four")
+	b, err := k.Styling.BenchOf(ctx, h.Key, "", craft.TwoFour)
 	require.NoError(t, err)
 	assert.Len(t, b.Moments, 1)
 	assert.Equal(t, "good", b.Stood.State)
@@ -192,6 +194,32 @@ func TestTheGlowCardGoesOnTheSet(t *testing.T) {
 	p, err = k.Set.SetOf(ctx, h.Key)
 	require.NoError(t, err)
 	assert.Equal(t, 0.8, p.Set.Vessel.Dew)
+	// Layers lie in the order in which they stand, as high as they come to; taken back, the drink is one again.
+	upside := drink.StartLayers()
+	slices.Reverse(upside)
+	_, err = k.Styling.LayIn(ctx, k.Owner, h.Key, upside)
+	require.NoError(t, err)
+	p, err = k.Set.SetOf(ctx, h.Key)
+	require.NoError(t, err)
+	require.Len(t, p.Set.Food.Layers, 3)
+	assert.Equal(t, "syrup", p.Set.Food.Layers[0].Name)
+	glass, level := p.Set.Glass()
+	assert.InDelta(t, 220, drink.Below(glass, level), 1)
+	bench, err := k.Styling.BenchOf(ctx, h.Key, "", craft.TwoHours)
+	require.NoError(t, err)
+	assert.Equal(t, p.Set.Food.Layers, bench.Layers)
+	_, err = k.Styling.LayIn(ctx, k.Owner, h.Key, []drink.Layer{{Name: "water", Ml: -3}})
+	require.ErrorAs(t, err, &field)
+	_, err = k.Styling.LayIn(ctx, k.Owner, h.Key, nil)
+	require.NoError(t, err)
+	p, err = k.Set.SetOf(ctx, h.Key)
+	require.NoError(t, err)
+	assert.Empty(t, p.Set.Food.Layers)
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
+	require.NoError(t, err)
+	p, err = k.Set.SetOf(ctx, h.Key)
+	require.NoError(t, err)
+	assert.Len(t, p.Set.Food.Layers, 3)
 	_, err = k.Styling.Bedew(ctx, k.Owner, h.Key, 2)
 	assert.Error(t, err)
 	_, err = k.Styling.Thin(ctx, k.Owner, h.Key, 0)

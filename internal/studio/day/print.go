@@ -1,0 +1,126 @@
+package day
+
+import (
+	"context"
+	"fmt"
+	"sort"
+	"strings"
+	"time"
+
+	"figladder/internal/craft/dayplan"
+	"figladder/internal/formats/daycal"
+	"figladder/internal/formats/sheet"
+	briefroom "figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
+)
+
+// whole is a day that was taken, or a word that none was.
+func (s *Room) whole(ctx context.Context, shootID string) (*all, *Bench, error) {
+	a, err := s.of(ctx, shootID)
+	if err != nil {
+		return nil, nil, err
+	}
+	b := a.bench()
+	if len(a.doc.Starts) == 0 {
+		return nil, nil, core.Rule("Take a day first: there is nothing to print.")
+	}
+	return a, b, nil
+}
+
+// doing is where or how a job goes on, for a sheet and the page.
+var doing = map[dayplan.JobKind]string{dayplan.Prep: "by hand", dayplan.Cook: "on the ring", dayplan.Bake: "in the oven", dayplan.Chill: "in the fridge", dayplan.Freeze: "in the freezer", dayplan.Rest: "stands",
+	dayplan.Finish: "last touch", dayplan.Look: "stand-in", dayplan.Frame: "frame", dayplan.Break: "break", dayplan.Copy: "copy", dayplan.Wrap: "wrap", dayplan.Own: "yours"}
+
+// PrintCallSheet is the day on paper: where, when, who, light, order of frames and all jobs by time; by shape and word, so
+// that it prints in black and white.
+func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, error) {
+	a, b, err := s.whole(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	t := a.doc.Terms
+	out := sheet.Sheet{Title: "Call sheet: " + a.shoot.Name, Under: briefroom.Under(b.Words, a.shoot.Brief), At: s.Now()}
+	facts := sheet.Part{Heading: "Where and when", Lines: []string{
+		fmt.Sprintf("Call %s, done by %s; break of %d min between %s and %s.", dayplan.Clock(t.StartMin), dayplan.Clock(t.EndMin), t.LunchMin, dayplan.Clock(t.LunchFrom), dayplan.Clock(t.LunchUntil)),
+		fmt.Sprintf("%s of hands, the photographer's included.", core.Plural(t.Hands, "pair"))}}
+	for _, line := range []string{a.shoot.Brief.Where, a.shoot.Brief.Who} {
+		if line != "" {
+			facts.Lines = append(facts.Lines, line)
+		}
+	}
+	for _, l := range a.light {
+		facts.Lines = append(facts.Lines, fmt.Sprintf("%s: sunrise %s, sunset %s. %s", l.Window, dayplan.Clock(l.Day.FromMin), dayplan.Clock(l.Day.ToMin), l.Words))
+	}
+	frames := sheet.Part{Heading: "Frames, in order", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "At", Width: 3}, {Name: "Frame", Width: 9}, {Name: "Set-up", Width: 6}, {Name: "Hands", Width: 2}, {Name: "Holds", Width: 3}}}
+	jobs := sheet.Part{Heading: "Everything, by time", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "From", Width: 4}, {Name: "To", Width: 2}, {Name: "What", Width: 10}, {Name: "Where", Width: 3}, {Name: "Dish", Width: 4}}}
+	for _, j := range b.Jobs {
+		if !j.Placed {
+			continue
+		}
+		jobs.Rows = append(jobs.Rows, []string{sheet.Tick, dayplan.Clock(j.AtMin), hour(j.AtMin + j.Min), j.Name, j.Doing, j.Dish})
+		if j.Kind != dayplan.Frame {
+			continue
+		}
+		title, hold := j.Name, "keeps"
+		if j.Hero {
+			title = "■ " + title
+		}
+		if j.Caution != "" {
+			title += " ▲ " + j.Caution
+		}
+		if j.HoldMin > 0 {
+			hold = fmt.Sprintf("%d min", j.HoldMin)
+		}
+		frames.Rows = append(frames.Rows, []string{sheet.Tick, hour(j.AtMin), title, j.SetUp, fmt.Sprint(handsOf(j)), hold})
+	}
+	out.Parts = append(out.Parts, facts, frames, jobs, sheet.Part{Lines: []string{"Local rules and licensed practice come first. Nothing altered is eaten; what has stood warm is counted (Set, Styling, Safety)."}})
+	return out.PDF(ctx)
+}
+
+func handsOf(j PlacedJob) int {
+	for _, n := range j.Needs {
+		if n.Of == "hands" {
+			return n.Units
+		}
+	}
+	return 0
+}
+
+// hour is a clock without its day.
+func hour(min int) string {
+	return dayplan.Clock(((min % 1440) + 1440) % 1440)
+}
+
+// Calendar is the day as a calendar: frames, what goes in the oven, and breaks, each with a reminder five minutes before.
+func (s *Room) Calendar(ctx context.Context, shootID string) ([]byte, error) {
+	a, b, err := s.whole(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	if b.Date == "" {
+		return nil, core.Rule("Write down the day of the shoot first (Brief).")
+	}
+	zone, err := time.LoadLocation(b.Zone)
+	if err != nil {
+		return nil, core.Rule("“%s” is no time zone.", b.Zone)
+	}
+	day, err := time.ParseInLocation("2006-01-02", b.Date, zone)
+	if err != nil {
+		return nil, core.Rule("“%s” is no day.", b.Date)
+	}
+	var out []daycal.Entry
+	for _, j := range b.Jobs {
+		if !j.Placed || j.Min == 0 {
+			continue
+		}
+		var words []string
+		for _, w := range []string{j.Dish, j.SetUp, j.Because, j.Caution} {
+			if w != "" {
+				words = append(words, w)
+			}
+		}
+		out = append(out, daycal.Entry{Key: j.Key, From: daycal.At(day, j.AtMin), To: daycal.At(day, j.AtMin+j.Min), Title: j.Name, Words: strings.Join(words, ". "), Alarm: j.Kind == dayplan.Frame || j.Kind == dayplan.Bake || j.Kind == dayplan.Finish})
+	}
+	sort.SliceStable(out, func(i, k int) bool { return out[i].From.Before(out[k].From) })
+	return daycal.Write(a.shoot.Key, a.shoot.Name, b.Zone, out, s.Now()), nil
+}

@@ -1,0 +1,207 @@
+// Package day plans a shoot's day: its jobs from dishes and frames, the days there are to choose from, and the plan that
+// was taken.
+package day
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"figladder/internal/craft/almanac"
+	"figladder/internal/craft/dayplan"
+	"figladder/internal/craft/method"
+	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shots"
+	"figladder/internal/craft/words"
+	"figladder/internal/store"
+	"figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/list"
+	"figladder/internal/studio/set"
+	"gorm.io/gorm"
+)
+
+// Room does the deeds of this room, with the rooms below it.
+type Room struct {
+	*core.Core
+	Brief   *brief.Room
+	Kitchen *kitchen.Room
+	List    *list.Room
+	Set     *set.Room
+}
+
+// mostShots is the longest list that a day is planned of.
+const mostShots = 120
+
+// all is everything that a day is planned from.
+type all struct {
+	shoot   *store.Shoot
+	doc     dayplan.Doc
+	version int
+	day     dayplan.Day
+	jobs    []dayplan.Job
+	ahead   []dayplan.Ahead
+	light   []Light
+	setUps  map[string]string // names of set-ups
+}
+
+// of gathers it.
+func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := &all{shoot: shoot, setUps: map[string]string{}}
+	row := &store.DayRow{}
+	err = s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).First(row).Error
+	switch {
+	case errors.Is(err, gorm.ErrRecordNotFound):
+		out.doc = dayplan.StartDoc(shoot.Brief.Hands)
+	case err != nil:
+		return nil, err
+	default:
+		out.doc, out.version = row.Day, row.Version
+	}
+	return out, s.jobs(ctx, out)
+}
+
+// jobs makes the day's jobs as its document has them.
+func (s *Room) jobs(ctx context.Context, a *all) error {
+	list, dishes, err := s.List.WholeList(ctx, a.shoot.Key)
+	if err != nil {
+		return err
+	}
+	if len(list) > mostShots {
+		return core.Rule("A list of more than %d frames is more than one day: divide it into days first (Dish, Days).", mostShots)
+	}
+	planned, err := core.PlannedIn(s.Store.WithContext(ctx), a.shoot.Key)
+	if err != nil {
+		return err
+	}
+	place, _, err := s.Set.PlaceOf(ctx, a.shoot)
+	if err != nil {
+		return err
+	}
+	if a.light, err = s.lightOf(ctx, place, a.shoot.Brief.When); err != nil {
+		return err
+	}
+	sets := map[string]scene.Set{}
+	ups := map[string]string{}
+	for _, p := range planned {
+		sets[p.ShotID] = p.Set()
+		ups[p.ShotID] = p.SetUpID
+		if p.Up != nil && p.Up.Name != "" {
+			a.setUps[p.SetUpID] = p.Up.Name
+		}
+	}
+	verbs, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return err
+	}
+	var cooked []dayplan.Dish
+	seen := map[string]bool{}
+	var frames []dayplan.Shot
+	for _, x := range list {
+		d := dishes[x.DishID]
+		if !seen[x.DishID] {
+			seen[x.DishID] = true
+			cooked = append(cooked, dayplan.Dish{Key: d.Key, Title: d.Recipe.Title, Deeds: method.Of(d.Recipe, verbs)})
+		}
+		f := dayplan.Shot{Key: x.Key, Title: x.Title, DishKey: d.Key, Kind: shots.Kind(x.Kind), Step: x.Step, Nth: x.Nth, Hands: x.Hands, Hold: x.Hold, SetUp: ups[x.Key], Caution: x.Caution}
+		if f.SetUp == "" { // nothing stands for it yet: those alike in dish, angle and light share one
+			f.SetUp = fmt.Sprint(d.Key, " ", x.Angle, " ", x.Light)
+		}
+		if a.setUps[f.SetUp] == "" { // by its first dish, as everywhere
+			a.setUps[f.SetUp] = d.Recipe.Title
+		}
+		f.Light, f.LightWish, f.Costs = wishOf(sets[x.Key], a.light)
+		frames = append(frames, f)
+	}
+	a.day, a.jobs, a.ahead = dayplan.Jobs(cooked, frames, a.doc.Own, a.doc.Changes, a.doc.Terms)
+	return nil
+}
+
+// Light is a window's light through the day.
+type Light struct {
+	Window string         `json:"window" doc:"Which window"`
+	Day    dayplan.Span   `json:"day" doc:"From sunrise to sunset, minutes; both 0 when there is none"`
+	Direct []dayplan.Span `json:"direct" doc:"When the sun itself comes in, as far as it shines"`
+	Best   []dayplan.Span `json:"best" doc:"When soft light is at its best"`
+	Words  string         `json:"words" doc:"What to make of it"`
+}
+
+// lightOf is the light of a place's windows on a day; none when the day or the place is not known.
+func (s *Room) lightOf(ctx context.Context, p *almanac.Place, day string) ([]Light, error) {
+	out := []Light{}
+	if p == nil || day == "" || p.Nowhere() {
+		return out, nil
+	}
+	for _, w := range p.Windows {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		strip, err := almanac.DayOf(*p, w, day, nil)
+		if err != nil {
+			continue // a zone or a day that the almanac does not know says so where it is written
+		}
+		l := Light{Window: w.Name, Direct: spansOf(strip.Direct), Best: spansOf(strip.Best), Words: strip.Words}
+		rise, okA := clockMin(strip.Rise)
+		down, okB := clockMin(strip.Set)
+		if okA && okB {
+			l.Day = dayplan.Span{FromMin: rise, ToMin: down}
+		}
+		out = append(out, l)
+	}
+	return out, nil
+}
+
+func spansOf(in []almanac.Span) []dayplan.Span {
+	out := []dayplan.Span{}
+	for _, s := range in {
+		out = append(out, dayplan.Span{FromMin: s.FromMin, ToMin: s.ToMin})
+	}
+	return out
+}
+
+// clockMin reads HH:MM.
+func clockMin(s string) (int, bool) {
+	var h, m int
+	_, err := fmt.Sscanf(s, "%d:%d", &h, &m)
+	return 60*h + m, err == nil
+}
+
+// What a start is worse by than the best light: under a sun that was not asked for, and outside the best hours.
+const (
+	inTheSun  = 6
+	notAtBest = 2
+)
+
+// wishOf is when a frame's light is there: a set that a window lights wants daylight, away from the sun itself, at its
+// best if it can be.
+func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, costs []dayplan.Cost) {
+	lit := ""
+	for _, l := range x.Lights {
+		if l.On && (l.Kind == words.Window || l.Kind == words.RoofLight) {
+			lit = l.Name
+			break
+		}
+	}
+	if lit == "" {
+		return nil, "", nil
+	}
+	for _, l := range light {
+		if l.Window != lit || l.Day.ToMin == 0 {
+			continue
+		}
+		for _, s := range l.Direct {
+			costs = append(costs, dayplan.Cost{Span: s, Points: inTheSun})
+		}
+		for _, s := range l.Best {
+			costs = append(costs, dayplan.Cost{Span: s, Points: 0})
+		}
+		costs = append(costs, dayplan.Cost{Span: dayplan.Span{FromMin: -1440, ToMin: 2880}, Points: notAtBest})
+		return []dayplan.Span{l.Day}, fmt.Sprintf("Daylight by the %s, %s to %s", l.Window, almanac.Clock(l.Day.FromMin), almanac.Clock(l.Day.ToMin)), costs
+	}
+	return nil, "", nil
+}
