@@ -40,6 +40,7 @@ type API struct {
 	pressed  presses
 	units    inUnits
 	options  Options
+	live     live
 }
 
 // New makes the API of a studio and, when page is not nil, serves the page for
@@ -48,7 +49,7 @@ func New(st *studio.Studio, page http.Handler, o Options) *API {
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	a := &API{studio: st, sessions: scs.New(), options: o}
+	a := &API{studio: st, sessions: scs.New(), options: o, live: live{open: map[*listener]bool{}, hushed: make(chan struct{})}}
 	a.sessions.Lifetime = 14 * 24 * time.Hour
 	a.sessions.IdleTimeout = 7 * 24 * time.Hour
 	a.sessions.Cookie.Name = "figladder"
@@ -72,6 +73,7 @@ func New(st *studio.Studio, page http.Handler, o Options) *API {
 	conf.Formats = map[string]huma.Format{"application/json": a.format(), "json": a.format()}
 	a.Huma = humagin.New(g, conf)
 	a.routes()
+	a.liveRoute(g)
 	bound(a.Huma.OpenAPI())
 	a.handler = a.walls(g, page)
 	return a

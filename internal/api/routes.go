@@ -22,6 +22,7 @@ func (a *API) routes() {
 	a.lightRoutes()
 	a.lensRoutes()
 	a.stylingRoutes()
+	a.dayRoutes()
 	a.frameRoutes()
 	a.outRoutes()
 	a.ladderRoutes()

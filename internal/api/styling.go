@@ -63,10 +63,11 @@ func (a *API) stylingRoutes() {
 	s := a.studio
 	route(a, Assistant, "GET", "/api/shots/{id}/styling", "styling", "What is styled on a frame", func(ctx context.Context, in *struct {
 		ByID
-		School string `query:"school" enum:",real,made" doc:"Which school comes first; empty for neither"`
-		Rule   string `query:"rule" enum:",two,two-four" doc:"How long food may stand warm; empty for two hours"`
+		School  string `query:"school" enum:",real,made" doc:"Which school comes first; empty for neither"`
+		Rule    string `query:"rule" enum:",two,two-four,own" doc:"How long food may stand warm; empty for two hours"`
+		Minutes int    `query:"standMin" minimum:"0" maximum:"480" doc:"By your own rule, minutes; 0 for none told"`
 	}) (*body[styling.Bench], error) {
-		return point(s.Styling.BenchOf(ctx, in.ID, in.School, in.Rule))
+		return point(s.Styling.BenchOf(ctx, in.ID, in.School, craft.RuleOf(in.Rule, in.Minutes)))
 	})
 	route(a, Stylist, "PUT", "/api/shots/{id}/techniques", "setTechniques", "Say which techniques are on a frame", func(ctx context.Context, in *struct {
 		ByID
@@ -139,6 +140,12 @@ func (a *API) stylingRoutes() {
 		Body ThinAsk
 	}) (*body[store.Shot], error) {
 		return point(s.Styling.Thin(ctx, who(ctx), in.ID, in.Body.Share))
+	})
+	route(a, Stylist, "PUT", "/api/shots/{id}/layers", "layIn", "Lay layers on one another in the glass on the set, or take them out", func(ctx context.Context, in *struct {
+		ByID
+		Body LayersAsk
+	}) (*body[store.Shot], error) {
+		return point(s.Styling.LayIn(ctx, who(ctx), in.ID, in.Body.Layers))
 	})
 	route(a, Stylist, "PUT", "/api/shots/{id}/dew", "bedew", "Put dew on the glass on the set, or take it off", func(ctx context.Context, in *struct {
 		ByID

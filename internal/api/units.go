@@ -11,6 +11,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
@@ -21,6 +22,7 @@ import (
 	"figladder/internal/craft/trial"
 	"figladder/internal/craft/units"
 	"figladder/internal/studio/core"
+	dayroom "figladder/internal/studio/day"
 	stylingroom "figladder/internal/studio/styling"
 	"github.com/danielgtaylor/huma/v2"
 	jsonv2 "github.com/go-json-experiment/json"
@@ -90,6 +92,14 @@ type (
 	bareSprayed drink.Sprayed
 	bareAir     stylingroom.Air
 	bareEdge    drink.Edge
+	bareLight   dayroom.Light
+	bareJob     dayroom.PlacedJob
+	bareBench   dayroom.Bench
+	bareOffered dayroom.Offered
+	bareAgain   dayroom.Replanned
+	bareShared  dayplan.Resource
+	bareBroken  dayplan.Broken
+	bareEased   dayplan.Eased
 	bareProblem Problem
 	bareField   FieldProblem
 )
@@ -137,6 +147,19 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		}),
 		telling(func(v drink.Sprayed) any { v.Words = p.Words(v.Words); return bareSprayed(v) }),
 		telling(func(v drink.Edge) any { v.Words = p.Words(v.Words); return bareEdge(v) }),
+		telling(func(v dayroom.PlacedJob) any {
+			if v.ShotID == "" && v.Kind != dayplan.Own { // made of the recipe's words, not somebody's own name for it
+				v.Name = p.Words(v.Name)
+			}
+			return bareJob(v)
+		}),
+		telling(func(v dayroom.Light) any { v.Words = p.Words(v.Words); return bareLight(v) }),
+		telling(func(v dayroom.Bench) any { v.Words = p.Words(v.Words); return bareBench(v) }),
+		telling(func(v dayroom.Offered) any { v.Words = p.Words(v.Words); return bareOffered(v) }),
+		telling(func(v dayroom.Replanned) any { v.Moved = each(p, v.Moved); return bareAgain(v) }),
+		telling(func(v dayplan.Resource) any { v.Wish = p.Words(v.Wish); return bareShared(v) }),
+		telling(func(v dayplan.Broken) any { v.Words = p.Words(v.Words); return bareBroken(v) }),
+		telling(func(v dayplan.Eased) any { v.Words = p.Words(v.Words); return bareEased(v) }),
 		telling(func(v stylingroom.Air) any { v.Words = p.Words(v.Words); return bareAir(v) }),
 		telling(func(v Problem) any { v.Detail = p.Words(v.Detail); return bareProblem(v) }),
 		telling(func(v FieldProblem) any { v.Words = p.Words(v.Words); return bareField(v) }),

@@ -3,9 +3,11 @@ package api
 import (
 	"reflect"
 
+	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
+
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -40,5 +42,7 @@ func vocabularies(r huma.Registry) huma.Registry {
 	tellWords[method.Class](r)
 	tellWords[method.State](r)
 	tellWords[shots.Form](r)
+	tellWords[dayplan.JobKind](r)
+	tellWords[dayplan.Style](r)
 	return r
 }

@@ -29,6 +29,7 @@ func (a *API) walls(routes, page http.Handler) http.Handler {
 	}))
 	api := cross.Handler(a.sessions.LoadAndSave(routes))
 	mux := http.NewServeMux()
+	mux.Handle("/api/live", api)                 // a stream that is shrunk waits for more
 	mux.Handle("/api/", gzhttp.GzipHandler(api)) // lists and readings shrink to a fifth
 	mux.HandleFunc("GET /healthz", func(w http.ResponseWriter, _ *http.Request) { plain(w, 200, "alive") })
 	mux.HandleFunc("GET /readyz", a.ready)

@@ -2,7 +2,7 @@ import { reactive } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 
 /** The rungs that have a screen, bottom of the ladder first. */
-export const screens = ['brief', 'dish', 'shots', 'set', 'frames', 'finish', 'out'] as const
+export const screens = ['brief', 'dish', 'shots', 'set', 'day', 'frames', 'finish', 'out'] as const
 export type Screen = (typeof screens)[number]
 
 /** The rung that a screen belongs to: its own, or the one it is a side of. */
@@ -30,6 +30,8 @@ export const titles: Record<string, string> = {
   set: 'Set',
   round: 'Light round',
   styling: 'Styling',
+  day: 'Day',
+  'on-set': 'On set',
   props: 'Props',
   pack: 'Pull and pack',
   almanac: 'Windows',
@@ -129,6 +131,13 @@ export const router = createRouter({
       name: 'styling',
       component: () => import('./styling/StylingScreen.vue'),
       meta: { rung: 'set' },
+    },
+    { path: '/shoots/:shoot/day', name: 'day', component: () => import('./day/DayScreen.vue') },
+    {
+      path: '/shoots/:shoot/on-set',
+      name: 'on-set',
+      component: () => import('./day/OnSetScreen.vue'),
+      meta: { rung: 'day' },
     },
     {
       path: '/shoots/:shoot/props/:dish?',

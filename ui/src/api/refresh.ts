@@ -10,6 +10,7 @@ export const rooms = [
   'cupboard',
   'set',
   'styling',
+  'day',
   'frames',
   'out',
   'ladder',
@@ -61,6 +62,8 @@ const heldBy: Record<string, Room> = {
   'lab-bowl': 'set',
   'lab-layers': 'set',
   'lab-glow': 'set',
+  day: 'day',
+  'day-offers': 'day',
   frames: 'frames',
   publications: 'out',
 }

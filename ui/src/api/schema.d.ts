@@ -1441,6 +1441,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/call-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The call sheet, for print */
+        get: operations["callSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/contact": {
         parameters: {
             query?: never;
@@ -1469,6 +1486,126 @@ export interface paths {
         /** The contact sheet as PDF */
         get: operations["contactPdf"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot's day: its jobs, its light, the plan that was taken and what it breaks */
+        get: operations["day"];
+        /** Say what a day has: hours, hands, ovens, own jobs */
+        put: operations["sayDay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The day as a calendar */
+        get: operations["dayCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Plan the rest of a day again from now */
+        put: operations["planAgain"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move, pin, lengthen or leave out a job; what follows moves with it */
+        put: operations["moveJob"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Three good days to choose from, or the wishes that clash */
+        get: operations["dayOffers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a day that was offered */
+        put: operations["takeDay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/day/went": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that a job has begun, is over, or has not begun after all */
+        put: operations["jobWent"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2226,6 +2363,23 @@ export interface paths {
         /** Steam over a frame's dish */
         get: operations["steamLab"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/layers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lay layers on one another in the glass on the set, or take them out */
+        put: operations["layIn"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3390,6 +3544,8 @@ export interface components {
             hot: boolean;
             /** @description Its inside, from the middle of its floor to its rim */
             inner: components["schemas"]["StylingPoint"][];
+            /** @description What lies on one another in it on the set, from below; empty for one drink */
+            layers: components["schemas"]["DrinkLayer"][];
             /**
              * Format: double
              * @description How high a liquid stands in it over the table
@@ -4101,6 +4257,540 @@ export interface components {
              */
             zoom: number;
         };
+        DayAgain: {
+            /** @description Jobs that began or will end otherwise than planned */
+            late: components["schemas"]["DayGone"][];
+            /**
+             * Format: int64
+             * @description What time it is, minutes from midnight of the day
+             */
+            nowMin: number;
+            /**
+             * Format: int64
+             * @description The version that was read
+             */
+            version: number;
+        };
+        DayAhead: {
+            /**
+             * Format: int64
+             * @description How many days before it is begun
+             */
+            days: number;
+            /** @description For which dish */
+            dish: string;
+            /** @description Its key */
+            dishId: string;
+            /**
+             * Format: int64
+             * @description How long it takes, minutes
+             */
+            min: number;
+            /** @description What is done */
+            name: string;
+        };
+        DayAt: {
+            /**
+             * Format: int64
+             * @description When it starts, minutes from midnight of the day
+             */
+            atMin: number;
+            /** @description Of which job */
+            key: string;
+        };
+        DayBench: {
+            /** @description What has to be begun before the evening before */
+            ahead: components["schemas"]["DayAhead"][];
+            /**
+             * Format: int64
+             * @description How many rules the plan breaks where it lies
+             */
+            broken: number;
+            /** @description When the set is changed */
+            changes: components["schemas"]["DaySetChange"][];
+            /** @description YYYY-MM-DD; empty while it is open */
+            date: string;
+            /** @description What is kept of it, to send back */
+            day: components["schemas"]["DayDoc"];
+            /**
+             * Format: int64
+             * @description When the first of it may begin, minutes from midnight
+             */
+            fromMin: number;
+            /** @description Its jobs, by when they start */
+            jobs: components["schemas"]["DayPlacedJob"][];
+            /** @description Each window's light */
+            light: components["schemas"]["DayLight"][];
+            /**
+             * Format: int64
+             * @description How many jobs came since it was planned
+             */
+            new: number;
+            /**
+             * Format: int64
+             * @description What time it is there, minutes from midnight
+             */
+            nowMin: number;
+            /** @description Whether every job has its time */
+            planned: boolean;
+            /** @description What they share */
+            rows: components["schemas"]["DayResource"][];
+            /** @description The shoot */
+            shootId: string;
+            /**
+             * Format: int64
+             * @description When it has to be over
+             */
+            toMin: number;
+            /** @description Whether it is that day */
+            today: boolean;
+            /**
+             * Format: int64
+             * @description Counts saves; 0 before the first
+             */
+            version: number;
+            /** @description How it stands, in a sentence */
+            words: string;
+            /** @description Time zone of its clock */
+            zone: string;
+        };
+        DayBroken: {
+            /**
+             * @description What is broken
+             * @enum {string}
+             */
+            kind: "day" | "hours" | "window" | "pin" | "share" | "change" | "wait" | "hold";
+            /** @description And which other, if one */
+            other: string;
+            /** @description At which task, by its key */
+            task: string;
+            /** @description That in a sentence */
+            words: string;
+        };
+        DayChange: {
+            /** @description Of which job */
+            key: string;
+            /**
+             * Format: int64
+             * @description How long it takes; 0 as it came
+             */
+            min: number;
+            /** @description Whether it is left out */
+            off: boolean;
+            /**
+             * Format: int64
+             * @description It starts then, minutes from midnight; null for whenever
+             */
+            pinAt?: number;
+        };
+        DayClash: {
+            /** @description Whether the day is impossible even with no wish kept */
+            hard: boolean;
+            /** @description What one more of would do */
+            more: string[];
+            /** @description Whether it is certain that none of them can be left out of the set */
+            sure: boolean;
+            /** @description The wishes that clash */
+            wishes: components["schemas"]["DayEased"][];
+        };
+        DayDoc: {
+            /** @description What is changed of jobs that come by themselves */
+            changes: components["schemas"]["DayChange"][];
+            /** @description What has happened already */
+            gone: components["schemas"]["DayGone"][];
+            /** @description Jobs put in by hand */
+            own: components["schemas"]["DayOwnJob"][];
+            /** @description When each job starts; none before a day is taken */
+            starts: components["schemas"]["DayAt"][];
+            /**
+             * @description Which of the days offered was taken; empty for none
+             * @enum {string}
+             */
+            style: "" | "shortest" | "calmest" | "best light";
+            /** @description What is said of the day */
+            terms: components["schemas"]["DayTerms"];
+        };
+        DayEased: {
+            /**
+             * Format: int64
+             * @description By how much it has to be eased for the day to be possible, minutes; 0 when that is not enough by itself
+             */
+            byMin: number;
+            /** @description Whether the day is possible once it is given up */
+            gone: boolean;
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "hold" | "window" | "hours" | "pin" | "end";
+            /** @description Of which task, tie or resource */
+            of: string;
+            /** @description The wish in words */
+            words: string;
+        };
+        DayGone: {
+            /** @description Whether nobody said so, and it is taken to have gone as planned */
+            assumed: boolean;
+            /** @description Why it was begun although something was to come first; mostly empty */
+            because: string;
+            /**
+             * Format: int64
+             * @description When it began
+             */
+            fromMin: number;
+            /** @description Of which job */
+            key: string;
+            /**
+             * Format: int64
+             * @description How long it took, or will have
+             */
+            min: number;
+            /** @description Whether it is over; else it goes on */
+            over: boolean;
+        };
+        DayLight: {
+            /** @description When soft light is at its best */
+            best: components["schemas"]["DaySpan"][];
+            /** @description From sunrise to sunset, minutes; both 0 when there is none */
+            day: components["schemas"]["DaySpan"];
+            /** @description When the sun itself comes in, as far as it shines */
+            direct: components["schemas"]["DaySpan"][];
+            /** @description Which window */
+            window: string;
+            /** @description What to make of it */
+            words: string;
+        };
+        DayMove: {
+            /**
+             * Format: int64
+             * @description It starts then; null where it is left
+             */
+            atMin?: number;
+            /** @description Which job */
+            key: string;
+            /**
+             * Format: int64
+             * @description How long it takes; 0 as it came
+             */
+            min: number;
+            /** @description Whether it is left out */
+            off: boolean;
+            /** @description Whether it is pinned to its start */
+            pin: boolean;
+            /**
+             * Format: int64
+             * @description The version that was read
+             */
+            version: number;
+        };
+        DayNeed: {
+            /** @description The resource, by its key */
+            of: string;
+            /**
+             * Format: int64
+             * @description How much of it
+             */
+            units: number;
+        };
+        DayOffered: {
+            /**
+             * Format: int64
+             * @description How often the set is changed
+             */
+            changes: number;
+            /**
+             * Format: int64
+             * @description When the last is over
+             */
+            endMin: number;
+            /**
+             * Format: double
+             * @description How much better there might be, of itself, 0 to 1
+             */
+            gapShare: number;
+            /**
+             * Format: int64
+             * @description How far from their best light frames are taken in all, points
+             */
+            lightOff: number;
+            /** @description Whether there is none better */
+            proved: boolean;
+            /**
+             * Format: int64
+             * @description Minutes between jobs that are tied to one another, on the mean: room for what goes wrong
+             */
+            slackMin: number;
+            /** @description When each job starts, to send back when it is taken */
+            starts: components["schemas"]["DayAt"][];
+            /**
+             * @description What is best about it
+             * @enum {string}
+             */
+            style: "" | "shortest" | "calmest" | "best light";
+            /** @description That in a sentence */
+            words: string;
+        };
+        DayOffers: {
+            /** @description Why there is none; null when there is */
+            clash: components["schemas"]["DayClash"];
+            /** @description The days, at most three */
+            offers: components["schemas"]["DayOffered"][];
+            /** @description That in a sentence */
+            words: string;
+        };
+        DayOwnJob: {
+            /**
+             * Format: int64
+             * @description Not before; minutes from midnight
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description How many pairs of hands it takes
+             */
+            hands: number;
+            /** @description Stable name */
+            key: string;
+            /**
+             * Format: int64
+             * @description How long it takes, minutes
+             */
+            min: number;
+            /** @description What is done */
+            name: string;
+            /** @description Whether it takes up the set */
+            onSet: boolean;
+            /**
+             * Format: int64
+             * @description Over by then; 0 for whenever
+             */
+            until: number;
+        };
+        DayPlacedJob: {
+            /** @description Whether something is done to the dish in it that cannot be taken back */
+            alters: boolean;
+            /**
+             * Format: int64
+             * @description When it starts, minutes from midnight of the day; below 0 the day before
+             */
+            atMin: number;
+            /** @description Where it and its time come from */
+            because: string;
+            /** @description What it breaks where it lies */
+            broken: components["schemas"]["DayBroken"][];
+            /** @description What to take care of */
+            caution: string;
+            /** @description Its title */
+            dish: string;
+            /** @description For which dish; empty for all */
+            dishId: string;
+            /** @description Where or how it goes on */
+            doing: string;
+            /** @description Whether it is over */
+            done: boolean;
+            /** @description Safe frames that are to be taken before it, and have not been */
+            guards: string[];
+            /** @description Whether it is a hero's frame */
+            hero: boolean;
+            /**
+             * Format: int64
+             * @description For a frame: how long what it shows holds, minutes; 0 when it keeps
+             */
+            holdMin: number;
+            /**
+             * Format: int64
+             * @description For what finishes a dish: until when it is alive, minutes from midnight; 0 where it keeps
+             */
+            holdsTo: number;
+            /** @description Stable name; its task has the same */
+            key: string;
+            /**
+             * @description What kind of work it is
+             * @enum {string}
+             */
+            kind: "" | "prep" | "cook" | "bake" | "chill" | "freeze" | "rest" | "finish" | "look" | "frame" | "break" | "copy" | "wrap" | "own";
+            /**
+             * Format: int64
+             * @description How long it takes, minutes
+             */
+            min: number;
+            /** @description What is done */
+            name: string;
+            /** @description What it takes up */
+            needs: components["schemas"]["DayNeed"][];
+            /** @description Whether it has begun and goes on */
+            on: boolean;
+            /** @description Whether it is pinned to its start */
+            pinned: boolean;
+            /** @description Whether the plan has it */
+            placed: boolean;
+            /** @description Whether it is a safe frame: taken before something that cannot be taken back */
+            safe: boolean;
+            /** @description Name of what stands on the set for it */
+            setUp: string;
+            /** @description Of which frame; empty for none */
+            shotId: string;
+            /** @description When it can be done; none for any time */
+            within: components["schemas"]["DaySpan"][];
+        };
+        DayReplanned: {
+            /** @description The day as it is now */
+            bench: components["schemas"]["DayBench"];
+            /** @description What comes at another time, in words */
+            moved: string[];
+        };
+        DayResource: {
+            /**
+             * Format: int64
+             * @description From one state to another, minutes; for what is only one
+             */
+            changeMin: number;
+            /** @description Stable name */
+            key: string;
+            /** @description What it is called */
+            name: string;
+            /** @description When it can be had; none for always */
+            open: components["schemas"]["DaySpan"][];
+            /**
+             * Format: int64
+             * @description How much of it there is
+             */
+            units: number;
+            /** @description Whose hours those are; empty when they cannot be otherwise */
+            wish: string;
+        };
+        DaySetChange: {
+            /** @description The first job of it, by its key */
+            for: string;
+            /**
+             * Format: int64
+             * @description First minute, from midnight of the shoot's day
+             */
+            fromMin: number;
+            /** @description What stands then */
+            name: string;
+            /** @description What stands then */
+            state: string;
+            /**
+             * Format: int64
+             * @description Minute at which it is over
+             */
+            toMin: number;
+        };
+        DaySpan: {
+            /**
+             * Format: int64
+             * @description First minute, from midnight of the shoot's day
+             */
+            fromMin: number;
+            /**
+             * Format: int64
+             * @description Minute at which it is over
+             */
+            toMin: number;
+        };
+        DayTaking: {
+            /** @description When each job starts, as it was offered */
+            starts: components["schemas"]["DayAt"][];
+            /**
+             * @description What is best about it
+             * @enum {string}
+             */
+            style: "" | "shortest" | "calmest" | "best light";
+            /**
+             * Format: int64
+             * @description The version that was read; 0 for the first save
+             */
+            version: number;
+        };
+        DayTerms: {
+            /**
+             * Format: int64
+             * @description When they have to be done, wrap included
+             */
+            endMin: number;
+            /**
+             * Format: int64
+             * @description The day before, what has to stand overnight is made from then
+             */
+            eveFrom: number;
+            /**
+             * Format: int64
+             * @description Until then
+             */
+            eveUntil: number;
+            /**
+             * Format: int64
+             * @description For one frame on a set that stands
+             */
+            frameMin: number;
+            /**
+             * Format: int64
+             * @description Pairs of hands, the photographer's included
+             */
+            hands: number;
+            /**
+             * Format: int64
+             * @description It begins then at the earliest
+             */
+            lunchFrom: number;
+            /**
+             * Format: int64
+             * @description For everybody's break
+             */
+            lunchMin: number;
+            /**
+             * Format: int64
+             * @description And is over then at the latest
+             */
+            lunchUntil: number;
+            /**
+             * Format: int64
+             * @description Ovens, each at one heat at a time
+             */
+            ovens: number;
+            /**
+             * Format: int64
+             * @description Rings
+             */
+            rings: number;
+            /**
+             * Format: int64
+             * @description From one set-up to another, light included
+             */
+            setUpMin: number;
+            /**
+             * Format: int64
+             * @description Percent of a job's time kept free after it in a calm day
+             */
+            slackShare: number;
+            /**
+             * Format: int64
+             * @description When people begin
+             */
+            startMin: number;
+            /**
+             * Format: int64
+             * @description Clearing up, returns and counting out
+             */
+            wrapMin: number;
+        };
+        DayWentAsk: {
+            /** @description Why, when a safe frame before it was not taken */
+            because: string;
+            /**
+             * @description It has begun, it is over, or it has not begun after all
+             * @enum {string}
+             */
+            how: "begun" | "over" | "not";
+            /** @description Which job */
+            key: string;
+            /**
+             * Format: int64
+             * @description The version that was read
+             */
+            version: number;
+        };
         Daylight: {
             /** @description Wall clock, HH:MM */
             clock: string;
@@ -4758,6 +5448,8 @@ export interface components {
             form: "" | "mound" | "slices" | "stack" | "scoops" | "liquid" | "iced" | "meringue" | "shells" | "tart" | "pie" | "cake" | "loaf" | "toast" | "noodles" | "rice" | "burger" | "leaves" | "biscuits" | "bird" | "joint" | "fish" | "skewers" | "soup" | "eggs" | "balls" | "dumplings" | "pancakes" | "pudding" | "crumble" | "layers" | "pizza" | "sandwich" | "curry";
             /** @description Colour of what is scattered on it, #rrggbb, or empty */
             garnish: string;
+            /** @description Drink: what lies on one another in it, from below; each has its share of what is in the glass. Empty is one drink */
+            layers?: components["schemas"]["DrinkLayer"][];
             /**
              * Format: double
              * @description Speed of anything that moves while the frame is taken, mm/s; 0 for a still dish
@@ -8831,6 +9523,17 @@ export interface components {
             /**
              * Format: int64
              * @description Counts saves; 0 before the first
+             */
+            version: number;
+        };
+        TermsOfDay: {
+            /** @description Jobs put in by hand */
+            own: components["schemas"]["DayOwnJob"][];
+            /** @description Hours, hands, ovens and usual times */
+            terms: components["schemas"]["DayTerms"];
+            /**
+             * Format: int64
+             * @description The version that was read; 0 for the first save
              */
             version: number;
         };
@@ -13077,6 +13780,40 @@ export interface operations {
             };
         };
     };
+    callSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     contactSheet: {
         parameters: {
             query?: never;
@@ -13166,6 +13903,284 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sayDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermsOfDay"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dayCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayAgain"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayReplanned"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    moveJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dayOffers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOffers"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayTaking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobWent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayWentAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayBench"];
                 };
             };
             /** @description Error */
@@ -15105,6 +16120,42 @@ export interface operations {
             };
         };
     };
+    layIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayersAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShot"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     mergeShots: {
         parameters: {
             query?: never;
@@ -15756,7 +16807,9 @@ export interface operations {
                 /** @description Which school comes first; empty for neither */
                 school?: "" | "real" | "made";
                 /** @description How long food may stand warm; empty for two hours */
-                rule?: "" | "two" | "two-four";
+                rule?: "" | "two" | "two-four" | "own";
+                /** @description By your own rule, minutes; 0 for none told */
+                standMin?: number;
             };
             header?: never;
             path: {

@@ -45,6 +45,27 @@ export const words = {
   Cooked: {
     kind: ['dish', 'trial'],
   },
+  DayBroken: {
+    kind: ['day', 'hours', 'window', 'pin', 'share', 'change', 'wait', 'hold'],
+  },
+  DayDoc: {
+    style: ['shortest', 'calmest', 'best light'],
+  },
+  DayEased: {
+    kind: ['hold', 'window', 'hours', 'pin', 'end'],
+  },
+  DayOffered: {
+    style: ['shortest', 'calmest', 'best light'],
+  },
+  DayPlacedJob: {
+    kind: ['prep', 'cook', 'bake', 'chill', 'freeze', 'rest', 'finish', 'look', 'frame', 'break', 'copy', 'wrap', 'own'],
+  },
+  DayTaking: {
+    style: ['shortest', 'calmest', 'best light'],
+  },
+  DayWentAsk: {
+    how: ['begun', 'over', 'not'],
+  },
   Daylight: {
     weather: ['overcast', 'mixed', 'clear'],
   },
@@ -275,6 +296,61 @@ export const limits = {
     centreX: { min: 0, max: 1 },
     centreY: { min: 0, max: 1 },
     zoom: { min: 0.05, max: 1 },
+  },
+  DayAgain: {
+    nowMin: { min: -1440, max: 2880 },
+  },
+  DayAt: {
+    atMin: { min: -2880, max: 5760 },
+  },
+  DayChange: {
+    min: { min: 0, max: 2880 },
+    pinAt: { min: -1440, max: 2880 },
+  },
+  DayGone: {
+    fromMin: { min: -1440, max: 2880 },
+    min: { min: 0, max: 2880 },
+  },
+  DayMove: {
+    atMin: { min: -1440, max: 2880 },
+    min: { min: 0, max: 2880 },
+  },
+  DayNeed: {
+    units: { min: 1, max: 40 },
+  },
+  DayOwnJob: {
+    from: { min: 0, max: 1440 },
+    hands: { min: 0, max: 20 },
+    min: { min: 1, max: 1440 },
+    until: { min: 0, max: 1440 },
+  },
+  DayResource: {
+    changeMin: { min: 0, max: 240 },
+    units: { min: 0, max: 400 },
+  },
+  DaySetChange: {
+    fromMin: { min: -2880, max: 5760 },
+    toMin: { min: -2880, max: 5760 },
+  },
+  DaySpan: {
+    fromMin: { min: -2880, max: 5760 },
+    toMin: { min: -2880, max: 5760 },
+  },
+  DayTerms: {
+    endMin: { min: 1, max: 1440 },
+    eveFrom: { min: 0, max: 1440 },
+    eveUntil: { min: 0, max: 1440 },
+    frameMin: { min: 2, max: 120 },
+    hands: { min: 1, max: 20 },
+    lunchFrom: { min: 0, max: 1440 },
+    lunchMin: { min: 0, max: 180 },
+    lunchUntil: { min: 0, max: 1440 },
+    ovens: { min: 0, max: 8 },
+    rings: { min: 0, max: 20 },
+    setUpMin: { min: 0, max: 240 },
+    slackShare: { min: 0, max: 100 },
+    startMin: { min: 0, max: 1439 },
+    wrapMin: { min: 0, max: 480 },
   },
   Deliverable: {
     count: { min: 1, max: 500 },

@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 import { api, ask, type Schema } from '../api/client'
 import { useBlanks } from '../api/queries'
 import { useBegin } from '../parts/begin'
+import { useAct } from '../parts/act'
 import { copy } from '../parts/copy'
 import ProblemNote from '../parts/ProblemNote.vue'
 import GlassDrawing from './GlassDrawing.vue'
@@ -24,7 +25,12 @@ const lab = useLab(
 )
 const d = lab.data
 const bands = computed(() => d.value?.layers.map((l) => ({ to: l.toMm, from: l.fromMm, colour: l.colour })) ?? [])
+const emit = defineEmits<{ changed: [] }>()
 const begin = useBegin()
+const { act, error } = useAct(async () => emit('changed'))
+const path = () => ({ path: { id: props.bench.shotId } })
+const lay = (of: Layer[], words: string) =>
+  act(() => ask(api.PUT('/api/shots/{id}/layers', { params: path(), body: { layers: of } })), words)
 const add = () => begin((b) => layers.value.push(copy(b.layer)))
 </script>
 
@@ -43,7 +49,7 @@ const add = () => begin((b) => layers.value.push(copy(b.layer)))
       </li>
     </ul>
     <p class="acts"><el-button size="small" :disabled="layers.length >= 9" @click="add">Add a layer</el-button></p>
-    <ProblemNote :error="lab.error.value" />
+    <ProblemNote :error="error ?? lab.error.value" />
     <div v-if="d" class="two">
       <div class="grey">
         <figure>
@@ -67,6 +73,17 @@ const add = () => begin((b) => layers.value.push(copy(b.layer)))
         </li>
       </ol>
     </div>
+    <p v-if="d && bench.glass" class="acts">
+      <el-button
+        type="primary"
+        :disabled="d.overMl > 0"
+        @click="lay(layers, 'They lie in the glass on the set, and in its picture. Undo takes them out.')"
+        >Lay them in on the set</el-button
+      >
+      <el-button v-if="bench.layers.length" text @click="lay([], 'One drink again. Undo lays them back in.')"
+        >Take them out of the set</el-button
+      >
+    </p>
   </section>
 </template>
 

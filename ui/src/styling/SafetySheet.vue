@@ -3,10 +3,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { api, ask, type Schema } from '../api/client'
 import { useAct } from '../parts/act'
 import ChoiceField from '../parts/ChoiceField.vue'
+import LabField from './LabField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import { moment } from '../parts/shown'
 
 const props = defineProps<{ bench: Schema['Bench']; shoot: string; rule: string }>()
+const minutes = defineModel<number>('minutes', { required: true })
 const emit = defineEmits<{ changed: []; rule: [v: string] }>()
 const safe = useQuery({
   queryKey: ['safety', () => props.shoot],
@@ -38,6 +40,7 @@ const log = (out: boolean) =>
           ><option v-for="r in bench.rules" :key="r.key" :value="r.key">{{ r.words }}</option></ChoiceField
         ></label
       >
+      <LabField v-if="rule === 'own'" v-model="minutes" label="Your own time" unit="min" :min="5" :max="480" whole />
     </div>
     <ul v-if="bench.moments.length" class="moments soft small">
       <li v-for="m in bench.moments.slice(0, 6)" :key="m.id">

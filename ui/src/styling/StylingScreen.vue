@@ -39,14 +39,18 @@ const shotId = computed(() => {
 const go = (shot: string) =>
   router.push({ name: 'styling', params: { shoot, shot }, query: route.query.side ? { side: route.query.side } : {} })
 const school = useStorage<'' | 'real' | 'made'>('fig-ladder-school', '')
-const rule = useStorage<'' | 'two' | 'two-four'>('fig-ladder-standing', '')
+const rule = useStorage<'' | 'two' | 'two-four' | 'own'>('fig-ladder-standing', '')
+const standMin = useStorage('fig-ladder-standing-min', 90)
 const bench = useQuery({
-  queryKey: ['styling', shotId, school, rule],
+  queryKey: ['styling', shotId, school, rule, standMin],
   enabled: () => shotId.value !== '',
   queryFn: () =>
     ask(
       api.GET('/api/shots/{id}/styling', {
-        params: { path: { id: shotId.value }, query: { school: school.value, rule: rule.value } },
+        params: {
+          path: { id: shotId.value },
+          query: { school: school.value, rule: rule.value, standMin: standMin.value },
+        },
       }),
     ),
   placeholderData: (before) => (before?.shotId === shotId.value ? before : undefined),
@@ -152,7 +156,7 @@ useKeys([
         >
       </div>
       <DrinkLab v-if="side === 'drink'" :bench="b" @changed="refreshSet" />
-      <LayersLab v-else-if="side === 'layers'" :key="shotId" :bench="b" />
+      <LayersLab v-else-if="side === 'layers'" :key="shotId" :bench="b" @changed="refreshSet" />
       <DewLab v-else-if="side === 'dew'" :bench="b" @changed="refreshSet" />
       <SteamLab v-else-if="side === 'steam'" :bench="b" />
       <PourLab v-else-if="side === 'pour'" :bench="b" />
@@ -161,6 +165,7 @@ useKeys([
       <TechniqueWall v-else-if="side === 'cards'" :bench="b" :open="open" @put="put" @open="open = $event" />
       <SafetySheet
         v-else
+        v-model:minutes="standMin"
         :bench="b"
         :shoot="shoot"
         :rule="rule"

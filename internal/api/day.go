@@ -1,0 +1,54 @@
+package api
+
+import (
+	"context"
+
+	"figladder/internal/studio/day"
+)
+
+func (a *API) dayRoutes() {
+	s := a.studio
+	route(a, Assistant, "GET", "/api/shoots/{id}/day", "day", "A shoot's day: its jobs, its light, the plan that was taken and what it breaks", func(ctx context.Context, in *ByID) (*body[day.Bench], error) {
+		return point(s.Day.BenchOf(ctx, in.ID))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/day/offers", "dayOffers", "Three good days to choose from, or the wishes that clash", func(ctx context.Context, in *ByID) (*body[day.Offers], error) {
+		return point(s.Day.OffersOf(ctx, in.ID))
+	})
+	route(a, Stylist, "PUT", "/api/shoots/{id}/day", "sayDay", "Say what a day has: hours, hands, ovens, own jobs", func(ctx context.Context, in *struct {
+		ByID
+		Body day.TermsOfDay
+	}) (*body[day.Bench], error) {
+		return point(s.Day.Say(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Stylist, "PUT", "/api/shoots/{id}/day/taken", "takeDay", "Take a day that was offered", func(ctx context.Context, in *struct {
+		ByID
+		Body day.Taking
+	}) (*body[day.Bench], error) {
+		return point(s.Day.Take(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Stylist, "PUT", "/api/shoots/{id}/day/job", "moveJob", "Move, pin, lengthen or leave out a job; what follows moves with it", func(ctx context.Context, in *struct {
+		ByID
+		Body day.Move
+	}) (*body[day.Bench], error) {
+		return point(s.Day.MoveJob(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Assistant, "PUT", "/api/shoots/{id}/day/went", "jobWent", "Say that a job has begun, is over, or has not begun after all", func(ctx context.Context, in *struct {
+		ByID
+		Body day.WentAsk
+	}) (*body[day.Bench], error) {
+		return point(s.Day.Went(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Stylist, "PUT", "/api/shoots/{id}/day/again", "planAgain", "Plan the rest of a day again from now", func(ctx context.Context, in *struct {
+		ByID
+		Body day.Again
+	}) (*body[day.Replanned], error) {
+		return point(s.Day.PlanAgain(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/call-sheet.pdf", "callSheet", "The call sheet, for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("call-sheet.pdf")(s.Day.PrintCallSheet(ctx, in.ID))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/day.ics", "dayCalendar", "The day as a calendar", func(ctx context.Context, in *ByID) (*document, error) {
+		data, err := s.Day.Calendar(ctx, in.ID)
+		return &document{ContentType: "text/calendar; charset=utf-8", Disposition: `attachment; filename="day.ics"`, Body: data}, err
+	})
+}
