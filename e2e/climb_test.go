@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"os"
 	"path/filepath"
 	"strconv"
@@ -9,6 +10,7 @@ import (
 	"time"
 
 	"figladder/internal/store/storetest"
+
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
@@ -95,7 +97,7 @@ func TestOneWholeClimb(t *testing.T) {
 	for range 5 {
 		p.key(kb.ArrowDown)
 	}
-	assert.Greater(t, p.reading("frameWidth"), wide+1, "five centimetres back the frame is wider")
+	p.until(fmt.Sprintf("document.querySelector('[data-reading=frameWidth]')?.dataset.value > %f", wide+1), "five centimetres back the frame is wider")
 	// a number that cannot be
 	p.numbers("camera")
 	p.type_("#f-camera\\.focalMm", "500")
@@ -122,7 +124,9 @@ func TestOneWholeClimb(t *testing.T) {
 	p.press("t")
 	p.until("document.querySelectorAll('.strip img').length === 1", "a frame in the strip")
 
-	// Frames
+	// Frames, past the day
+	p.press("]")
+	p.sees("Offer days")
 	p.press("]")
 	p.sees("Keep this frame")
 	p.sees("second copy, read back")

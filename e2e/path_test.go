@@ -77,6 +77,8 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.press("t")
 	p.until("document.querySelectorAll('.strip img').length === 1", "a frame")
 
+	p.press("]") // past the day
+	p.sees("Offer days")
 	p.press("]")
 	p.sees("second copy, read back")
 	p.press(kb.Enter)

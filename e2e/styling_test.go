@@ -48,6 +48,12 @@ func TestADrinkIsStyled(t *testing.T) {
 	p.type_("input[aria-label='Name of layer 3']", "maple syrup")
 	p.until("document.querySelector('ol.says li b')?.innerText === 'maple syrup' || document.querySelector('ol.says').innerText.includes('maple syrup')", "the new one in its place")
 	p.sees("the pouring alone mixes them")
+	p.click("Lay them in on the set")
+	p.sees("They lie in the glass on the set")
+	p.sees("Take them out of the set")
+	p.click("Take them out of the set")
+	p.sees("One drink again")
+	p.until("![...document.querySelectorAll('button')].some(b => b.innerText === 'Take them out of the set')", "out again")
 
 	// Dew: a damp day, a dry one, and air that there is not.
 	p.click("Dew")
