@@ -27,3 +27,17 @@ func TestAnEarlyPressIsNotLost(t *testing.T) {
 		p.until(at.then, at.press+" on "+at.path)
 	}
 }
+
+// A picture that the studio had no time for is asked for again: one of twelve stayed away, and nothing said so.
+func TestPicturesWaitTheirTurn(t *testing.T) {
+	t.Parallel()
+	p := signedIn(t, demoServer(t).URL)
+	p.visit("Merrow", "/round/HERO", "o'clock, 40° high", "")
+	p.until("document.querySelectorAll('.cell img').length >= 2", "the first frames")
+	p.without("set/picture*")
+	p.click("low, 15°") // other frames, none of which comes
+	p.sees("15° high")
+	p.until("performance.getEntriesByType('resource').some(r => r.name.includes('/set/picture') && r.responseStatus === 0)", "one that did not come")
+	p.without()
+	p.until("document.querySelectorAll('.cell img').length === 12", "twelve frames")
+}

@@ -8,17 +8,12 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import { askAhead } from './api/ahead'
-import { Problem } from './api/client'
+import { again } from './api/patience'
 import App from './App.vue'
 import { focusFirstField } from './parts/firstField'
 import { leaveTheField } from './parts/leaving'
 import { router } from './router'
 
-/** What may pass by itself is asked for again every few seconds, so that the page goes on when the studio does. */
-const again = {
-  retry: (n: number, e: Error) => e instanceof Problem && e.passing && n < 200,
-  retryDelay: (n: number) => Math.min(4000, 500 * 2 ** n),
-}
 const queries = new QueryClient({
   defaultOptions: { queries: { ...again, staleTime: 2000, refetchOnWindowFocus: false } },
 })

@@ -1,8 +1,10 @@
 package scene
 
 import (
+	"context"
 	"math"
 
+	"figladder/internal/craft/cores"
 	"figladder/internal/craft/shape"
 	"figladder/internal/craft/styling"
 
@@ -21,7 +23,7 @@ type Steam struct {
 // is the room's. They bend the more the higher they are, and are longer than broad.
 const (
 	steamTallMm = 230.0
-	steamCellMm = 2.5
+	steamCellMm = 3.2
 	sheetMm     = 29
 	longer      = 2.3
 	bendMm      = 30
@@ -50,8 +52,8 @@ func (s Set) SteamOver() (Steam, bool) {
 	out.Dims = make([]float32, across*across*out.Cells[2])
 	// In a cup or deep bowl the walls keep it together up to the rim.
 	rim := math.Max(0, s.Vessel.HeightMm-foot)
-	i := 0
-	for c := range out.Cells[2] {
+	_ = cores.Each(context.Background(), out.Cells[2], func(c int) {
+		i := c * out.Cells[0] * out.Cells[1]
 		z := (float64(c) + 0.5) * steamTallMm / float64(out.Cells[2])
 		share, r := p.Share(math.Max(0, z-rim)), p.Radius(math.Max(0, z-rim))
 		fades := 1 - smooth((z/steamTallMm-0.6)/0.4) // nothing ends in a plane
@@ -63,13 +65,16 @@ func (s Set) SteamOver() (Steam, bool) {
 				i++
 			}
 		}
-	}
+	})
 	return out, true
 }
 
 // wisp is how much more or less than the mean of its height a place has of what rises.
 func wisp(x, y, z, r float64) float64 {
 	k := math.Min(1, z/80)
+	if k*bendMm*math.Sqrt2+2*r < math.Hypot(x, y) { // however it is bent
+		return 0
+	}
 	bent := func(seed int64) float64 { return shape.Noise(x/bentOverMm, y/bentOverMm, z/bentOverMm/1.4, seed) - 0.5 }
 	x, y = x+k*bendMm*2*bent(3), y+k*bendMm*2*bent(5)
 	d := (x*x + y*y) / (r * r)

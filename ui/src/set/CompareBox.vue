@@ -13,7 +13,9 @@ const pictures = ref(['', ''])
 const found = ref<Schema['Compared']>()
 const error = ref<unknown>()
 
+let drawing = new AbortController()
 function forget() {
+  drawing.abort()
   for (const url of pictures.value) if (url) URL.revokeObjectURL(url)
   pictures.value = ['', '']
 }
@@ -24,7 +26,12 @@ function keep() {
 }
 async function draw(sets: SceneSet[]) {
   forget()
-  for (const [i, set] of sets.entries()) pictures.value[i] = await drawn(set, 420)
+  const { signal } = (drawing = new AbortController())
+  for (const [i, set] of sets.entries()) {
+    const url = await drawn(set, 420, signal)
+    if (signal.aborted) return
+    pictures.value[i] = url
+  }
 }
 onBeforeUnmount(forget)
 async function compare() {

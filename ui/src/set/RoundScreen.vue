@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type SceneSet, type Schema } from '../api/client'
+import { patiently } from '../api/patience'
 import { useSetUps, useShots } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import SetNav from './SetNav.vue'
@@ -57,7 +58,8 @@ async function load() {
   error.value = undefined
   busy.value = true
   try {
-    cells.value = await ask(api.POST('/api/set/round', { body: { set: set.value }, signal: mine.signal }))
+    const body = { set: set.value }
+    cells.value = await patiently(() => ask(api.POST('/api/set/round', { body, signal: mine.signal })), mine.signal)
   } catch (e) {
     if (!mine.signal.aborted) error.value = e
   } finally {
