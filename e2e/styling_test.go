@@ -105,10 +105,46 @@ func TestEverySideOfStylingIsOpenToAll(t *testing.T) {
 	p := demoPage(t)
 	p.visit("Merrow", "/styling", "On this frame", sloeAndTonic)
 	p.withAxe()
-	for _, side := range []string{"Drink", "Layers", "Dew", "Pour", "Hidden lift", "What dies first", "Techniques", "Safety"} {
+	for _, side := range []string{"Drink", "Layers", "Dew", "Pour", "Hidden lift", "By hand", "What dies first", "Techniques", "Safety"} {
 		p.click(side)
 		p.until("[...document.querySelectorAll('.sides button')].some(b => b.innerText === "+quote(side)+" && b.ariaPressed === 'true')", side)
 		time.Sleep(600 * time.Millisecond)
 		p.openToAll(side)
 	}
+}
+
+// What is done by hand is worked out, opened, and refused in words; who keeps away from what is told where it is eaten.
+func TestByHandAndWhoEats(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/styling/HERO?side=hand", "By hand", "")
+	p.click("Butter")
+	p.asked("What it lies on", "70")
+	p.sees("It lies too hot to keep an edge")
+	p.click("Cuts clean out of the freezer for")
+	p.sees("Heat through layers by finite differences")
+	p.asked("What it lies on", "900")
+	p.sees("What it lies on, °C: from -20 to 250.")
+	p.click("Scoops")
+	p.sees("count on two or three minutes")
+	p.click("Lasting ice")
+	p.sees("Never eaten and never down a drain")
+	p.asked("Glasses", "0")
+	p.sees("Glasses: from 1 to 200.")
+
+	p.visit("Merrow", "/brief", "Crew", "")
+	p.click("Add somebody")
+	p.type_("input[aria-label='Crew 5: who']", "Bram Ottery")
+	p.pick("select[aria-label='Crew 5: keeps away from']", "molluscs")
+	p.sees("4 pairs of hands on the day")
+	p.type_("input[aria-label='Crew 5: comes']", "late")
+	p.key(kb.Tab)
+	p.sees("“late” is no time of day.")
+	p.type_("input[aria-label='Crew 5: comes']", "10:30")
+	p.key(kb.Tab)
+	p.saved()
+	p.visit("Merrow", "/styling/HERO?side=safety", "Who may eat it afterwards", "")
+	p.sees("Bram Ottery keeps away from molluscs. Somebody else handles it")
+	p.sees("Oda Wrenfield (molluscs); Bram Ottery (molluscs)")
+	p.sees("Sloe and tonic: Nobody: glass coated with clear matt lacquer")
 }

@@ -118,6 +118,7 @@ func (a *API) stylingRoutes() {
 	}) (*body[craft.Jet], error) {
 		return answer(s.Styling.Pour(craft.PourAsk{Liquid: in.Liquid, Spout: in.Spout, FlowMl: in.Flow, FallMm: in.FallMm, AllMl: in.AllMl}))
 	})
+	a.handRoutes()
 	route(a, Assistant, "GET", "/api/shots/{id}/glow", "glowCard", "The card cut to what a frame's glass holds", func(ctx context.Context, in *glowPrint) (*body[craft.Glow], error) {
 		g, _, err := s.Styling.Glow(ctx, in.ID, in.MarginMm)
 		return answer(g, err)

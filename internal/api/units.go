@@ -85,6 +85,7 @@ type (
 	bareCard    styling.Technique
 	bareStood   styling.Stood
 	bareSteam   styling.Steam
+	bareHand    styling.HandLab
 	bareJet     styling.Jet
 	bareLift    styling.Lift
 	bareIced    styling.Iced
@@ -138,6 +139,7 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		}),
 		telling(func(v styling.Stood) any { v.Words = p.Words(v.Words); return bareStood(v) }),
 		telling(func(v styling.Steam) any { v.Words = p.Words(v.Words); return bareSteam(v) }),
+		telling(func(v styling.HandLab) any { v.Words = p.Words(v.Words); return bareHand(v) }),
 		telling(func(v styling.Jet) any { v.Words = p.Words(v.Words); return bareJet(v) }),
 		telling(func(v styling.Lift) any { v.Words = p.Words(v.Words); return bareLift(v) }),
 		telling(func(v styling.Iced) any { v.Words = p.Words(v.Words); return bareIced(v) }),

@@ -36,6 +36,8 @@ func (l *loader) winter() *store.Shoot {
 		Kind: "commission", Who: "Merrow Ferry Kitchen; one stylist, one pair of hands", What: "Six dishes and drinks of the winter menu",
 		When: "2026-12-03", Where: "Tern Loft Studio, west window", Why: "Feed, menu board and tiles for the season", How: "Muted and dark, one warm accent a frame",
 		Mood: brief.Mood{Key: "dark", Colour: "muted"}, HouseColours: []string{"#5b6f8a"}, Hands: 3,
+		Crew: []brief.Hand{{Name: "Maud Pellow", Does: "photographer"}, {Name: "Ines Corrow", Does: "stylist", Avoids: []string{"sesame"}}, {Name: "Tam Lisk", Does: "assistant"},
+			{Name: "Oda Wrenfield", Does: "client", From: "11:00", To: "15:00", Avoids: []string{"molluscs"}}},
 		Candidates: []brief.Candidate{
 			{Name: "Quince pavlova", State: "chosen", Because: "height and a warm pink among four dark dishes"},
 			{Name: "Leek and potato soup", State: "dropped", Because: "a third bowl; the mussels have the steam already"},

@@ -14,7 +14,7 @@ const making = Object.entries(doc.paths).flatMap(([path, item]) =>
 )
 for (const [name, schema] of Object.entries(doc.components.schemas)) {
   for (const [field, of] of Object.entries(schema.properties ?? {})) {
-    const list = of.enum?.filter((w) => w !== '' && w !== null)
+    const list = (of.enum ?? of.items?.enum)?.filter((w) => w !== '' && w !== null)
     if (list?.length && of.type !== 'boolean') (words[name] ??= {})[field] = list
     if (
       (of.type === 'integer' || of.type === 'number') &&

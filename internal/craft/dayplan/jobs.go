@@ -96,6 +96,7 @@ type Shot struct {
 	Light               []Span // when its light is there; none for any time
 	LightWish           string
 	Costs               []Cost // how much worse than its best light
+	Work                []Work // what techniques on it take
 }
 
 // OwnJob is a job that a person put in.
@@ -196,6 +197,7 @@ func Jobs(dishes []Dish, frames []Shot, own []OwnJob, changes []Change, t Terms)
 			}
 		}
 		b.dish(d, of)
+		b.techniques(d, of)
 	}
 	b.rest(own)
 	b.change(changes)

@@ -64,6 +64,15 @@ var allergens = func() []allergen {
 	return out
 }()
 
+// Groups are the names of what has to be named, as a crew keeps away from them.
+func Groups() []string {
+	var out []string
+	for _, a := range allergens {
+		out = append(out, a.name)
+	}
+	return out
+}
+
 //go:embed allergens.tsv
 var allergensTable string
 

@@ -35,12 +35,31 @@ type Risk struct {
 	At []string `json:"at" doc:"Where it is raised: technique and dish"`
 }
 
+// Allergy is somebody of the crew who keeps away from something, with the dishes that have it.
+type Allergy struct {
+	Who    string   `json:"who" doc:"Who keeps away"`
+	From   string   `json:"from" doc:"What from"`
+	Dishes []string `json:"dishes" doc:"Dishes that have it, each with the ingredient"`
+	Maybe  bool     `json:"maybe" doc:"Whether it depends on which kind was bought"`
+	Words  string   `json:"words" doc:"What to take care of"`
+}
+
+// Eater is who may eat a dish when its frames are taken.
+type Eater struct {
+	Dish  string   `json:"dish" doc:"The dish"`
+	May   []string `json:"may" doc:"Who may"`
+	Not   []string `json:"not" doc:"Who may not, each with the reason"`
+	Words string   `json:"words" doc:"That in a sentence"`
+}
+
 // Safety is what follows from the techniques on a shoot's frames.
 type Safety struct {
-	Tags   []Tag   `json:"tags" doc:"Dishes that nobody eats, with what was done"`
-	Counts []Count `json:"counts" doc:"Pieces to count out at wrap"`
-	Risks  []Risk  `json:"risks" doc:"Cautions, each once"`
-	Words  string  `json:"words" doc:"What stands at the head of the sheet"`
+	Tags      []Tag     `json:"tags" doc:"Dishes that nobody eats, with what was done"`
+	Counts    []Count   `json:"counts" doc:"Pieces to count out at wrap"`
+	Risks     []Risk    `json:"risks" doc:"Cautions, each once"`
+	Allergies []Allergy `json:"allergies" doc:"Whoever of the crew keeps away from something that is on the table"`
+	Eaters    []Eater   `json:"eaters" doc:"Who may eat what afterwards; empty while no crew is written down"`
+	Words     string    `json:"words" doc:"What stands at the head of the sheet"`
 }
 
 // first stands at the head of every sheet of this kind.
@@ -48,7 +67,7 @@ const first = "Your local rules and whoever holds the licence come first; this s
 
 // SafetyOf gathers it: whatever alters food leads to a tag and, where pieces go in, to a count.
 func SafetyOf(frames []OnFrame) Safety {
-	s := Safety{Tags: []Tag{}, Counts: []Count{}, Risks: []Risk{}, Words: first}
+	s := Safety{Tags: []Tag{}, Counts: []Count{}, Risks: []Risk{}, Allergies: []Allergy{}, Eaters: []Eater{}, Words: first}
 	tags := map[string]*Tag{}
 	risks := map[string]*Risk{}
 	var order []string

@@ -6,12 +6,15 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 
 	"figladder/internal/craft/almanac"
+	craftbrief "figladder/internal/craft/brief"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
+	"figladder/internal/craft/styling"
 	"figladder/internal/craft/words"
 	"figladder/internal/store"
 	"figladder/internal/studio/brief"
@@ -57,7 +60,7 @@ func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
 	err = s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).First(row).Error
 	switch {
 	case errors.Is(err, gorm.ErrRecordNotFound):
-		out.doc = dayplan.StartDoc(shoot.Brief.Hands)
+		out.doc = dayplan.StartDoc(shoot.Brief.Pairs())
 	case err != nil:
 		return nil, err
 	default:
@@ -116,10 +119,37 @@ func (s *Room) jobs(ctx context.Context, a *all) error {
 			a.setUps[f.SetUp] = d.Recipe.Title
 		}
 		f.Light, f.LightWish, f.Costs = wishOf(sets[x.Key], a.light)
+		for _, t := range styling.Of(x.Techniques, styling.Usual()) {
+			f.Work = append(f.Work, dayplan.WorkOf(t))
+		}
 		frames = append(frames, f)
 	}
-	a.day, a.jobs, a.ahead = dayplan.Jobs(cooked, frames, a.doc.Own, a.doc.Changes, a.doc.Terms)
+	own := slices.Concat(a.doc.Own, away(a.shoot.Brief, a.doc.Terms))
+	a.day, a.jobs, a.ahead = dayplan.Jobs(cooked, frames, own, a.doc.Changes, a.doc.Terms)
 	return nil
+}
+
+// away are the hours in which somebody of the crew is not there yet, or not any more: a pair of hands that is taken.
+// Where the day has other hands than the crew, its own number stands.
+func away(b craftbrief.Brief, t dayplan.Terms) []dayplan.OwnJob {
+	var out []dayplan.OwnJob
+	if t.Hands != b.Pairs() {
+		return out
+	}
+	for i, h := range b.Crew {
+		if !h.Works() {
+			continue
+		}
+		from, to := h.There(t.StartMin, t.EndMin)
+		add := func(key, words string, from, to int) {
+			if to > from {
+				out = append(out, dayplan.OwnJob{Key: fmt.Sprintf("%s-%d", key, i), Name: words + h.Name, Min: to - from, Hands: 1, From: from, Until: to, OnSet: h.Does == "photographer"})
+			}
+		}
+		add("before", "Not there yet: ", t.StartMin, min(from, t.EndMin))
+		add("after", "Has left: ", max(to, t.StartMin), t.EndMin)
+	}
+	return out
 }
 
 // Light is a window's light through the day.

@@ -140,7 +140,7 @@ func (s *Room) CheckList(ctx context.Context, shootID string) ([]finding.Finding
 	for id, d := range dishes {
 		steaming[id] = shots.Serve(d.Recipe, d.Form, method.Of(d.Recipe, own)).Steams
 	}
-	return shots.Check(rows, steaming, shots.Crew{Hands: shoot.Brief.Hands, Supporting: shots.Usual}), nil
+	return shots.Check(rows, steaming, shots.Crew{Hands: shoot.Brief.Pairs(), Supporting: shots.Usual}), nil
 }
 
 // TryList makes a try that CheckList offers: each edit names a shot by its key and

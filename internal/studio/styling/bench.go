@@ -51,6 +51,10 @@ type Bench struct {
 	Air        Air               `json:"air" doc:"What the air may be on the day"`
 	Liquids    []craft.Liquid    `json:"liquids" doc:"What can be poured"`
 	Spouts     []craft.Spout     `json:"spouts" doc:"What it can be poured from"`
+	Foams      []craft.Foam      `json:"foams" doc:"What foams"`
+	Frozens    []string          `json:"frozens" doc:"What is scooped"`
+	Sauces     []craft.Sauce     `json:"sauces" doc:"What shines"`
+	EachMl     float64           `json:"eachMl" doc:"What is in the vessel, ml"`
 }
 
 // shutterS is how long after the last thing is on a frame is taken (start value of our own).
@@ -66,7 +70,8 @@ func (s *Room) BenchOf(ctx context.Context, shotID, school string, rule craft.Ru
 	glass, level := x.Glass()
 	out := &Bench{ShotID: a.shot.Key, Shot: a.shot.Title, Version: a.shot.Version, DishID: a.dish.Key, Dish: a.dish.Recipe.Title, Planned: a.set.Version > 0, Vessel: x.Vessel,
 		Outer: points(glass.Outer), Inner: points(glass.Inner), LevelMm: level, Drinks: x.Drinks(), Wet: x.Drinks() || x.Food.Form == "soup", Glass: x.OfGlass(), Colour: x.Food.Colour,
-		Hot: x.Food.Steams, Techniques: craft.Of(a.shot.Techniques, amounts(a)), Liquids: craft.Liquids, Spouts: craft.Spouts, Rules: craft.Rules}
+		Hot: x.Food.Steams, Techniques: craft.Of(a.shot.Techniques, amounts(a)), Liquids: craft.Liquids, Spouts: craft.Spouts, Rules: craft.Rules, Foams: craft.Foams, Frozens: craft.Frozens, Sauces: craft.Sauces,
+		EachMl: math.Round(glass.VolumeMl(level))}
 	out.Layers = append([]drink.Layer{}, x.Food.Layers...)
 	logs, err := s.times(ctx)
 	if err != nil {

@@ -72,6 +72,29 @@ func (s *Room) Pour(ask craft.PourAsk) (craft.Jet, error) {
 	return out, core.Fields("", bad)
 }
 
+// plain works a lab out that needs no frame.
+func plain[A any](ask A, work func(A) (craft.HandLab, []finding.FieldProblem)) (craft.HandLab, error) {
+	out, bad := work(ask)
+	return out, core.Fields("", bad)
+}
+
+// Butter is how long a pat of butter keeps its edges.
+func (s *Room) Butter(ask craft.ButterAsk) (craft.HandLab, error) { return plain(ask, craft.Butter) }
+
+// Scoop is when something frozen is scooped, and how long it stands.
+func (s *Room) Scoop(ask craft.ScoopAsk) (craft.HandLab, error) { return plain(ask, craft.Scoop) }
+
+// Gloss is how far a sauce is thinned so that its coat stays.
+func (s *Room) Gloss(ask craft.GlossAsk) (craft.HandLab, error) { return plain(ask, craft.Gloss) }
+
+// Snow is crushed ice or snow that stays.
+func (s *Room) Snow(ask craft.SnowAsk) (craft.HandLab, error) { return plain(ask, craft.Snow) }
+
+// Foam is a head of foam in a frame's glass.
+func (s *Room) Foam(ctx context.Context, shotID string, ask craft.FoamAsk) (craft.HandLab, error) {
+	return lab(ctx, s, shotID, func(f craft.Filled) (craft.HandLab, []finding.FieldProblem) { return craft.FoamOn(f, ask) })
+}
+
 // Glow is the card cut to what a frame's glass holds.
 func (s *Room) Glow(ctx context.Context, shotID string, marginMm float64) (craft.Glow, string, error) {
 	if !(marginMm >= 0 && marginMm <= 30) {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"strings"
 
+	"figladder/internal/craft/eating"
 	craft "figladder/internal/craft/styling"
 	"figladder/internal/formats/sheet"
 	briefroom "figladder/internal/studio/brief"
@@ -12,7 +13,8 @@ import (
 
 // Safety is what follows from the techniques on a shoot's frames.
 func (s *Room) Safety(ctx context.Context, shootID string) (*craft.Safety, error) {
-	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
 		return nil, err
 	}
 	styled, err := s.Kitchen.StyledIn(ctx, shootID)
@@ -24,6 +26,24 @@ func (s *Room) Safety(ctx context.Context, shootID string) (*craft.Safety, error
 		frames = append(frames, craft.OnFrame{Frame: x.Shot.Title, Dish: x.Dish.Recipe.Title, Cards: x.Cards})
 	}
 	out := craft.SafetyOf(frames)
+	dishes, err := s.Kitchen.Dishes(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	served := make([]craft.Served, 0, len(dishes))
+	for _, d := range dishes {
+		one := craft.Served{Dish: d.Recipe.Title, Report: eating.Read(d.Recipe, d.Eating)}
+		if d.Eating.Altered {
+			out.Marked(one.Dish, d.Eating.Why)
+		}
+		for _, t := range out.Tags {
+			if t.Dish == one.Dish {
+				one.Spoilt = strings.Join(t.What, "; ")
+			}
+		}
+		served = append(served, one)
+	}
+	out.ForCrew(shoot.Brief.Crew, served)
 	return &out, nil
 }
 
@@ -40,7 +60,10 @@ func (s *Room) PrintTags(ctx context.Context, shootID string) ([]byte, error) {
 	out := sheet.Sheet{Title: "Not for eating", Under: briefroom.Under(fmt.Sprintf("%s: %d to be marked", shoot.Name, len(safe.Tags)), shoot.Brief), At: s.Now()}
 	for _, t := range safe.Tags {
 		lines := t.Lines()
-		out.Parts = append(out.Parts, sheet.Part{Heading: lines[0] + ": " + lines[1], Lines: append(lines[2:], "Frames: "+strings.Join(t.Frame, "; "), "Cut out, fold, stand it before the dish; it goes along to the wrap table.")})
+		if len(t.Frame) > 0 {
+			lines = append(lines, "Frames: "+strings.Join(t.Frame, "; "))
+		}
+		out.Parts = append(out.Parts, sheet.Part{Heading: lines[0] + ": " + lines[1], Lines: append(lines[2:], "Cut out, fold, stand it before the dish; it goes along to the wrap table.")})
 	}
 	if len(safe.Tags) == 0 {
 		out.Parts = []sheet.Part{{Lines: []string{"Nothing on this shoot's frames makes food unfit for eating."}}}
@@ -71,7 +94,15 @@ func (s *Room) PrintRisks(ctx context.Context, shootID string) ([]byte, error) {
 	for _, t := range safe.Tags {
 		tags.Rows = append(tags.Rows, []string{sheet.Tick, t.Dish, strings.Join(t.What, "; ")})
 	}
-	for _, p := range []sheet.Part{risks, counts, tags} {
+	crew := sheet.Part{Heading: "Allergies on the crew", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "Care", Width: 12}, {Name: "On the table", Width: 11}}}
+	for _, a := range safe.Allergies {
+		crew.Rows = append(crew.Rows, []string{sheet.Tick, a.Words, strings.Join(a.Dishes, "; ")})
+	}
+	eaten := sheet.Part{Heading: "Who may eat it afterwards", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "Dish", Width: 8}, {Name: "Who", Width: 15}}}
+	for _, e := range safe.Eaters {
+		eaten.Rows = append(eaten.Rows, []string{sheet.Tick, e.Dish, e.Words})
+	}
+	for _, p := range []sheet.Part{risks, crew, counts, tags, eaten} {
 		if len(p.Rows) > 0 {
 			out.Parts = append(out.Parts, p)
 		}

@@ -779,6 +779,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lab/butter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long butter keeps its edges */
+        get: operations["butterLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/gloss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a sauce is thinned so that its coat stays */
+        get: operations["glossLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lab/pour": {
         parameters: {
             query?: never;
@@ -788,6 +822,40 @@ export interface paths {
         };
         /** A pour */
         get: operations["pourLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/scoop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When something frozen is scooped, and how long it stands */
+        get: operations["scoopLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/snow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Crushed ice or snow that stays */
+        get: operations["snowLab"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2336,6 +2404,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shots/{id}/lab/foam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A head of foam in a frame's glass */
+        get: operations["foamLab"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}/lab/layers": {
         parameters: {
             query?: never;
@@ -3538,6 +3623,15 @@ export interface components {
             dishId: string;
             /** @description Whether the dish is a drink */
             drinks: boolean;
+            /**
+             * Format: double
+             * @description What is in the vessel, ml
+             */
+            eachMl: number;
+            /** @description What foams */
+            foams: components["schemas"]["StylingFoam"][];
+            /** @description What is scooped */
+            frozens: string[];
             /** @description Whether light goes through what it is in */
             glass: boolean;
             /** @description Whether it is served hot */
@@ -3565,6 +3659,8 @@ export interface components {
             proposed: components["schemas"]["StylingProposal"][];
             /** @description Rules for that to choose from; local ones come first */
             rules: components["schemas"]["StylingRule"][];
+            /** @description What shines */
+            sauces: components["schemas"]["StylingSauce"][];
             /** @description Its title */
             shot: string;
             /** @description The shot */
@@ -3616,6 +3712,8 @@ export interface components {
         Brief: {
             /** @description Dishes thought of, with what spoke for and against each */
             candidates: components["schemas"]["Candidate"][];
+            /** @description Who is there on the day */
+            crew?: components["schemas"]["Hand"][];
             /** @description What must come out */
             deliverables: components["schemas"]["Deliverable"][];
             /**
@@ -5778,6 +5876,21 @@ export interface components {
              * @description Counts saves; send back the one you read
              */
             version: number;
+        };
+        Hand: {
+            /** @description Allergens they keep away from, as Regulation (EU) 1169/2011 Annex II groups them */
+            avoids?: ("cereals with gluten" | "crustaceans" | "eggs" | "fish" | "peanuts" | "soya" | "milk" | "nuts" | "celery" | "mustard" | "sesame" | "sulphites" | "lupin" | "molluscs")[];
+            /**
+             * @description What they do
+             * @enum {string}
+             */
+            does: "photographer" | "stylist" | "cook" | "assistant" | "client";
+            /** @description When they come, HH:MM; empty for the call */
+            from?: string;
+            /** @description Who */
+            name: string;
+            /** @description When they leave, HH:MM; empty for the end */
+            to?: string;
         };
         Held: {
             /** @description Its day, or empty */
@@ -8868,6 +8981,18 @@ export interface components {
             /** @description Nearest first */
             things: components["schemas"]["Along"][];
         };
+        StylingAllergy: {
+            /** @description Dishes that have it, each with the ingredient */
+            dishes: string[];
+            /** @description What from */
+            from: string;
+            /** @description Whether it depends on which kind was bought */
+            maybe: boolean;
+            /** @description Who keeps away */
+            who: string;
+            /** @description What to take care of */
+            words: string;
+        };
         StylingCaution: {
             /** @description Stable name */
             key: string;
@@ -8961,6 +9086,20 @@ export interface components {
             /** @description What to do, in a sentence */
             words: string;
         };
+        StylingEater: {
+            /** @description The dish */
+            dish: string;
+            /** @description Who may */
+            may: string[];
+            /** @description Who may not, each with the reason */
+            not: string[];
+            /** @description That in a sentence */
+            words: string;
+        };
+        StylingFoam: {
+            /** @description What it is on */
+            name: string;
+        };
         StylingGlow: {
             /**
              * Format: double
@@ -8984,6 +9123,14 @@ export interface components {
              */
             widthMm: number;
             /** @description How it is used */
+            words: string;
+        };
+        StylingHandLab: {
+            /** @description What to take care of, or empty */
+            caution: string;
+            /** @description The figures, each with its working */
+            rows: components["schemas"]["Reading"][];
+            /** @description What to do, in a sentence or two */
             words: string;
         };
         StylingIced: {
@@ -9241,14 +9388,22 @@ export interface components {
             words: string;
         };
         StylingSafety: {
+            /** @description Whoever of the crew keeps away from something that is on the table */
+            allergies: components["schemas"]["StylingAllergy"][];
             /** @description Pieces to count out at wrap */
             counts: components["schemas"]["StylingCount"][];
+            /** @description Who may eat what afterwards; empty while no crew is written down */
+            eaters: components["schemas"]["StylingEater"][];
             /** @description Cautions, each once */
             risks: components["schemas"]["StylingRisk"][];
             /** @description Dishes that nobody eats, with what was done */
             tags: components["schemas"]["StylingTag"][];
             /** @description What stands at the head of the sheet */
             words: string;
+        };
+        StylingSauce: {
+            /** @description What it is */
+            name: string;
         };
         StylingSpout: {
             /**
@@ -11920,6 +12075,90 @@ export interface operations {
             };
         };
     };
+    butterLab: {
+        parameters: {
+            query?: {
+                /** @description Long, mm */
+                longMm?: number;
+                /** @description Wide, mm */
+                wideMm?: number;
+                /** @description High, mm */
+                highMm?: number;
+                /** @description How far edges are melted off, mm */
+                bevelMm?: number;
+                /** @description The freezer, °C */
+                freezerC?: number;
+                /** @description The room, °C */
+                roomC?: number;
+                /** @description What it lies on, °C */
+                onC?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingHandLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    glossLab: {
+        parameters: {
+            query?: {
+                /** @description What shines */
+                kind?: string;
+                /** @description Of it, ml */
+                allMl?: number;
+                /** @description How high it clings, mm */
+                wallMm?: number;
+                /** @description How thick its coat shall still be, mm */
+                coatMm?: number;
+                /** @description After so long, s */
+                holdS?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingHandLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     pourLab: {
         parameters: {
             query?: {
@@ -11947,6 +12186,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StylingJet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scoopLab: {
+        parameters: {
+            query?: {
+                /** @description What is scooped */
+                kind?: string;
+                /** @description A ball across, mm */
+                diameterMm?: number;
+                /** @description The tub, ml */
+                tubMl?: number;
+                /** @description The freezer, °C */
+                fromC?: number;
+                /** @description The room, °C */
+                roomC?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingHandLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    snowLab: {
+        parameters: {
+            query?: {
+                /** @description Glasses or dishes */
+                glasses?: number;
+                /** @description In each, ml */
+                eachMl?: number;
+                /** @description Snow rather than wet crushed ice */
+                dry?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingHandLab"];
                 };
             };
             /** @description Error */
@@ -16026,6 +16341,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StylingDrinkLab"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    foamLab: {
+        parameters: {
+            query?: {
+                /** @description What it is on */
+                kind?: string;
+                /** @description How high, mm */
+                headMm?: number;
+                /** @description At least, mm */
+                leastMm?: number;
+                /** @description Glasses on the table */
+                glasses?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StylingHandLab"];
                 };
             };
             /** @description Error */

@@ -102,6 +102,10 @@ export const words = {
     kind: ['board', 'sweep'],
     material: ['paint', 'wood', 'stone', 'linen', 'paper', 'metal'],
   },
+  Hand: {
+    avoids: ['cereals with gluten', 'crustaceans', 'eggs', 'fish', 'peanuts', 'soya', 'milk', 'nuts', 'celery', 'mustard', 'sesame', 'sulphites', 'lupin', 'molluscs'],
+    does: ['photographer', 'stylist', 'cook', 'assistant', 'client'],
+  },
   Hit: {
     kind: ['dish', 'shot'],
   },

@@ -16,6 +16,7 @@ import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useDraft } from '../parts/draft'
 import { day } from '../parts/shown'
+import CrewBox from './CrewBox.vue'
 import BriefNav from './BriefNav.vue'
 import FinalsBox from './FinalsBox.vue'
 import { questions, shapes, type Brief } from './brief'
@@ -226,20 +227,8 @@ function addColour() {
           </ul>
         </div>
       </section>
-      <section aria-label="Hands and dishes">
-        <div class="hands">
-          <label for="hands">Pairs of hands on the day, yours included</label
-          ><NumberField
-            id="hands"
-            v-model="b.hands"
-            controls
-            v-bind="limits.Brief.hands"
-            aria-label="Pairs of hands on the day"
-            @change="draft.touch"
-          /><span class="soft small">{{
-            b.hands ? 'A pour or a sprinkle needs one more than the shutter.' : '0 while open'
-          }}</span>
-        </div>
+      <CrewBox :brief="b" :problems="draft.error.value?.fields ?? []" @touch="draft.touch" />
+      <section aria-label="Dishes thought of">
         <h2>Dishes thought of</h2>
         <p v-if="!b.candidates.length" class="soft small">
           Write down what you thought of and why you chose or dropped it; the next shoot can look back.
@@ -464,16 +453,6 @@ h2 {
 }
 .tone[aria-checked='true'] span::before {
   content: '✓ ';
-}
-.hands {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 14px;
-}
-.hands label {
-  font: 560 16px var(--fl-head);
-  white-space: nowrap;
 }
 .candidate {
   display: grid;

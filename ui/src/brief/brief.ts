@@ -17,6 +17,7 @@ export function emptyBrief(): Brief {
     houseColours: [],
     deliverables: [],
     hands: 0,
+    crew: [],
     candidates: [],
   }
 }

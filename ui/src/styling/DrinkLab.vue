@@ -156,11 +156,3 @@ watch(d, (v) => v && asked.lightness === 0 && (asked.lightness = Math.round(v.no
 </template>
 
 <style scoped src="./lab.css"></style>
-<style scoped>
-.lab-choice {
-  display: grid;
-  gap: 2px;
-  font-size: 13px;
-  color: var(--fl-soft);
-}
-</style>

@@ -95,12 +95,6 @@ const stream = computed(() => {
 
 <style scoped src="./lab.css"></style>
 <style scoped>
-.lab-choice {
-  display: grid;
-  gap: 2px;
-  font-size: 13px;
-  color: var(--fl-soft);
-}
 svg {
   width: 100%;
   height: 100%;

@@ -67,6 +67,24 @@ const log = (out: boolean) =>
           ▲ {{ r.words }} <small>{{ r.at.join('; ') }}</small>
         </p>
       </template>
+      <template v-if="safe.data.value.allergies.length">
+        <h2>Allergies on the crew</h2>
+        <p v-for="a in safe.data.value.allergies" :key="a.who + a.from" class="care">
+          ▲ {{ a.words }} <small>{{ a.dishes.join('; ') }}</small>
+        </p>
+      </template>
+      <template v-if="safe.data.value.eaters.length">
+        <h2>Who may eat it afterwards</h2>
+        <ul class="eaters">
+          <li v-for="e in safe.data.value.eaters" :key="e.dish">
+            <b>{{ e.dish }}:</b> {{ e.words }}
+          </li>
+        </ul>
+      </template>
+      <p v-else class="soft small">
+        Write the crew down on <router-link :to="{ name: 'brief', params: { shoot } }">the brief</router-link>, with
+        what they keep away from, to see who may eat what.
+      </p>
       <p class="acts">
         <a :href="`/api/shoots/${shoot}/tags.pdf`" target="_blank">Print the tags</a>
         <a :href="`/api/shoots/${shoot}/risks.pdf`" target="_blank">Print the risk sheet</a>
@@ -93,6 +111,13 @@ small {
   display: block;
   color: inherit;
   opacity: 0.85;
+}
+.eaters {
+  margin: 0;
+  padding-left: 18px;
+}
+.eaters b {
+  font-weight: 560;
 }
 .moments {
   margin: 0;

@@ -17,6 +17,7 @@ import SetNav from '../set/SetNav.vue'
 import BowlLab from './BowlLab.vue'
 import DewLab from './DewLab.vue'
 import DrinkLab from './DrinkLab.vue'
+import HandLab from './HandLab.vue'
 import HoldClock from './HoldClock.vue'
 import LayersLab from './LayersLab.vue'
 import PourLab from './PourLab.vue'
@@ -65,6 +66,7 @@ const sides = computed(() => {
     { key: 'steam', words: 'Steam', of: b.value.hot || (b.value.wet && !b.value.drinks) },
     { key: 'pour', words: 'Pour', of: true },
     { key: 'bowl', words: 'Hidden lift', of: b.value.wet || b.value.vessel.kind === 'bowl' },
+    { key: 'hand', words: 'By hand', of: true },
     { key: 'hold', words: 'What dies first', of: true },
     { key: 'cards', words: 'Techniques', of: true },
     { key: 'safety', words: 'Safety', of: true },
@@ -161,6 +163,7 @@ useKeys([
       <SteamLab v-else-if="side === 'steam'" :bench="b" />
       <PourLab v-else-if="side === 'pour'" :bench="b" />
       <BowlLab v-else-if="side === 'bowl'" :bench="b" />
+      <HandLab v-else-if="side === 'hand'" :key="shotId" :bench="b" />
       <HoldClock v-else-if="side === 'hold'" :bench="b" @changed="refresh" />
       <TechniqueWall v-else-if="side === 'cards'" :bench="b" :open="open" @put="put" @open="open = $event" />
       <SafetySheet
