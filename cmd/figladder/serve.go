@@ -125,7 +125,11 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		return err
 	}
 	defer hall.Close()
-	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: standin.Drawn{LongPx: conf.FramePx, TracedPx: conf.TracedPx}, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
+	camera, err := standin.OnCable(standin.Drawn{LongPx: conf.FramePx, TracedPx: conf.TracedPx}, filepath.Join(conf.Data, "camera"))
+	if err != nil {
+		return err
+	}
+	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: camera, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
 	queue, err := jobs.Start(context.WithoutCancel(ctx), h.db, st)
 	if err != nil {
 		return err
@@ -223,7 +227,7 @@ func startOver(conf settings) error {
 			return err
 		}
 	}
-	for _, d := range []string{"files", "outlet"} {
+	for _, d := range []string{"files", "outlet", "camera"} {
 		if err := os.RemoveAll(filepath.Join(conf.Data, d)); err != nil {
 			return err
 		}

@@ -62,9 +62,41 @@ func (a *API) frameRoutes() {
 	}) (*body[frames.FinishList], error) {
 		return point(s.Frames.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
 	}, a.makes)
-	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *ByID) (*body[store.Frame], error) {
-		return point(s.Frames.Take(ctx, who(ctx), in.ID))
+	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *struct {
+		ByID
+		Free bool `query:"free" doc:"Whether it is taken freely, the camera off its tripod"`
+	}) (*body[store.Frame], error) {
+		return point(s.Frames.Take(ctx, who(ctx), in.ID, in.Free))
 	}, a.makes)
+	route(a, Assistant, "PUT", "/api/frames/{id}/note", "noteFrame", "Write something beside a frame", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Note    string `json:"note" maxLength:"500" doc:"What is written; empty for nothing"`
+			Version int    `json:"version" doc:"The version read"`
+		}
+	}) (*body[store.Frame], error) {
+		return point(s.Frames.Note(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Note))
+	})
+	route(a, Assistant, "GET", "/api/camera", "camera", "The camera on its cable, and what waits on its card", func(ctx context.Context, _ *none) (*body[frames.CameraNow], error) {
+		return point(s.Frames.CameraOf(ctx))
+	})
+	route(a, Assistant, "PUT", "/api/camera/mode", "cameraMode", "Say how the camera takes", func(ctx context.Context, in *struct {
+		Body struct {
+			Mode string `json:"mode" maxLength:"60" doc:"One of its modes"`
+		}
+	}) (*body[frames.CameraNow], error) {
+		return point(s.Frames.SetMode(ctx, in.Body.Mode))
+	})
+	route(a, Assistant, "PUT", "/api/camera/here", "fetchFrames", "Bring what waits on the camera's card", func(ctx context.Context, _ *none) (*body[frames.CameraNow], error) {
+		return point(s.Frames.FetchNow(ctx))
+	})
+	route(a, Assistant, "PUT", "/api/camera/by-hand", "handleCamera", "Do something to a simulated camera by hand", func(ctx context.Context, in *struct {
+		Body struct {
+			Act string `json:"act" maxLength:"60" doc:"What is done"`
+		}
+	}) (*body[frames.CameraNow], error) {
+		return point(s.Frames.Handle(ctx, in.Body.Act))
+	})
 	route(a, Photographer, "DELETE", "/api/frames/{id}", "removeFrame", "Take a frame away", func(ctx context.Context, in *ByID) (*done, error) {
 		return &done{}, s.Frames.RemoveFrame(ctx, who(ctx), in.ID)
 	}, empty)

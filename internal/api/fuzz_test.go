@@ -184,7 +184,7 @@ func TestFuzzOfEveryRoute(t *testing.T) {
 	require.NoError(t, err)
 	_, err = k.SaveSet(t.Context(), shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
-	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key)
+	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key, false)
 	require.NoError(t, err)
 	keys := []string{shoot.Key, dish.Key, shots[0].Key, shots[1].Key, prop.Key, held.Key, frame.Key, "none", "0", "%2e%2e"}
 	all, schemas := operations(t)

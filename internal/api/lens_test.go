@@ -76,7 +76,7 @@ func TestAnswersAboutAFrameAreYesNoOrOpen(t *testing.T) {
 	hero := studiotest.Hero(shots)
 	_, err := k.SaveSet(t.Context(), hero.Key, 0, scene.Start())
 	require.NoError(t, err)
-	f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key)
+	f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key, false)
 	require.NoError(t, err)
 	say := func(stands string, version int) int {
 		code, _ := c.do("PUT", "/api/frames/"+f.Key+"/answers", map[string]any{"answers": map[string]any{"stands": stands, "balanced": "", "tells": ""}, "version": version})

@@ -76,7 +76,7 @@ func TestAnswersAndPicturesAreNoLargerThanNeeded(t *testing.T) {
 
 	_, err = k.SaveSet(t.Context(), shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
-	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key)
+	frame, err := k.Frames.Take(t.Context(), k.Owner, shots[0].Key, false)
 	require.NoError(t, err)
 	at := "/api/frames/" + frame.Key + "/picture"
 	_, file := c.sent(at)

@@ -171,7 +171,7 @@ func (l *loader) take(shotID string, keep bool) {
 	if l.err != nil {
 		return
 	}
-	f, err := l.st.Frames.Take(l.ctx, l.who, shotID)
+	f, err := l.st.Frames.Take(l.ctx, l.who, shotID, false)
 	if err == nil && keep {
 		_, err = l.st.Frames.Keep(l.ctx, l.who, f.Key, f.Version, true)
 	}

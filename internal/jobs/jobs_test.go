@@ -32,7 +32,9 @@ func studioWithQueue(t *testing.T) (*studio.Studio, string) {
 	require.NoError(t, err)
 	t.Cleanup(hall.Close)
 	s := storetest.Open(t)
-	st := studio.New(studio.Outside{Store: s, Vault: vault, Camera: standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, Outlet: standin.Courier{URL: hall.URL}})
+	camera, err := standin.OnCable(standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, t.TempDir())
+	require.NoError(t, err)
+	st := studio.New(studio.Outside{Store: s, Vault: vault, Camera: camera, Outlet: standin.Courier{URL: hall.URL}})
 	q, err := jobs.Start(context.Background(), s, st)
 	require.NoError(t, err)
 	t.Cleanup(func() {

@@ -3,23 +3,17 @@
 package standin
 
 import (
-	"bytes"
 	"context"
-	"image"
-	"image/jpeg"
-	"math"
+	"errors"
 	"time"
 
 	"figladder/internal/craft/exposure"
-	"figladder/internal/craft/optics"
-	"figladder/internal/craft/preview"
 	"figladder/internal/craft/scene"
-	"figladder/internal/formats/exif"
-	"golang.org/x/image/draw"
 )
 
 // Order is what a camera on a cable is told.
 type Order struct {
+	Ref      string            // a name of ours for the order, which its files carry
 	Settings exposure.Settings // aperture, shutter, ISO
 	FocusMm  float64           // where to focus, from the lens
 	FocalMm  float64           // where the zoom stands
@@ -28,56 +22,55 @@ type Order struct {
 	Before   scene.Set         // what stands before the lens; only a simulated camera asks
 }
 
-// Camera takes a frame when told and hands over the file.
+// File is a file on a camera's card.
+type File struct {
+	Name string // as the camera counts
+	Ref  string // of the order that it was taken for
+}
+
+// CameraState is how a camera is.
+type CameraState struct {
+	Plugged    bool     `json:"plugged" doc:"Whether it is on its cable"`
+	Mode       string   `json:"mode" doc:"How it takes when told"`
+	Modes      []string `json:"modes" doc:"How it can take"`
+	BatteryPct float64  `json:"batteryPct" doc:"What is left in its battery, %"`
+	CardLeft   int      `json:"cardLeft" doc:"How many frames its card still takes"`
+	CardHas    int      `json:"cardHas" doc:"How many are on it"`
+}
+
+// What keeps a camera from taking.
+var (
+	ErrUnplugged = errors.New("the camera is not on its cable")
+	ErrBattery   = errors.New("the camera's battery is empty")
+	ErrCardFull  = errors.New("the camera's card is full")
+	ErrMode      = errors.New("the camera has no such way to take")
+)
+
+// Camera is one on a cable. What it takes lies on its own card first; whoever listens fetches it from there, and the
+// card keeps it.
 type Camera interface {
-	Take(ctx context.Context, o Order) ([]byte, error)
+	State(ctx context.Context) (CameraState, error)
+	SetMode(ctx context.Context, mode string) error
+	// Press takes: one frame or more by its mode. An error means that nothing was taken.
+	Press(ctx context.Context, o Order) error
+	List(ctx context.Context) ([]File, error)
+	Fetch(ctx context.Context, name string) ([]byte, error)
 }
 
-// Drawn is the simulated camera: it renders what stands before it. Whatever the
-// body's pixels, it delivers LongPx on the long side; it follows light at TracedPx and
-// enlarges, since a real camera takes no seconds.
-type Drawn struct {
-	LongPx   int // 2000 when 0
-	TracedPx int // long side at which light is followed, half of LongPx when 0
-	Samples  int // paths a pixel, 3 when 0
+// Handled is a camera whose cable, battery and card can be handled from here: a simulated one's alone.
+type Handled interface {
+	Handle(ctx context.Context, act string) error
 }
 
-// Take implements Camera.
-func (d Drawn) Take(ctx context.Context, o Order) ([]byte, error) {
-	long, samples := d.LongPx, d.Samples
-	if long == 0 {
-		long = 2000
-	}
-	if samples == 0 {
-		samples = 3
-	}
-	traced := d.TracedPx
-	if traced == 0 {
-		traced = long / 2
-	}
-	if err := ctx.Err(); err != nil {
-		return nil, err
-	}
-	small, err := preview.RenderUntil(ctx, o.Before, o.Settings, o.FocusMm, preview.Options{LongPx: traced, Samples: samples, Seed: o.At.UnixNano()})
-	if err != nil {
-		return nil, err
-	}
-	sa, su := o.Before.Camera.FrameSensor()
-	across, up := long, max(1, int(math.Round(float64(long)*su/sa)))
-	if su > sa {
-		across, up = max(1, int(math.Round(float64(long)*sa/su))), long
-	}
-	img := image.NewRGBA(image.Rect(0, 0, across, up))
-	draw.CatmullRom.Scale(img, img.Bounds(), small, small.Bounds(), draw.Src, nil)
-	var b bytes.Buffer
-	if err := jpeg.Encode(&b, img, &jpeg.Options{Quality: 92}); err != nil {
-		return nil, err
-	}
-	c := o.Before.Camera
-	return exif.Write(b.Bytes(), exif.Tags{
-		FNumber: o.Settings.Aperture, Seconds: o.Settings.Seconds, ISO: o.Settings.ISO, FocalMm: o.FocalMm,
-		Focal35Mm: optics.EquivalentFocalMm(o.FocalMm, c.SensorWidthMm, c.SensorHeightMm), TakenAt: o.At,
-		WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(),
-		Model: "Simulated camera", Description: o.Title,
-	})
-}
+// What hands do to a simulated camera.
+const (
+	Pull     = "pull the cable"
+	PlugIn   = "plug it in"
+	Battery  = "put in a full battery"
+	Card     = "put in an empty card"
+	Kick     = "kick the tripod"
+	PutRight = "put the tripod right"
+)
+
+// Acts are those.
+var Acts = []string{Pull, PlugIn, Battery, Card, Kick, PutRight}

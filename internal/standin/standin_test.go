@@ -145,13 +145,13 @@ func TestTheCameraObeysItsOrder(t *testing.T) {
 	s := scene.Start()
 	r := scene.Read(s, scene.Wants{}, light.Coarse)
 	order := Order{Settings: r.Exposure, FocusMm: r.FocusMm, FocalMm: 50, Title: "Plate", At: time.Date(2026, 12, 3, 10, 0, 0, 0, time.UTC), Before: s}
-	data, err := Drawn{LongPx: 200, Samples: 1}.Take(t.Context(), order)
+	data, err := Drawn{LongPx: 200, Samples: 1}.Expose(t.Context(), order)
 	require.NoError(t, err)
 	conf, err := jpeg.DecodeConfig(bytes.NewReader(data))
 	require.NoError(t, err)
 	assert.Equal(t, []int{200, 133}, []int{conf.Width, conf.Height})
 	gone, cancel := context.WithCancel(context.Background())
 	cancel()
-	_, err = Drawn{}.Take(gone, order)
+	_, err = Drawn{}.Expose(gone, order)
 	assert.ErrorIs(t, err, context.Canceled)
 }

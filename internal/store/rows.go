@@ -12,6 +12,7 @@ import (
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
+	"figladder/internal/craft/continuity"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/draft"
@@ -322,6 +323,32 @@ type FrameDoc struct {
 	Copies   []Copy            `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
 	Kept     bool              `json:"kept" doc:"Whether it is the one"`
 	Answers  scene.Questions   `gorm:"serializer:json" json:"answers" doc:"The three questions that decide, asked of the frame"`
+
+	CameraFile string              `json:"cameraFile" doc:"Its name on the camera's card; empty when it did not come from there"`
+	Free       bool                `json:"free" doc:"Whether it was taken freely, the camera off its tripod"`
+	PlatedS    float64             `json:"platedS" doc:"How long after its dish was finished it was taken, s; 0 when nobody wrote that down"`
+	Changes    []continuity.Change `gorm:"serializer:json" json:"changes" doc:"How it differs from the frame before it, or from the plan"`
+	Note       string              `json:"note" doc:"What was written beside it"`
+}
+
+// Take is what a camera was told to take. It is written down before it is told, so that what lies on the card is known
+// whenever it comes.
+type Take struct {
+	Ref       string            `gorm:"primaryKey"`
+	CreatedAt time.Time         `gorm:"not null"`
+	ShootID   string            `gorm:"not null"`
+	ShotID    string            `gorm:"not null"`
+	Settings  exposure.Settings `gorm:"serializer:json"`
+	Set       scene.Set         `gorm:"serializer:json"`
+	Free      bool
+	PlatedS   float64
+}
+
+// CameraFile is a file that came from a camera's card.
+type CameraFile struct {
+	Name      string `gorm:"primaryKey"`
+	Ref       string `gorm:"primaryKey"`
+	CreatedAt time.Time
 }
 
 // Habits are what the studio has chosen where there are schools.

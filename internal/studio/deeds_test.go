@@ -161,9 +161,9 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 	require.NoError(t, err)
 	_, err = k.SaveSet(ctx, hero.Key, planned.Version, planned.Set)
 	require.NoError(t, err)
-	frame, err := k.Frames.Take(ctx, k.Owner, hero.Key) // a frame is a fact, not a deed
+	frame, err := k.Frames.Take(ctx, k.Owner, hero.Key, false) // a frame is a fact, not a deed
 	require.NoError(t, err)
-	spare, err := k.Frames.Take(ctx, k.Owner, hero.Key)
+	spare, err := k.Frames.Take(ctx, k.Owner, hero.Key, false)
 	require.NoError(t, err)
 	var held *store.Reservation
 	version := func() int {

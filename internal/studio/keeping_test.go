@@ -88,7 +88,7 @@ func TestAFrameComesBackBesideTheOneThatIsKept(t *testing.T) {
 	ctx := t.Context()
 	_, _, shots := k.Toddy(t)
 	one := k.KeptFrame(t, shots[0])
-	two, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
+	two, err := k.Frames.Take(ctx, k.Owner, shots[0].Key, false)
 	require.NoError(t, err)
 	require.NoError(t, k.Frames.RemoveFrame(ctx, k.Owner, one.Key))
 	_, err = k.Frames.Keep(ctx, k.Owner, two.Key, two.Version, true)
@@ -112,9 +112,9 @@ func TestTheVaultIsCheckedAndMended(t *testing.T) {
 	_, _, shots := k.Toddy(t)
 	_, err := k.SaveSet(ctx, shots[0].Key, 0, scene.Start())
 	require.NoError(t, err)
-	a, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
+	a, err := k.Frames.Take(ctx, k.Owner, shots[0].Key, false)
 	require.NoError(t, err)
-	b, err := k.Frames.Take(ctx, k.Owner, shots[0].Key)
+	b, err := k.Frames.Take(ctx, k.Owner, shots[0].Key, false)
 	require.NoError(t, err)
 	at := func(place, sha string) string { return filepath.Join(k.Dir, place, sha[:2], sha) }
 	check := func() store.VaultCheck {

@@ -61,7 +61,7 @@ func New(o Outside) *Studio {
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
 	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
 	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set}
-	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Camera: o.Camera}
+	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s

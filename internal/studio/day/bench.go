@@ -438,3 +438,32 @@ func (s *Room) PlanAgain(ctx context.Context, who core.Who, shootID string, g Ag
 	}
 	return out, nil
 }
+
+// SincePlated is how long ago a frame's dish was finished, s, by what was written down of the day: its own plate, or
+// the dish's last. 0 when nobody wrote that down.
+func (s *Room) SincePlated(ctx context.Context, shoot *store.Shoot, dishID, shotID string) (float64, error) {
+	a, err := s.of(ctx, shoot.Key)
+	if err != nil || len(a.doc.Gone) == 0 {
+		return 0, err
+	}
+	now, _ := s.clock(shoot)
+	last := -1
+	for _, j := range a.jobs {
+		if j.Kind != dayplan.Finish || j.DishID != dishID {
+			continue
+		}
+		g, went := a.doc.WentOf(j.Key)
+		if !went || !g.Over || g.FromMin+g.Min > now {
+			continue
+		}
+		if j.Key == shotID+":finish" {
+			last = g.FromMin + g.Min
+			break
+		}
+		last = max(last, g.FromMin+g.Min)
+	}
+	if last < 0 {
+		return 0, nil
+	}
+	return float64(60 * max(1, now-last)), nil
+}

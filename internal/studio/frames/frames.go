@@ -1,15 +1,10 @@
 package frames
 
 import (
-	"bytes"
 	"context"
 	"errors"
-	"image/jpeg"
-	"time"
 
-	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
-	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	"gorm.io/gorm"
@@ -36,62 +31,6 @@ func (s *Room) RemoveFrame(ctx context.Context, who core.Who, id string) error {
 		j.Removes(row, shot.Title)
 		return j.Delete(row)
 	})
-}
-
-// Take lets the camera take a frame of a shot's set as it stands, and stores the
-// file twice before the frame counts.
-func (s *Room) Take(ctx context.Context, who core.Who, shotID string) (*store.Frame, error) {
-	shot, err := s.List.Shot(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	planned, err := s.Set.SetOf(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	if planned.Version == 0 {
-		return nil, core.Rule("Build the set first: the camera has nothing to look at.")
-	}
-	shoot, err := s.Brief.Shoot(ctx, shot.ShootID)
-	if err != nil {
-		return nil, err
-	}
-	w, err := s.Set.Wants(ctx, shotID)
-	if err != nil {
-		return nil, err
-	}
-	done, err := s.Turn(ctx)
-	if err != nil {
-		return nil, err
-	}
-	defer done()
-	r, _, _, err := scene.ReadWith(ctx, planned.Set, w, light.Coarse)
-	if err != nil {
-		return nil, err
-	}
-	if r.Exposure.Seconds == 0 {
-		return nil, core.Rule("No light reaches the dish, so there is no exposure to take. Turn the light to the dish.")
-	}
-	at := s.Now()
-	if zone, err := time.LoadLocation(shoot.Brief.Zone); err == nil {
-		at = at.In(zone)
-	}
-	data, err := s.Camera.Take(ctx, standin.Order{Settings: r.Exposure, FocusMm: r.FocusMm, FocalMm: planned.Set.Camera.FocalMm, Title: shot.Title, At: at, Before: planned.Set})
-	if err != nil {
-		return nil, err
-	}
-	conf, err := jpeg.DecodeConfig(bytes.NewReader(data))
-	if err != nil {
-		return nil, err
-	}
-	sha, copies, err := s.Vault.Put(ctx, data)
-	if err != nil {
-		return nil, err
-	}
-	row := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shot.ShootID, ShotID: shotID, SHA256: sha, Bytes: len(data), WidthPx: conf.Width, HeightPx: conf.Height,
-		TakenAt: at.UTC(), Settings: r.Exposure, Set: planned.Set, Copies: copies}}
-	// A frame taken is a fact, not a deed to undo.
-	return row, s.In(ctx, func(tx *gorm.DB) error { return tx.Create(row).Error })
 }
 
 // Frames lists a shoot's frames, a shot's when shotID is given, oldest first.
@@ -170,4 +109,16 @@ func (s *Room) Answer(ctx context.Context, who core.Who, id string, version int,
 		return nil, err
 	}
 	return row, nil
+}
+
+// Note writes something beside a frame.
+func (s *Room) Note(ctx context.Context, who core.Who, id string, version int, note string) (*store.Frame, error) {
+	row, err := s.Frame(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	return row, s.Deed(ctx, who, row.ShootID, "Wrote beside a frame", func(j *store.Journal) error {
+		row.Version, row.Note = version, note
+		return j.Update(row)
+	})
 }

@@ -21,7 +21,7 @@ func TestManyKeepingAtOnceLeaveOneKept(t *testing.T) {
 	first := k.KeptFrame(t, hero)
 	var frames []*store.Frame
 	for range 5 {
-		f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key)
+		f, err := k.Frames.Take(t.Context(), k.Owner, hero.Key, false)
 		require.NoError(t, err)
 		frames = append(frames, f)
 	}

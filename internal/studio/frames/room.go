@@ -2,9 +2,12 @@
 package frames
 
 import (
+	"sync"
+
 	"figladder/internal/standin"
 	"figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/day"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/list"
 	"figladder/internal/studio/set"
@@ -17,5 +20,8 @@ type Room struct {
 	Kitchen *kitchen.Room
 	List    *list.Room
 	Set     *set.Room
+	Day     *day.Room
 	Camera  standin.Camera
+
+	fetching sync.Mutex // one at a time asks the camera's card
 }

@@ -22,7 +22,7 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	at := func() int { n, _ := studiotest.MarkOf(t, k, shoot.Key, hero.Key); return n }
 
 	assert.Equal(t, 1, at(), "listed")
-	_, err := k.Frames.Take(ctx, k.Owner, hero.Key)
+	_, err := k.Frames.Take(ctx, k.Owner, hero.Key, false)
 	assert.ErrorContains(t, err, "Build the set first")
 
 	f := k.KeptFrame(t, hero)

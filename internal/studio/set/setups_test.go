@@ -193,7 +193,7 @@ func TestOnlyHere(t *testing.T) {
 func TestASetUpTakenAway(t *testing.T) {
 	b := lay(t, 3)
 	ctx := t.Context()
-	frame, err := b.Frames.Take(ctx, b.Owner, b.shots[0].Key)
+	frame, err := b.Frames.Take(ctx, b.Owner, b.shots[0].Key, false)
 	require.NoError(t, err)
 	id := b.at(0).SetUpID
 	sets := []scene.Set{b.at(0).Set, b.at(1).Set, b.at(2).Set}

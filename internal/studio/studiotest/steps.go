@@ -32,7 +32,7 @@ func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
 	require.NoError(t, err)
 	_, err = k.SaveSet(ctx, shot.Key, p.Version, p.Set)
 	require.NoError(t, err)
-	f, err := k.Frames.Take(ctx, k.Owner, shot.Key)
+	f, err := k.Frames.Take(ctx, k.Owner, shot.Key, false)
 	require.NoError(t, err)
 	f, err = k.Frames.Keep(ctx, k.Owner, f.Key, f.Version, true)
 	require.NoError(t, err)

@@ -21,6 +21,7 @@ import (
 
 // Kit is a studio and what stands round it.
 type Kit struct {
+	Camera *standin.Tether
 	*studio.Studio
 	Dir   string        // where its files are
 	Hall  *standin.Hall // the simulated outlet
@@ -67,7 +68,9 @@ func New(t testing.TB) *Kit {
 	k.Hall, err = standin.OpenHall(t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(k.Hall.Close)
-	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
+	k.Camera, err = standin.OnCable(standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, t.TempDir())
+	require.NoError(t, err)
+	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: k.Camera, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
 	p, err := k.People.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
 	require.NoError(t, err)
 	k.Owner = core.Who{ID: p.ID, Name: p.Name, Role: core.Role(p.Role)}
