@@ -1,6 +1,9 @@
 package e2e
 
 import (
+	"fmt"
+	"strings"
+	"syscall"
 	"testing"
 	"time"
 
@@ -118,13 +121,105 @@ func TestTwoAreOnOneDay(t *testing.T) {
 	a.visit("Merrow", "/on-set", "Next before the camera", "")
 	b.visit("Merrow", "/on-set", "Next before the camera", "")
 	const begun = "document.querySelectorAll('section[aria-label=Now] .job').length === "
-	eval[any](a, "window.here = 1; null")
+	eval[any](a, "window.here = 1; window.seenAt = 0; new MutationObserver(() => { if (!window.seenAt && "+begun+"1) window.seenAt = Date.now() }).observe(document.body, {subtree: true, childList: true}); null")
 	a.until("!document.querySelector('[role=status]')", "it hears")
+	eval[any](b, "window.pressedAt = 0; addEventListener('keydown', () => window.pressedAt = Date.now(), true); null")
 	b.press("n")
 	a.until(begun+"1", "begun in the other browser")
+	t.Logf("from a key in one browser to the other's page: %.0f ms", eval[float64](a, "window.seenAt")-eval[float64](b, "window.pressedAt"))
 	eval[any](a, "document.querySelector('section[aria-label=Next] .job button').click()")
 	b.until(begun+"2", "and back")
 	b.press("x")
 	a.until(begun+"1", "over")
 	assert.Equal(t, 1.0, eval[float64](a, "window.here"), "nothing was loaded again")
+}
+
+const takenSoFar = "Number(document.querySelector('.take figcaption')?.innerText.match(/the last of (\\d+)/)?.[1] ?? 0)"
+
+// A frame is taken over the cable. It comes out in the middle of the next: nothing is lost, and what is on the card comes
+// by itself. A kicked tripod is told of; the hero is got.
+func TestTheCableComesOutInATake(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/on-set", "On its cable", "")
+	p.press("t")
+	p.until("document.querySelectorAll('section[aria-label=Now] .job').length === 1", "what is taken has begun")
+	p.until(takenSoFar+" === 1", "a frame")
+	p.pick("select[aria-label='How it takes']", "after 2 s")
+	eval[any](p, "window.at = setInterval(async () => { if (!(await (await fetch('/api/camera')).json()).taking) return; clearInterval(window.at); await fetch('/api/camera/by-hand', {method: 'PUT', headers: {'content-type': 'application/json'}, body: JSON.stringify({act: 'pull the cable'})}) }, 100); null")
+	p.click("Take")
+	p.sees("Nothing is lost: the frame is on the camera's card.")
+	p.sees("The camera is off its cable")
+	p.until("document.querySelector('.shutter').disabled", "nothing to take with")
+	p.do(chromedp.Reload())
+	p.sees("The camera is off its cable")
+	p.until(takenSoFar+" === 1", "one so far")
+	p.click("The camera is simulated: handle it")
+	p.click("plug it in")
+	p.until(takenSoFar+" === 2", "the one on its card, by itself")
+	p.pick("select[aria-label='How it takes']", "one frame")
+	p.click("kick the tripod")
+	p.click("Take")
+	p.sees("was the camera touched?")
+	p.type_("input[aria-label='Note on this frame']", "kicked; again")
+	p.key(kb.Tab)
+	p.click("This is the one")
+	p.sees("one kept")
+	p.do(chromedp.Reload())
+	p.until("document.querySelector('input[aria-label=\"Note on this frame\"]')?.value === 'kicked; again'", "the note")
+
+	// Five at once, freely; then the card is full for such a burst, and says so.
+	p.pick("select[aria-label='How it takes']", "five in a burst")
+	p.click("Free, off the tripod")
+	p.click("Take")
+	p.until(takenSoFar+" === 8", "five more")
+	assert.Equal(t, 0.0, eval[float64](p, "document.querySelectorAll('.changes li').length"), "whoever walks about is told nothing")
+}
+
+// The server is killed in mid-day: every frame, every job and every tick that was answered for is there, and what was
+// ticked meanwhile is sent when it is back.
+func TestKilledInMidDay(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := signedIn(t, s.URL)
+	p.visit("Merrow", "/on-set", "On its cable", "")
+	p.press("t")
+	p.until(takenSoFar+" === 1", "a frame")
+	p.press("x")
+	p.until("document.querySelectorAll('section[aria-label=Now] .job').length === 0", "over")
+	p.press("n")
+	p.until("document.querySelectorAll('section[aria-label=Now] .job').length === 1", "the next begun")
+	now := eval[string](p, "document.querySelector('section[aria-label=Now] .job b').innerText")
+	set := eval[string](p, "location.pathname")
+	shopping := strings.Replace(set, "/on-set", "/shopping", 1)
+	p.go_(shopping)
+	p.until("document.querySelectorAll('.tick').length > 5", "the list")
+	p.do(chromedp.EmulateViewport(390, 844))
+	ticks := "[...document.querySelectorAll('.tick')].filter(t => t.ariaChecked === 'true').length"
+	was := eval[int](p, ticks)
+	open := "[...document.querySelectorAll('.tick')].filter(t => t.ariaChecked !== 'true')"
+	so := func(more int, words string) string {
+		return fmt.Sprintf("%s === %d && !!document.querySelector('.waits') === %s", ticks, was+more, words)
+	}
+	eval[any](p, open+"[0].click()")
+	p.until(so(1, "false"), "sent")
+	p.do(chromedp.Sleep(200 * time.Millisecond))
+	s.end(syscall.SIGKILL)
+	eval[any](p, open+".slice(0, 3).forEach(t => t.click())")
+	p.sees("3 ticks wait for the connection")
+	p.until(so(4, "true"), "ticked all the same")
+	s = s.again(t)
+	p.until(so(4, "false"), "sent by themselves")
+	assert.LessOrEqual(t, eval[float64](p, "document.documentElement.scrollWidth"), 390.0)
+	assert.Empty(t, eval[[]string](p, "[...document.querySelectorAll('.tick')].filter(b => b.getClientRects().length && (b.offsetHeight < 40 || b.offsetWidth < 40)).map(b => b.offsetWidth + ' x ' + b.offsetHeight)"), "large enough for a thumb")
+
+	q := signedIn(t, s.URL)
+	q.go_(shopping)
+	q.until(so(4, "false"), "in another browser too")
+	q.go_(set)
+	q.sees(now)
+	q.until("document.querySelectorAll('section[aria-label=Now] .job').length === 1", "still under way")
+	eval[any](q, "window.frames_ = null; fetch(location.pathname.replace('/shoots', '/api/shoots').replace('/on-set', '/frames')).then(r => r.json()).then(f => window.frames_ = f.filter(x => x.doc.cameraFile).length); null")
+	q.until("window.frames_ !== null", "the frames")
+	assert.GreaterOrEqual(t, eval[float64](q, "window.frames_"), 1.0)
 }

@@ -50,6 +50,7 @@ func binary(t *testing.T) string {
 type server struct {
 	URL  string
 	Data string
+	args [2]string // command and database
 	cmd  *exec.Cmd
 	done chan struct{}
 }
@@ -60,9 +61,20 @@ var address = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
 // folder, and waits for its address.
 func start(t *testing.T, command, database, data string) *server {
 	t.Helper()
-	s := &server{Data: data, done: make(chan struct{})}
+	return startAt(t, command, database, data, "127.0.0.1:0")
+}
+
+// again starts a server that has ended on what it had, at the same address: whoever had its page open goes on.
+func (s *server) again(t *testing.T) *server {
+	t.Helper()
+	return startAt(t, s.args[0], s.args[1], s.Data, strings.TrimPrefix(s.URL, "http://"))
+}
+
+func startAt(t *testing.T, command, database, data, at string) *server {
+	t.Helper()
+	s := &server{Data: data, done: make(chan struct{}), args: [2]string{command, database}}
 	s.cmd = exec.Command(binary(t), command)
-	s.cmd.Env = append(os.Environ(), "DATABASE_URL="+database, "FIGLADDER_DATA="+data, "FIGLADDER_ADDRESS=127.0.0.1:0")
+	s.cmd.Env = append(os.Environ(), "DATABASE_URL="+database, "FIGLADDER_DATA="+data, "FIGLADDER_ADDRESS="+at)
 	if os.Getenv("FIGLADDER_SHOTS") == "" {
 		s.cmd.Env = append(s.cmd.Env, "FIGLADDER_TRACED_PX=240") // frames are to be there, not to be looked at
 	}

@@ -64,7 +64,8 @@ func (a *API) frameRoutes() {
 	}, a.makes)
 	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *struct {
 		ByID
-		Free bool `query:"free" doc:"Whether it is taken freely, the camera off its tripod"`
+		Free  bool   `query:"free" doc:"Whether it is taken freely, the camera off its tripod"`
+		After string `query:"after" maxLength:"64" doc:"The last frame that whoever presses has seen: a press before the next one is there is the same press"`
 	}) (*body[store.Frame], error) {
 		return point(s.Frames.Take(ctx, who(ctx), in.ID, in.Free))
 	}, a.makes)

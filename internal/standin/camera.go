@@ -31,6 +31,7 @@ type File struct {
 // CameraState is how a camera is.
 type CameraState struct {
 	Plugged    bool     `json:"plugged" doc:"Whether it is on its cable"`
+	Taking     bool     `json:"taking" doc:"Whether it is taking just now"`
 	Mode       string   `json:"mode" doc:"How it takes when told"`
 	Modes      []string `json:"modes" doc:"How it can take"`
 	BatteryPct float64  `json:"batteryPct" doc:"What is left in its battery, %"`

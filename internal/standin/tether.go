@@ -9,6 +9,7 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"sync/atomic"
 	"time"
 )
 
@@ -20,6 +21,7 @@ type Tether struct {
 	mu   sync.Mutex // of body and card
 	eyes sync.Mutex // one exposure at a time
 	body body
+	told atomic.Bool // to take, and is at it
 }
 
 // body is what the camera knows.
@@ -98,7 +100,7 @@ func (t *Tether) State(context.Context) (CameraState, error) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	b := t.body
-	return CameraState{Plugged: !b.Unplugged, Mode: b.Mode, Modes: modes, BatteryPct: max(0, 100-b.Used), CardLeft: b.Holds - len(b.Files), CardHas: len(b.Files)}, nil
+	return CameraState{Plugged: !b.Unplugged, Taking: t.told.Load(), Mode: b.Mode, Modes: modes, BatteryPct: max(0, 100-b.Used), CardLeft: b.Holds - len(b.Files), CardHas: len(b.Files)}, nil
 }
 
 // SetMode implements Camera.
@@ -131,6 +133,8 @@ func (t *Tether) Press(ctx context.Context, o Order) error {
 	if err := b.ready(n); err != nil {
 		return err
 	}
+	t.told.Store(true)
+	defer t.told.Store(false)
 	if b.Mode == timer {
 		select {
 		case <-time.After(2 * time.Second):

@@ -83,6 +83,8 @@ func TestACardFillsAndABatteryEmpties(t *testing.T) {
 	require.NoError(t, c.Handle(t.Context(), Card))
 	require.NoError(t, c.SetMode(t.Context(), timer))
 	assert.ErrorIs(t, c.Press(gone, orderFor("a")), context.Canceled)
+	s, _ := c.State(t.Context())
+	assert.False(t, s.Taking)
 }
 
 // A half-written state is not taken for one.

@@ -339,7 +339,8 @@ type Take struct {
 	ShootID   string            `gorm:"not null"`
 	ShotID    string            `gorm:"not null"`
 	Settings  exposure.Settings `gorm:"serializer:json"`
-	Set       scene.Set         `gorm:"serializer:json"`
+	FocusMm   float64
+	Set       scene.Set `gorm:"serializer:json"`
 	Free      bool
 	PlatedS   float64
 }

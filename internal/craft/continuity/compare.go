@@ -30,7 +30,8 @@ const (
 	sideStops   = 0.35 // from one edge to the other
 	colourStops = 0.12 // of red against blue
 	movedStops  = 0.40 // in one place, everything else put right
-	movedShare  = 0.004
+	movedShare  = 0.004 // of the frame
+	plannedMore = 2.5   // a plan is drawn, and has a grain of its own: so much more of the frame
 )
 
 // Setting is how a frame was exposed, in stops: more is brighter.
@@ -82,7 +83,11 @@ func Compare(a, b Look, as, bs Setting, against string) []Change {
 	if len(out) > 0 && (out[0].Key == "framing" || out[0].Key == "distance") {
 		return out
 	}
-	if r.share >= movedShare {
+	least := movedShare
+	if against == Plan {
+		least *= plannedMore
+	}
+	if r.share >= least {
 		tell("moved", true, 100*r.share, "Something is not as it was %s, over %.1f %% of the frame.", place(r.atX, r.atY), 100*r.share)
 	}
 	return out

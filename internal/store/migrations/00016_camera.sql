@@ -6,6 +6,7 @@ create table takes (
   shoot_id text not null references shoots on delete cascade,
   shot_id text not null references shots on delete cascade,
   settings jsonb not null,
+  focus_mm double precision not null,
   set jsonb not null,
   free boolean not null,
   plated_s double precision not null

@@ -60,7 +60,7 @@ func (s *Room) Take(ctx context.Context, who core.Who, shotID string, free bool)
 	if zone, err := time.LoadLocation(shoot.Brief.Zone); err == nil {
 		at = at.In(zone)
 	}
-	take := &store.Take{Ref: store.NewBase().Key, CreatedAt: at.UTC(), ShootID: shot.ShootID, ShotID: shotID, Settings: r.Exposure, Set: planned.Set, Free: free}
+	take := &store.Take{Ref: store.NewBase().Key, CreatedAt: at.UTC(), ShootID: shot.ShootID, ShotID: shotID, Settings: r.Exposure, FocusMm: r.FocusMm, Set: planned.Set, Free: free}
 	if take.PlatedS, err = s.Day.SincePlated(ctx, shoot, shot.DishID, shotID); err != nil {
 		return nil, err
 	}
@@ -202,7 +202,7 @@ func (s *Room) bring(ctx context.Context, f standin.File) (*store.Frame, error) 
 }
 
 // comparePx is how large the plan is drawn to be compared with.
-const comparePx = 320
+const comparePx = 640
 
 // changes is how a frame differs from the one of its shot before it, or from the plan when it is the first.
 func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]continuity.Change, error) {
@@ -215,11 +215,7 @@ func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]co
 	err = s.Store.WithContext(ctx).Where("shot_id = ? and not free and taken_at < ?", take.ShotID, take.CreatedAt).Order("taken_at desc, id desc").First(last).Error
 	switch {
 	case errors.Is(err, gorm.ErrRecordNotFound):
-		r, _, _, err := scene.ReadWith(ctx, take.Set, scene.Wants{}, light.Coarse)
-		if err != nil {
-			return nil, err
-		}
-		plan, err := preview.RenderUntil(ctx, take.Set, take.Settings, r.FocusMm, preview.Options{LongPx: comparePx, Samples: 4, Seed: 1})
+		plan, err := preview.RenderUntil(ctx, take.Set, take.Settings, take.FocusMm, preview.Options{LongPx: comparePx, Samples: 4, Seed: 1})
 		if err != nil {
 			return nil, err
 		}

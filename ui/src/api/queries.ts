@@ -15,7 +15,7 @@ const byId = <T>(key: string, get: (id: string) => Promise<T>) =>
     { ahead: (id: string) => ({ queryKey: [key, id], queryFn: () => get(id) }) },
   )
 /** An answer that there is one of. */
-const one = <T>(key: string, get: () => Promise<T>, more: { staleTime?: number } = {}) => {
+const one = <T>(key: string, get: () => Promise<T>, more: { staleTime?: number; refetchInterval?: number } = {}) => {
   const asked = { queryKey: [key], queryFn: get, ...more }
   return Object.assign(() => useQuery(asked), { ahead: () => asked })
 }
@@ -110,6 +110,8 @@ export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/se
 export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
 export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))
 export const useFrames = byId('frames', (id) => ask(api.GET('/api/shoots/{id}/frames', by(id))))
+/** The camera is looked at every few seconds: a cable comes out without a word. */
+export const useCamera = one('camera', () => ask(api.GET('/api/camera')), { refetchInterval: 3000 })
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))
 export const useOutlets = one('outlets', () => ask(api.GET('/api/outlets')))
 export const usePublications = (id: Id) =>

@@ -123,6 +123,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/camera": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The camera on its cable, and what waits on its card */
+        get: operations["camera"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Do something to a simulated camera by hand */
+        put: operations["handleCamera"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Bring what waits on the camera's card */
+        put: operations["fetchFrames"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/camera/mode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how the camera takes */
+        put: operations["cameraMode"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -615,6 +683,23 @@ export interface paths {
         get?: never;
         /** Answer the three questions about a frame */
         put: operations["answerFrame"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write something beside a frame */
+        put: operations["noteFrame"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3878,6 +3963,42 @@ export interface components {
              */
             widestAperture: number;
         };
+        CameraModeRequest: {
+            /** @description One of its modes */
+            mode: string;
+        };
+        CameraNow: {
+            /** @description What hands can do to a simulated camera; empty for a real one */
+            acts: string[];
+            /**
+             * Format: double
+             * @description What is left in its battery, %
+             */
+            batteryPct: number;
+            /**
+             * Format: int64
+             * @description How many are on it
+             */
+            cardHas: number;
+            /**
+             * Format: int64
+             * @description How many frames its card still takes
+             */
+            cardLeft: number;
+            /** @description How it takes when told */
+            mode: string;
+            /** @description How it can take */
+            modes: string[];
+            /** @description Whether it is on its cable */
+            plugged: boolean;
+            /** @description Whether it is taking just now */
+            taking: boolean;
+            /**
+             * Format: int64
+             * @description How many frames on its card have not come; 0 while it is off its cable
+             */
+            waiting: number;
+        };
         Candidate: {
             /** @description What speaks for it or against it */
             because: string;
@@ -4973,6 +5094,27 @@ export interface components {
              */
             share: number;
         };
+        DiffersChange: {
+            /**
+             * @description The frame before it, or the frame as it was planned
+             * @enum {string}
+             */
+            against: "last" | "plan";
+            /** @description Whether something to look at, not only to know */
+            care: boolean;
+            /**
+             * @description What differs
+             * @enum {string}
+             */
+            key: "framing" | "distance" | "exposure" | "light" | "side" | "colour" | "moved";
+            /**
+             * Format: double
+             * @description By how much: percent of the frame's long side, percent, or stops
+             */
+            value: number;
+            /** @description That in a sentence */
+            words: string;
+        };
         DishColours: {
             /** @description What they come to */
             palette: components["schemas"]["ColourPalette"];
@@ -5662,8 +5804,14 @@ export interface components {
              * @description Size of the file
              */
             bytes: number;
+            /** @description Its name on the camera's card; empty when it did not come from there */
+            cameraFile: string;
+            /** @description How it differs from the frame before it, or from the plan */
+            changes: components["schemas"]["DiffersChange"][];
             /** @description Verified copies */
             copies: components["schemas"]["Copy"][];
+            /** @description Whether it was taken freely, the camera off its tripod */
+            free: boolean;
             /**
              * Format: int64
              * @description Height
@@ -5671,6 +5819,13 @@ export interface components {
             heightPx: number;
             /** @description Whether it is the one */
             kept: boolean;
+            /** @description What was written beside it */
+            note: string;
+            /**
+             * Format: double
+             * @description How long after its dish was finished it was taken, s; 0 when nobody wrote that down
+             */
+            platedS: number;
             /** @description The set as it stood */
             set: components["schemas"]["Set"];
             /** @description How it was exposed */
@@ -5891,6 +6046,10 @@ export interface components {
             name: string;
             /** @description When they leave, HH:MM; empty for the end */
             to?: string;
+        };
+        HandleCameraRequest: {
+            /** @description What is done */
+            act: string;
         };
         Held: {
             /** @description Its day, or empty */
@@ -7138,6 +7297,15 @@ export interface components {
             name: string;
             /** @description Password, ten characters or more */
             password: string;
+        };
+        NoteFrameRequest: {
+            /** @description What is written; empty for nothing */
+            note: string;
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version: number;
         };
         Offered: {
             /**
@@ -10420,6 +10588,130 @@ export interface operations {
             };
         };
     };
+    camera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handleCamera: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleCameraRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fetchFrames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cameraMode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameraModeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     cardsOwned: {
         parameters: {
             query?: never;
@@ -11612,6 +11904,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AnswerFrameRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFrame"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    noteFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteFrameRequest"];
             };
         };
         responses: {
@@ -17198,7 +17526,12 @@ export interface operations {
     };
     take: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whether it is taken freely, the camera off its tripod */
+                free?: boolean;
+                /** @description The last frame that whoever presses has seen: a press before the next one is there is the same press */
+                after?: string;
+            };
             header?: {
                 /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
                 "Idempotency-Key"?: string;

@@ -72,6 +72,10 @@ export const words = {
   DecideVerbRequest: {
     class: ['pours', 'scatters', 'dusts', 'spreads', 'dots', 'fills', 'turns out', 'drops', 'cuts', 'breaks', 'opens', 'grates', 'prepares', 'pierces', 'presses', 'squeezes', 'swirls', 'dips', 'coats', 'flames', 'lifts', 'sets', 'stacks', 'closes', 'mixes', 'whips', 'tosses', 'shapes', 'strains', 'rubs', 'tips', 'taps', 'blends', 'sears', 'heats', 'cools', 'rests', 'seasons', 'cleans', 'lines', 'adds', 'moves', 'serves', 'bites', 'watches', 'no deed', 'unknown'],
   },
+  DiffersChange: {
+    against: ['last', 'plan'],
+    key: ['framing', 'distance', 'exposure', 'light', 'side', 'colour', 'moved'],
+  },
   DishDoc: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },

@@ -13,6 +13,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
+import TakeBox from './TakeBox.vue'
 import DayNav from './DayNav.vue'
 import { going, left, useAwake, useNow } from './going'
 import { told, type Job } from './lanes'
@@ -54,6 +55,14 @@ async function went(j: Job, how: 'begun' | 'over' | 'not') {
 const camera = computed(
   () => g.value.on.find((j) => j.kind === 'frame') ?? g.value.next.find((j) => j.kind === 'frame'),
 )
+const box = ref<InstanceType<typeof TakeBox>>()
+/** What is taken has begun; a deed that cannot be taken back asks for its safe frame first. */
+async function beginFirst() {
+  const j = camera.value
+  if (!j || j.on || j.done) return true
+  await went(j, 'begun')
+  return !error.value && asked.value !== j.key
+}
 const handsOf = (j: Job) => j.needs.find((n) => n.of === 'hands')?.units ?? 0
 const soon = (j: Job) => j.atMin - now.value
 
@@ -68,6 +77,7 @@ watch(calls, (is, was) => is && is !== was && tone())
 useKeys([
   { key: 'n', does: 'Begin what is next', run: () => g.value.next[0] && void went(g.value.next[0], 'begun') },
   { key: 'x', does: 'What is under way longest is over', run: () => g.value.on[0] && void went(g.value.on[0], 'over') },
+  { key: 't', does: 'Take a frame', run: () => void box.value?.take() },
   { key: 'b', does: 'Dark room, or bright', run: () => (dim.value = !dim.value) },
   { key: 'm', does: 'Sound, or none', run: () => (muted.value = !muted.value) },
 ])
@@ -115,6 +125,7 @@ useKeys([
             <p v-for="s in camera.guards" :key="s" class="care">▲ Not taken yet: {{ s }}</p>
             <p v-if="camera.caution" class="care">▲ {{ camera.caution }}</p>
           </div>
+          <TakeBox :key="camera.shotId" ref="box" :shoot="shoot" :shot="camera.shotId" :before="beginFirst" />
         </template>
       </section>
       <section v-if="g.alive.length" aria-label="Alive">

@@ -12,6 +12,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
+import { done, ticked, useTicks } from './ticks'
 import DishNav from './DishNav.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 
@@ -59,11 +60,18 @@ async function decide(change: (c: Schema['ShoppingChoices']) => void, words = ''
   }
   await refresh()
 }
-const tick = (key: string, name: string, on: boolean) =>
-  decide(
-    (c) => (c.ticked = on ? [...c.ticked.filter((k) => k !== key), key] : c.ticked.filter((k) => k !== key)),
-    (on ? 'Ticked ' : 'Unticked ') + name,
+/** Ticks are made in a shop, where there may be no connection: they wait here and go on top of how the list then is. */
+const ticks = useTicks('ticks:' + shoot, async (waiting) => {
+  const now = await ask(api.GET('/api/shoots/{id}/shopping', { params: { path: { id: shoot } } }))
+  const choices = { ...now.choices, ticked: ticked(now.choices.ticked, waiting) }
+  await ask(
+    api.PUT('/api/shoots/{id}/shopping', {
+      params: { path: { id: shoot } },
+      body: { choices, version: now.version, words: done(waiting) },
+    }),
   )
+  await refresh()
+})
 const times = (id: string, name: string, n: string) =>
   decide((c) => (c.times = [...c.times.filter((t) => t.id !== id), { id, times: n }]), `Made ${name} ${n} times`)
 const spare = (l: Line, n: string) =>
@@ -163,7 +171,9 @@ useKeys([
   {
     key: 'x',
     does: 'Tick the line',
-    run: () => chosen.value && void tick(chosen.value.key, chosen.value.thing, !chosen.value.ticked),
+    run: () =>
+      chosen.value &&
+      ticks.tick(chosen.value.key, chosen.value.thing, !ticks.isOn(chosen.value.key, chosen.value.ticked)),
   },
   {
     key: 'n',
@@ -182,7 +192,11 @@ useKeys([
         >List out as CSV</a
       >
     </template>
-    <ProblemNote :error="error ?? basket.error.value" />
+    <ProblemNote :error="error ?? ticks.error.value ?? basket.error.value" />
+    <p v-if="ticks.waits.value" class="waits" role="status">
+      ▲ {{ ticks.waits.value === 1 ? 'One tick waits' : `${ticks.waits.value} ticks wait` }} for the connection. Go on:
+      they are kept here and sent by themselves.
+    </p>
     <EmptyBench v-if="b && !b.cooked.length"
       ><template #title>Nothing to cook yet</template>One shopping list comes out of all dishes and trials of the shoot,
       with spares for what is seen. Add a dish first.</EmptyBench
@@ -230,7 +244,7 @@ useKeys([
             v-for="(l, i) in s.lines"
             :id="'buy-' + l.key"
             :key="l.key"
-            :class="{ on: l.key === chosenKey, done: l.ticked }"
+            :class="{ on: l.key === chosenKey, done: ticks.isOn(l.key, l.ticked) }"
             tabindex="0"
             :aria-label="l.shown + ' ' + l.thing"
             @click="chosenKey = l.key"
@@ -239,11 +253,11 @@ useKeys([
             <ChipButton
               class="tick"
               role="checkbox"
-              :aria-checked="l.ticked"
+              :aria-checked="ticks.isOn(l.key, l.ticked)"
               :aria-label="'Bought: ' + l.thing"
-              @click.stop="tick(l.key, l.thing, !l.ticked)"
+              @click.stop="ticks.tick(l.key, l.thing, !ticks.isOn(l.key, l.ticked))"
             >
-              <span aria-hidden="true">{{ l.ticked ? '✓' : '' }}</span>
+              <span aria-hidden="true">{{ ticks.isOn(l.key, l.ticked) ? '✓' : '' }}</span>
             </ChipButton>
             <span class="buy mono">{{ l.shown }}</span>
             <span class="what"
@@ -264,15 +278,19 @@ useKeys([
       <section aria-label="By hand">
         <h2>By hand</h2>
         <ul class="lines">
-          <li v-for="x in b.list.extra" :key="x.key" :class="{ done: b.choices.ticked.includes(x.key) }">
+          <li
+            v-for="x in b.list.extra"
+            :key="x.key"
+            :class="{ done: ticks.isOn(x.key, b.choices.ticked.includes(x.key)) }"
+          >
             <ChipButton
               class="tick"
               role="checkbox"
-              :aria-checked="b.choices.ticked.includes(x.key)"
+              :aria-checked="ticks.isOn(x.key, b.choices.ticked.includes(x.key))"
               :aria-label="'Bought: ' + x.words"
-              @click="tick(x.key, x.words, !b!.choices.ticked.includes(x.key))"
+              @click="ticks.tick(x.key, x.words, !ticks.isOn(x.key, b!.choices.ticked.includes(x.key)))"
             >
-              <span aria-hidden="true">{{ b.choices.ticked.includes(x.key) ? '✓' : '' }}</span>
+              <span aria-hidden="true">{{ ticks.isOn(x.key, b.choices.ticked.includes(x.key)) ? '✓' : '' }}</span>
             </ChipButton>
             <span class="buy" /><span class="what"
               ><b>{{ x.words }}</b></span
@@ -477,6 +495,10 @@ h2 {
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
   background: var(--fl-lilac);
+}
+.waits {
+  color: var(--fl-brass-deep);
+  margin: 0;
 }
 .tick {
   cursor: pointer;

@@ -67,4 +67,14 @@ const said = computed(() => questions.filter(([k]) => props.answers[k] === 'yes'
   border-color: var(--fl-aubergine);
   color: var(--fl-white);
 }
+@media (max-width: 720px) {
+  .yn button {
+    min-width: 52px;
+    height: 44px;
+    line-height: 44px;
+  }
+  .decide div {
+    min-height: 50px;
+  }
+}
 </style>
