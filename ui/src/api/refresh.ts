@@ -58,6 +58,8 @@ const heldBy: Record<string, Room> = {
   safety: 'styling',
   'lab-drink': 'set',
   'lab-dew': 'set',
+  'lab-hand': 'set',
+  camera: 'frames',
   'lab-steam': 'set',
   'lab-bowl': 'set',
   'lab-layers': 'set',

@@ -28,7 +28,7 @@ const day = useDay(() => shoot)
 const d = computed(() => day.data.value)
 const by = useStorage<'needs' | 'dish'>('fig-ladder-day-by', 'needs')
 const refresh = useRefresh('day')
-useLive(shoot)
+useLive(shoot, 'day')
 const { act, error } = useAct(refresh)
 const params = { path: { id: shoot } }
 

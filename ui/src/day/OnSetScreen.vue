@@ -25,7 +25,7 @@ const shoot = route.params.shoot as string
 const day = useDay(() => shoot)
 const d = computed(() => day.data.value)
 /** Others are on the same day: what they do comes by itself, and is asked for when it cannot. */
-const { lost } = useLive(shoot)
+const { lost } = useLive(shoot, 'day')
 useIntervalFn(() => lost.value && void day.refetch(), 4000)
 const now = useNow(d)
 const g = computed(() => going(d.value?.jobs ?? [], now.value))
