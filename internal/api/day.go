@@ -51,4 +51,28 @@ func (a *API) dayRoutes() {
 		data, err := s.Day.Calendar(ctx, in.ID)
 		return &document{ContentType: "text/calendar; charset=utf-8", Disposition: `attachment; filename="day.ics"`, Body: data}, err
 	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/wrap", "wrap", "The end of a day: what is counted out, eaten, returned and copied", func(ctx context.Context, in *ByID) (*body[day.Wrap], error) {
+		return point(s.Day.WrapOf(ctx, in.ID))
+	})
+	route(a, Assistant, "PUT", "/api/shoots/{id}/wrap", "wrapped", "Tick lines of the wrap list", func(ctx context.Context, in *struct {
+		ByID
+		Body day.WrapTick
+	}) (*body[day.Wrap], error) {
+		return point(s.Day.Wrapped(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/wrap.pdf", "wrapPDF", "The wrap list, for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("wrap.pdf")(s.Day.PrintWrap(ctx, in.ID))
+	})
+	route(a, Photographer, "GET", "/api/shoots/{id}/cost", "cost", "What a shoot comes to", func(ctx context.Context, in *ByID) (*body[day.Money], error) {
+		return point(s.Day.MoneyOf(ctx, in.ID))
+	})
+	route(a, Photographer, "PUT", "/api/shoots/{id}/cost", "sayCost", "Say what it is paid, and what hours and things cost", func(ctx context.Context, in *struct {
+		ByID
+		Body day.MoneySaid
+	}) (*body[day.Money], error) {
+		return point(s.Day.SayMoney(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Photographer, "GET", "/api/shoots/{id}/estimate.pdf", "estimatePDF", "The estimate for a client, for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("estimate.pdf")(s.Day.PrintEstimate(ctx, in.ID))
+	})
 }

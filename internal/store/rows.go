@@ -13,6 +13,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/continuity"
+	"figladder/internal/craft/cost"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/draft"
@@ -245,6 +246,7 @@ type DayRow struct {
 	Base
 	ShootID string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
 	Day     dayplan.Doc `gorm:"serializer:json" json:"day" doc:"What is said of it, and the plan that was taken"`
+	Costs   *cost.Doc   `gorm:"serializer:json" json:"costs" doc:"What is said of its money; null while nothing is"`
 }
 
 // ReferenceRow is a picture or note with what to take from it.

@@ -60,7 +60,7 @@ func New(o Outside) *Studio {
 	s.Cupboard = &cupboard.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List}
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
 	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
-	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set}
+	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Set: s.Set, Styling: s.Styling}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}

@@ -140,6 +140,18 @@ export const router = createRouter({
       meta: { rung: 'day' },
     },
     {
+      path: '/shoots/:shoot/wrap',
+      name: 'wrap',
+      component: () => import('./day/WrapScreen.vue'),
+      meta: { rung: 'day' },
+    },
+    {
+      path: '/shoots/:shoot/cost',
+      name: 'cost',
+      component: () => import('./day/CostScreen.vue'),
+      meta: { rung: 'day' },
+    },
+    {
       path: '/shoots/:shoot/props/:dish?',
       name: 'props',
       component: () => import('./cupboard/PropsScreen.vue'),

@@ -24,12 +24,12 @@ const (
 
 // What is told (start values of our own, set on rendered pictures: see docs/benchmarks.md).
 const (
-	framingPct  = 0.5  // of the long side
-	distancePct = 1.0  // nearer or farther
-	lightStops  = 0.15 // stronger or weaker all over
-	sideStops   = 0.35 // from one edge to the other
-	colourStops = 0.12 // of red against blue
-	movedStops  = 0.40 // in one place, everything else put right
+	framingPct  = 0.5   // of the long side
+	distancePct = 1.0   // nearer or farther
+	lightStops  = 0.15  // stronger or weaker all over
+	sideStops   = 0.35  // from one edge to the other
+	colourStops = 0.12  // of red against blue
+	movedStops  = 0.40  // in one place, everything else put right
 	movedShare  = 0.004 // of the frame
 	plannedMore = 2.5   // a plan is drawn, and has a grain of its own: so much more of the frame
 )

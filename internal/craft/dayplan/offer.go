@@ -211,8 +211,10 @@ type Gone struct {
 	FromMin int    `json:"fromMin" minimum:"-1440" maximum:"2880" doc:"When it began"`
 	Min     int    `json:"min" minimum:"0" maximum:"2880" doc:"How long it took, or will have"`
 	Over    bool   `json:"over" doc:"Whether it is over; else it goes on"`
-	Assumed bool   `json:"assumed" doc:"Whether nobody said so, and it is taken to have gone as planned"`
-	Because string `json:"because" maxLength:"300" doc:"Why it was begun although something was to come first; mostly empty"`
+	// PlannedMin stays with what happened, since a plan changes.
+	PlannedMin int    `json:"plannedMin,omitempty" minimum:"0" maximum:"2880" doc:"How long it was planned to take; 0 when nobody noted it"`
+	Assumed    bool   `json:"assumed" doc:"Whether nobody said so, and it is taken to have gone as planned"`
+	Because    string `json:"because" maxLength:"300" doc:"Why it was begun although something was to come first; mostly empty"`
 }
 
 // FromNow is a day as it is at a minute: what has happened stays as it was, and all else comes later.

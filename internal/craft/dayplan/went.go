@@ -44,6 +44,9 @@ func (x Doc) Went(t Task, now int, over bool, because string) Doc {
 		g.Min = max(0, now-g.FromMin)
 	}
 	g.Over = over
+	if g.PlannedMin == 0 {
+		g.PlannedMin = t.Min
+	}
 	if because != "" {
 		g.Because = because
 	}

@@ -10,6 +10,7 @@ import (
 
 	"figladder/internal/craft/almanac"
 	craftbrief "figladder/internal/craft/brief"
+	"figladder/internal/craft/cost"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/scene"
@@ -19,19 +20,23 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/cupboard"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/list"
 	"figladder/internal/studio/set"
+	stylingroom "figladder/internal/studio/styling"
 	"gorm.io/gorm"
 )
 
 // Room does the deeds of this room, with the rooms below it.
 type Room struct {
 	*core.Core
-	Brief   *brief.Room
-	Kitchen *kitchen.Room
-	List    *list.Room
-	Set     *set.Room
+	Brief    *brief.Room
+	Kitchen  *kitchen.Room
+	List     *list.Room
+	Cupboard *cupboard.Room
+	Set      *set.Room
+	Styling  *stylingroom.Room
 }
 
 // mostShots is the longest list that a day is planned of.
@@ -41,6 +46,7 @@ const mostShots = 120
 type all struct {
 	shoot   *store.Shoot
 	doc     dayplan.Doc
+	costs   cost.Doc
 	version int
 	day     dayplan.Day
 	jobs    []dayplan.Job
@@ -55,7 +61,7 @@ func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &all{shoot: shoot, setUps: map[string]string{}}
+	out := &all{shoot: shoot, setUps: map[string]string{}, costs: cost.Start()}
 	row := &store.DayRow{}
 	err = s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).First(row).Error
 	switch {
@@ -65,6 +71,9 @@ func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
 		return nil, err
 	default:
 		out.doc, out.version = row.Day, row.Version
+		if row.Costs != nil {
+			out.costs = *row.Costs
+		}
 	}
 	return out, s.jobs(ctx, out)
 }

@@ -112,3 +112,23 @@ func (s *Room) PrintRisks(ctx context.Context, shootID string) ([]byte, error) {
 	}
 	return out.PDF(ctx)
 }
+
+// StoodIn is how long each dish of a shoot has stood between 5 and 60 °C, by its title, by the strictest rule; only
+// those of which somebody wrote it down.
+func (s *Room) StoodIn(ctx context.Context, shootID string) (map[string]craft.Stood, error) {
+	dishes, err := s.Kitchen.Dishes(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]craft.Stood{}
+	for _, d := range dishes {
+		rows, stood, err := s.stood(ctx, d.Key, craft.TwoHours)
+		if err != nil {
+			return nil, err
+		}
+		if len(rows) > 0 {
+			out[d.Recipe.Title] = stood
+		}
+	}
+	return out, nil
+}

@@ -27,6 +27,8 @@ export const useBriefReading = byId('brief', (id) => ask(api.GET('/api/shoots/{i
 export const useLadder = byId('ladder', (id) => ask(api.GET('/api/shoots/{id}/ladder', by(id))))
 export const useDeeds = byId('deeds', (id) => ask(api.GET('/api/shoots/{id}/deeds', by(id))))
 export const useDishes = byId('dishes', (id) => ask(api.GET('/api/shoots/{id}/dishes', by(id))))
+export const useWrap = byId('wrap', (id) => ask(api.GET('/api/shoots/{id}/wrap', by(id))))
+export const useMoney = byId('money', (id) => ask(api.GET('/api/shoots/{id}/cost', by(id))))
 export const useDay = byId('day', (id) => ask(api.GET('/api/shoots/{id}/day', by(id))))
 export const useMined = byId('mined', (id) => ask(api.GET('/api/dishes/{id}/mined', by(id))))
 /** The first shots of a list, for the screens that go through them one by one. */

@@ -65,6 +65,8 @@ const heldBy: Record<string, Room> = {
   'lab-layers': 'set',
   'lab-glow': 'set',
   day: 'day',
+  wrap: 'day',
+  money: 'day',
   'day-offers': 'day',
   frames: 'frames',
   publications: 'out',

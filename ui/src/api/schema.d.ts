@@ -1646,6 +1646,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a shoot comes to */
+        get: operations["cost"];
+        /** Say what it is paid, and what hours and things cost */
+        put: operations["sayCost"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/day": {
         parameters: {
             query?: never;
@@ -1829,6 +1847,23 @@ export interface paths {
         put?: never;
         /** Plan every frame that nobody has planned */
         post: operations["draftShoot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/estimate.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The estimate for a client, for print */
+        get: operations["estimatePDF"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2293,6 +2328,41 @@ export interface paths {
         put?: never;
         /** Take the last deed back */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/wrap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The end of a day: what is counted out, eaten, returned and copied */
+        get: operations["wrap"];
+        /** Tick lines of the wrap list */
+        put: operations["wrapped"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/wrap.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wrap list, for print */
+        get: operations["wrapPDF"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4403,6 +4473,113 @@ export interface components {
             /** @description Which store */
             where: string;
         };
+        CostDoc: {
+            /**
+             * Format: int64
+             * @description At the edit of one final, minutes
+             */
+            editMin: number;
+            /**
+             * Format: int64
+             * @description What is paid for it; 0 for own work or while open
+             */
+            feeMinor: number;
+            /** @description What an hour of each kind of work is paid */
+            rates: components["schemas"]["CostRate"][];
+            /** @description What is rented */
+            rentals: components["schemas"]["CostRental"][];
+            /**
+             * Format: int64
+             * @description The room for the day; 0 for one's own
+             */
+            roomMinor: number;
+            /**
+             * Format: int64
+             * @description Of one final in one round, minutes
+             */
+            roundMin: number;
+            /**
+             * Format: int64
+             * @description Rounds of changes that are in the price
+             */
+            rounds: number;
+            /**
+             * Format: int64
+             * @description On top for what goes wrong, where the studio's own days do not say
+             */
+            sparePct: number;
+        };
+        CostEstimate: {
+            /** @description What is rather bought than rented */
+            advice: string[];
+            /** @description Of all sums */
+            currency: string;
+            /** @description What is left of the fee; below 0 it does not pay */
+            left: components["schemas"]["Reading"];
+            /** @description What it is made of */
+            lines: components["schemas"]["CostLine"][];
+            /** @description For each final */
+            perFinal: components["schemas"]["Reading"];
+            /** @description The same with its working */
+            total: components["schemas"]["Reading"];
+            /**
+             * Format: int64
+             * @description All of it, minor units
+             */
+            totalMinor: number;
+            /** @description What to make of it */
+            words: string[];
+        };
+        CostLine: {
+            /**
+             * @description What it is for
+             * @enum {string}
+             */
+            group: "crew" | "room" | "rental" | "food" | "edit" | "spare";
+            /**
+             * Format: int64
+             * @description The same, minor units
+             */
+            minor: number;
+            /** @description The sum with its working */
+            reading: components["schemas"]["Reading"];
+        };
+        CostRate: {
+            /**
+             * @description Who does what
+             * @enum {string}
+             */
+            does: "photographer" | "stylist" | "cook" | "assistant" | "editor";
+            /**
+             * Format: int64
+             * @description For an hour
+             */
+            hourMinor: number;
+        };
+        CostRental: {
+            /**
+             * Format: int64
+             * @description What it costs to buy; 0 for not known
+             */
+            buyMinor: number;
+            /**
+             * Format: int64
+             * @description For a day
+             */
+            dayMinor: number;
+            /**
+             * Format: int64
+             * @description How many days
+             */
+            days: number;
+            /** @description What it is */
+            name: string;
+            /**
+             * Format: int64
+             * @description How often it is wanted in the next year
+             */
+            uses: number;
+        };
         Count: {
             /**
              * Format: int64
@@ -4628,6 +4805,8 @@ export interface components {
             style: "" | "shortest" | "calmest" | "best light";
             /** @description What is said of the day */
             terms: components["schemas"]["DayTerms"];
+            /** @description Lines of the wrap list that are ticked */
+            wrapped?: string[];
         };
         DayEased: {
             /**
@@ -4666,6 +4845,11 @@ export interface components {
             min: number;
             /** @description Whether it is over; else it goes on */
             over: boolean;
+            /**
+             * Format: int64
+             * @description How long it was planned to take; 0 when nobody noted it
+             */
+            plannedMin?: number;
         };
         DayLight: {
             /** @description When soft light is at its best */
@@ -4678,6 +4862,28 @@ export interface components {
             window: string;
             /** @description What to make of it */
             words: string;
+        };
+        DayMoney: {
+            /** @description What is said */
+            doc: components["schemas"]["CostDoc"];
+            /** @description What it comes to */
+            estimate: components["schemas"]["CostEstimate"];
+            /**
+             * Format: int64
+             * @description Of the day, to send back; 0 for the first save
+             */
+            version: number;
+            /** @description What hours came to on the day against the plan; empty before */
+            went: string;
+        };
+        DayMoneySaid: {
+            /** @description What is said */
+            doc: components["schemas"]["CostDoc"];
+            /**
+             * Format: int64
+             * @description The version that was read; 0 for the first save
+             */
+            version: number;
         };
         DayMove: {
             /**
@@ -4994,6 +5200,24 @@ export interface components {
              */
             wrapMin: number;
         };
+        DayTook: {
+            /** @description For which dish; empty for all */
+            dish: string;
+            /** @description Of which job */
+            key: string;
+            /** @description What was done */
+            name: string;
+            /**
+             * Format: int64
+             * @description As planned, minutes
+             */
+            plannedMin: number;
+            /**
+             * Format: int64
+             * @description As it went, minutes
+             */
+            wentMin: number;
+        };
         DayWentAsk: {
             /** @description Why, when a safe frame before it was not taken */
             because: string;
@@ -5004,6 +5228,62 @@ export interface components {
             how: "begun" | "over" | "not";
             /** @description Which job */
             key: string;
+            /**
+             * Format: int64
+             * @description The version that was read
+             */
+            version: number;
+        };
+        DayWrap: {
+            /** @description Frames planned, and those of which one is kept */
+            frames: number[];
+            /** @description Whether that is known */
+            known: boolean;
+            /**
+             * Format: int64
+             * @description How many lines are not ticked
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description By how much longer than planned, as a share; 0 without enough of them
+             */
+            over: number;
+            /** @description In the order in which it is done */
+            parts: components["schemas"]["DayWrapPart"][];
+            /** @description How long jobs took against their plan */
+            times: components["schemas"]["DayTook"][];
+            /**
+             * Format: int64
+             * @description Of the day, to send back
+             */
+            version: number;
+        };
+        DayWrapLine: {
+            /** @description Whether somebody could be hurt if it is forgotten */
+            care: boolean;
+            /** @description Whether it is ticked */
+            done: boolean;
+            /** @description Stable name, to tick it by */
+            key: string;
+            /** @description Where it goes, or why */
+            where: string;
+            /** @description What is done */
+            words: string;
+        };
+        DayWrapPart: {
+            /** @description Stable name */
+            key: string;
+            /** @description What to do */
+            lines: components["schemas"]["DayWrapLine"][];
+            /** @description What it is about */
+            name: string;
+        };
+        DayWrapTick: {
+            /** @description Keys of lines that are not, after all */
+            off: string[];
+            /** @description Keys of lines that are done */
+            on: string[];
             /**
              * Format: int64
              * @description The version that was read
@@ -14559,6 +14839,74 @@ export interface operations {
             };
         };
     };
+    cost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayMoney"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sayCost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayMoneySaid"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayMoney"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     day: {
         parameters: {
             query?: never;
@@ -15016,6 +15364,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drafted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    estimatePDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */
@@ -16146,6 +16528,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Deed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wrap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayWrap"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wrapped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayWrapTick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayWrap"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wrapPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

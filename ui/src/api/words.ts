@@ -45,6 +45,12 @@ export const words = {
   Cooked: {
     kind: ['dish', 'trial'],
   },
+  CostLine: {
+    group: ['crew', 'room', 'rental', 'food', 'edit', 'spare'],
+  },
+  CostRate: {
+    does: ['photographer', 'stylist', 'cook', 'assistant', 'editor'],
+  },
   DayBroken: {
     kind: ['day', 'hours', 'window', 'pin', 'share', 'change', 'wait', 'hold'],
   },
@@ -300,6 +306,23 @@ export const limits = {
   ColourPart: {
     share: { min: 0, max: 100 },
   },
+  CostDoc: {
+    editMin: { min: 0, max: 1440 },
+    feeMinor: { min: 0, max: 100000000000 },
+    roomMinor: { min: 0, max: 10000000000 },
+    roundMin: { min: 0, max: 1440 },
+    rounds: { min: 0, max: 20 },
+    sparePct: { min: 0, max: 200 },
+  },
+  CostRate: {
+    hourMinor: { min: 0, max: 100000000 },
+  },
+  CostRental: {
+    buyMinor: { min: 0, max: 10000000000 },
+    dayMinor: { min: 0, max: 1000000000 },
+    days: { min: 1, max: 60 },
+    uses: { min: 0, max: 1000 },
+  },
   CutOrder: {
     centreX: { min: 0, max: 1 },
     centreY: { min: 0, max: 1 },
@@ -318,6 +341,7 @@ export const limits = {
   DayGone: {
     fromMin: { min: -1440, max: 2880 },
     min: { min: 0, max: 2880 },
+    plannedMin: { min: 0, max: 2880 },
   },
   DayMove: {
     atMin: { min: -1440, max: 2880 },

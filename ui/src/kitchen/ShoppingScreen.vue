@@ -12,7 +12,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
-import { done, ticked, useTicks } from './ticks'
+import { done, ticked, useTicks } from '../parts/ticks'
 import DishNav from './DishNav.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { Problem } from '../api/client'
-import { forgetUnsent, keepUnsent, unsent } from '../parts/unsent'
+import { forgetUnsent, keepUnsent, unsent } from './unsent'
 
 /** A tick that has not been sent: whether it is on, and what the line is called. */
 export type Tick = { on: boolean; name: string }

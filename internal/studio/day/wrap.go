@@ -1,0 +1,229 @@
+package day
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+
+	"figladder/internal/craft/cost"
+	"figladder/internal/craft/dayplan"
+	"figladder/internal/formats/sheet"
+	"figladder/internal/store"
+	briefroom "figladder/internal/studio/brief"
+	"figladder/internal/studio/core"
+)
+
+// WrapLine is something to do at the end of a day.
+type WrapLine struct {
+	Key   string `json:"key" doc:"Stable name, to tick it by"`
+	Words string `json:"words" doc:"What is done"`
+	Where string `json:"where" doc:"Where it goes, or why"`
+	Care  bool   `json:"care" doc:"Whether somebody could be hurt if it is forgotten"`
+	Done  bool   `json:"done" doc:"Whether it is ticked"`
+}
+
+// WrapPart is one part of a wrap list.
+type WrapPart struct {
+	Key   string     `json:"key" doc:"Stable name"`
+	Name  string     `json:"name" doc:"What it is about"`
+	Lines []WrapLine `json:"lines" doc:"What to do"`
+}
+
+// Wrap is the end of a day: what is counted out, eaten or binned, returned and copied, and what the day came to.
+type Wrap struct {
+	Version int            `json:"version" doc:"Of the day, to send back"`
+	Parts   []WrapPart     `json:"parts" doc:"In the order in which it is done"`
+	Left    int            `json:"left" doc:"How many lines are not ticked"`
+	Times   []dayplan.Took `json:"times" doc:"How long jobs took against their plan"`
+	Over    float64        `json:"over" doc:"By how much longer than planned, as a share; 0 without enough of them"`
+	Known   bool           `json:"known" doc:"Whether that is known"`
+	Frames  [2]int         `json:"frames" doc:"Frames planned, and those of which one is kept"`
+}
+
+// WrapOf gathers it.
+func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
+	a, err := s.of(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := &Wrap{Version: a.version, Parts: []WrapPart{}, Times: dayplan.Times(a.day, a.jobs, a.doc)}
+	put := func(key, name string, lines []WrapLine) {
+		for i := range lines {
+			if !strings.HasPrefix(lines[i].Key, "prop:") {
+				lines[i].Done = slices.Contains(a.doc.Wrapped, lines[i].Key)
+			}
+			if !lines[i].Done {
+				out.Left++
+			}
+		}
+		if len(lines) > 0 {
+			out.Parts = append(out.Parts, WrapPart{key, name, lines})
+		}
+	}
+	safe, err := s.Styling.Safety(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	var lines []WrapLine
+	for _, c := range safe.Counts {
+		lines = append(lines, WrapLine{Key: "count:" + c.Dish + ":" + c.What, Words: c.In + ", out of " + c.Dish, Where: "Count them: as many out as went in. " + c.What + ".", Care: true})
+	}
+	put("count", "Counted out", lines)
+	lines = nil
+	for _, t := range safe.Tags {
+		lines = append(lines, WrapLine{Key: "bin:" + t.Dish, Words: t.Dish + ": into the bin, with its mark", Where: strings.Join(t.What, "; "), Care: true})
+	}
+	stood, err := s.Styling.StoodIn(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range safe.Eaters {
+		if strings.HasPrefix(e.Words, "Nobody: ") {
+			continue
+		}
+		l := WrapLine{Key: "eat:" + e.Dish, Words: e.Dish, Where: e.Words}
+		if x, ok := stood[e.Dish]; ok && x.State != "good" {
+			l.Where, l.Care = x.Words, true
+		} else if !ok {
+			l.Where += " Nobody wrote down how long it stood warm."
+		}
+		lines = append(lines, l)
+	}
+	put("food", "Eaten or binned", lines)
+	lines = nil
+	pulls, err := s.Cupboard.Pulls(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range pulls.Pulls {
+		if p.Reservation.State == "broken" {
+			continue
+		}
+		where := "back to where it stood"
+		if p.Prop.Prop.Shelf != "" {
+			where = "back to " + p.Prop.Prop.Shelf
+		}
+		name := p.Prop.Prop.Name
+		if p.Reservation.Count > 1 {
+			name = fmt.Sprintf("%d × %s", p.Reservation.Count, name)
+		}
+		lines = append(lines, WrapLine{Key: "prop:" + p.Reservation.Key, Words: name, Where: where, Done: p.Reservation.State == "back"})
+	}
+	put("props", "Props back", lines)
+	lines = nil
+	for _, r := range a.costs.Rentals {
+		lines = append(lines, WrapLine{Key: "rent:" + r.Name, Words: r.Name, Where: "back to where it was rented, clean and dry"})
+	}
+	put("rent", "Rented things back", lines)
+	put("end", "At the end", []WrapLine{
+		{Key: "copy", Words: "The card copied to two places, and both checked", Where: "an erased card cannot be shot again"},
+		{Key: "heat", Words: "Oven, rings, heat guns and lamps off and cold", Where: "look twice", Care: true},
+		{Key: "water", Words: "Water, cables and glass off the floor", Where: "your local rules come first", Care: true},
+		{Key: "booms", Words: "Booms down, bags off, nothing over heads", Where: "before anybody clears under them", Care: true},
+	})
+	var planned, went []int
+	for _, t := range out.Times {
+		planned, went = append(planned, t.PlannedMin), append(went, t.WentMin)
+	}
+	out.Over, out.Known = cost.History(planned, went)
+	for _, j := range a.jobs {
+		if j.Kind == dayplan.Frame {
+			out.Frames[0]++
+		}
+	}
+	var kept int64
+	if err := s.Store.WithContext(ctx).Model(&store.Frame{}).Where("shoot_id = ? and kept", shootID).Count(&kept).Error; err != nil {
+		return nil, err
+	}
+	out.Frames[1] = int(kept)
+	return out, nil
+}
+
+// WrapTick says that lines of a wrap list are done, or not after all.
+type WrapTick struct {
+	Version int      `json:"version" doc:"The version that was read"`
+	On      []string `json:"on" maxItems:"200" doc:"Keys of lines that are done"`
+	Off     []string `json:"off" maxItems:"200" doc:"Keys of lines that are not, after all"`
+}
+
+// Wrapped ticks lines of a wrap list: a prop is put back by it.
+func (s *Room) Wrapped(ctx context.Context, who core.Who, shootID string, t WrapTick) (*Wrap, error) {
+	w, err := s.WrapOf(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	known := map[string]bool{}
+	for _, p := range w.Parts {
+		for _, l := range p.Lines {
+			known[l.Key] = true
+		}
+	}
+	var own bool
+	for i, key := range slices.Concat(t.On, t.Off) {
+		if !known[key] {
+			continue // it went off the list meanwhile
+		}
+		id, prop := strings.CutPrefix(key, "prop:")
+		if !prop {
+			own = true
+			continue
+		}
+		row, err := store.Find[store.Reservation](s.Store.WithContext(ctx), id)
+		if err != nil {
+			return nil, err
+		}
+		state := "pulled"
+		if i < len(t.On) {
+			state = "back"
+		}
+		if row.State == state {
+			continue
+		}
+		if _, err := s.Cupboard.SetHeld(ctx, who, id, row.Version, row.Count, state); err != nil {
+			return nil, err
+		}
+	}
+	if own {
+		if _, err := s.change(ctx, who, shootID, t.Version, "Ticked the wrap list", func(_ *all, x *dayplan.Doc) error {
+			x.Wrapped = slices.DeleteFunc(slices.Clone(x.Wrapped), func(k string) bool { return slices.Contains(t.Off, k) || slices.Contains(t.On, k) })
+			for _, k := range t.On {
+				if known[k] && !strings.HasPrefix(k, "prop:") {
+					x.Wrapped = append(x.Wrapped, k)
+				}
+			}
+			return nil
+		}); err != nil {
+			return nil, err
+		}
+	}
+	return s.WrapOf(ctx, shootID)
+}
+
+// PrintWrap is the wrap list on paper.
+func (s *Room) PrintWrap(ctx context.Context, shootID string) ([]byte, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	w, err := s.WrapOf(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Sheet{Title: "Wrap: " + shoot.Name, Under: briefroom.Under(fmt.Sprintf("%d to do; your local rules come first", w.Left), shoot.Brief), At: s.Now()}
+	for _, p := range w.Parts {
+		part := sheet.Part{Heading: p.Name, Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "What", Width: 12}, {Name: "Where, or why", Width: 11}}}
+		for _, l := range p.Lines {
+			tick, what := sheet.Tick, l.Words
+			if l.Done {
+				tick = "■"
+			}
+			if l.Care {
+				what = "▲ " + what
+			}
+			part.Rows = append(part.Rows, []string{tick, what, l.Where})
+		}
+		out.Parts = append(out.Parts, part)
+	}
+	return out.PDF(ctx)
+}

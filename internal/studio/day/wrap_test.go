@@ -1,0 +1,107 @@
+package day_test
+
+import (
+	"bytes"
+	"slices"
+	"testing"
+
+	"figladder/internal/craft/brief"
+	"figladder/internal/craft/cost"
+	"figladder/internal/craft/dayplan"
+	"figladder/internal/studio/day"
+	"figladder/internal/studio/studiotest"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// The wrap list gathers what was altered and hidden, and what may be eaten by whom; ticks stay, and come off.
+func TestTheWrapListIsTicked(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	hero := studiotest.Hero(shots)
+	b := shoot.Brief
+	b.Crew = []brief.Hand{{Name: "Maud", Does: "photographer"}}
+	_, err := k.Brief.SaveShoot(ctx, k.Owner, shoot.Key, shoot.Version, shoot.Name, b)
+	require.NoError(t, err)
+	w, err := k.Day.WrapOf(ctx, shoot.Key)
+	require.NoError(t, err)
+	all := func(w *day.Wrap) (keys []string) {
+		for _, p := range w.Parts {
+			for _, l := range p.Lines {
+				keys = append(keys, l.Key)
+			}
+		}
+		return keys
+	}
+	assert.Contains(t, all(w), "eat:Pear toddy")
+	_, err = k.Styling.SetTechniques(ctx, k.Owner, hero.Key, hero.Version, []string{"dew-lasting", "ice-acrylic"})
+	require.NoError(t, err)
+	w, err = k.Day.WrapOf(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.NotContains(t, all(w), "eat:Pear toddy", "nobody eats it any more")
+	assert.Contains(t, all(w), "bin:Pear toddy")
+	count := slices.IndexFunc(all(w), func(s string) bool { return s[:6] == "count:" })
+	require.GreaterOrEqual(t, count, 0, "pieces that went in come out")
+	left := w.Left
+	w, err = k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: w.Version, On: []string{"bin:Pear toddy", "heat", "nothing of the kind"}, Off: []string{}})
+	require.NoError(t, err)
+	assert.Equal(t, left-2, w.Left)
+	w, err = k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: w.Version, On: []string{}, Off: []string{"heat"}})
+	require.NoError(t, err)
+	assert.Equal(t, left-1, w.Left)
+	_, err = k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: 1, On: []string{"water"}, Off: []string{}})
+	require.Error(t, err, "ticked over what somebody else did")
+	pdf, err := k.Day.PrintWrap(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")))
+}
+
+// What went on one day is what the next estimate reckons with.
+func TestOwnDaysFeedTheNextEstimate(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	first, _, _ := k.Toddy(t)
+	doc := cost.Start()
+	doc.Rates = []cost.Rate{{Does: "photographer", HourMinor: 6000}}
+	m, err := k.Day.SayMoney(ctx, k.Owner, first.Key, day.MoneySaid{Doc: doc})
+	require.NoError(t, err)
+	require.NotEmpty(t, m.Estimate.Lines)
+	assert.Contains(t, m.Estimate.Lines[len(m.Estimate.Lines)-1].Reading.Working[0].Words, "as you said")
+	assert.EqualValues(t, 60000, m.Estimate.Lines[0].Minor, "ten hours from call to end while no day is taken")
+	b, err := k.Day.BenchOf(ctx, first.Key)
+	require.NoError(t, err)
+	require.Equal(t, m.Version, b.Version)
+	n := 0
+	for _, j := range b.Jobs {
+		if j.Kind == dayplan.Break || n == 6 {
+			continue
+		}
+		for _, how := range []string{"begun", "over"} { // begun and over in the same minute: it took none
+			if b, err = k.Day.Went(ctx, k.Owner, first.Key, day.WentAsk{Version: b.Version, Key: j.Key, How: how, Because: "for the test"}); err != nil {
+				require.NoError(t, err)
+			}
+		}
+		n++
+	}
+	w, err := k.Day.WrapOf(ctx, first.Key)
+	require.NoError(t, err)
+	require.Len(t, w.Times, 6)
+	assert.True(t, w.Known)
+	assert.InDelta(t, -1, w.Over, 0.2)
+
+	second, err := k.Brief.MakeShoot(ctx, k.Owner, "Spring menu", brief.Brief{Kind: "own"})
+	require.NoError(t, err)
+	m, err = k.Day.SayMoney(ctx, k.Owner, second.Key, day.MoneySaid{Doc: doc})
+	require.NoError(t, err)
+	for _, l := range m.Estimate.Lines {
+		assert.NotEqual(t, "spare", l.Group, "whose days went quickly needs none")
+	}
+	pdf, err := k.Day.PrintEstimate(ctx, second.Key)
+	require.NoError(t, err)
+	assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")))
+	doc.Rates = append(doc.Rates, doc.Rates[0])
+	_, err = k.Day.SayMoney(ctx, k.Owner, second.Key, day.MoneySaid{Version: m.Version, Doc: doc})
+	require.Error(t, err, "two rates for one")
+}
