@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 	"syscall"
 	"testing"
@@ -222,4 +223,49 @@ func TestKilledInMidDay(t *testing.T) {
 	eval[any](q, "window.frames_ = null; fetch(location.pathname.replace('/shoots', '/api/shoots').replace('/on-set', '/frames')).then(r => r.json()).then(f => window.frames_ = f.filter(x => x.doc.cameraFile).length); null")
 	q.until("window.frames_ !== null", "the frames")
 	assert.GreaterOrEqual(t, eval[float64](q, "window.frames_"), 1.0)
+}
+
+// The day is wrapped: lines are ticked, one comes off, both are there after a reload; and what it comes to is said, opened,
+// refused in words and printed.
+func TestADayIsWrappedAndPaid(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/wrap", "At the end", "")
+	p.sees("Sloe and tonic: into the bin, with its mark")
+	p.click("Oval plate, sage")
+	p.click("Oven, rings, heat guns and lamps off and cold")
+	ticked := "[...document.querySelectorAll('.tick')].filter(t => t.ariaChecked === 'true').map(t => t.ariaLabel).join()"
+	p.until(ticked+" === 'Oval plate, sage,Oven, rings, heat guns and lamps off and cold' && !document.querySelector('.waits')", "both ticked")
+	p.do(chromedp.Sleep(500 * time.Millisecond))
+	p.do(chromedp.Reload())
+	p.until(ticked+" === 'Oval plate, sage,Oven, rings, heat guns and lamps off and cold'", "both still")
+	p.click("Oval plate, sage")
+	p.until(ticked+" === 'Oven, rings, heat guns and lamps off and cold'", "one is not back after all")
+
+	p.visit("Merrow", "/cost", "What it comes to", "")
+	p.sees("Nobody said what an hour of a photographer is paid")
+	p.type_("input[aria-label=Fee]", "2400")
+	p.key(kb.Tab)
+	p.click("Add a rate")
+	p.type_("input[aria-label='Rate 1: an hour']", "60")
+	p.key(kb.Tab)
+	p.saved()
+	p.until("document.querySelector('[data-reading=crew-0]')?.dataset.value > 100", "the photographer's hours")
+	p.click("Maud Pellow, photographer")
+	p.sees("Hours on the day, at an hour's pay")
+	p.click("Add something rented")
+	p.type_("input[aria-label='Rental 1: what']", "Garment steamer")
+	p.key(kb.Tab)
+	p.type_("input[aria-label='Rental 1: a day']", "18")
+	p.key(kb.Tab)
+	p.type_("input[aria-label='Rental 1: to buy']", "90")
+	p.key(kb.Tab)
+	p.saved()
+	p.sees("Garment steamer: rent it; bought it is paid for only after 5 shoots like this.")
+	total := p.reading("total")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("document.querySelector('[data-reading=total]').dataset.value !== '"+strconv.FormatFloat(total, 'f', -1, 64)+"' || !document.body.innerText.includes('paid for only after 5')", "undone")
+	eval[any](p, "window.said = null; (async () => { const s = location.pathname.split('/')[2]; const out = []; for (const a of ['estimate.pdf', 'wrap.pdf']) { const r = await fetch('/api/shoots/' + s + '/' + a); out.push(r.status + ' ' + r.headers.get('content-type')) } window.said = out })(); null")
+	p.until("window.said", "the prints")
+	assert.Equal(t, []string{"200 application/pdf", "200 application/pdf"}, eval[[]string](p, "window.said"))
 }

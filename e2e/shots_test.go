@@ -38,6 +38,8 @@ var views = []view{
 	{"round", "Merrow", "/round/HERO", "o'clock, 40° high", ""},
 	{"styling", "Merrow", "/styling", "On this frame", sloeAndTonic},
 	{"day", "Merrow", "/day", "By time", "[...document.querySelectorAll('.job.hero')].find(j => j.ariaLabel.includes('mussels'))?.click()"},
+	{"wrap", "Merrow", "/wrap", "At the end", ""},
+	{"cost", "Merrow", "/cost", "What it comes to", ""},
 	{"almanac", "", "/almanac?day=2027-05-20", "Best hours", ""},
 	{"props", "Merrow", "/props", "In or on", quincePavlova},
 	{"pack", "Merrow", "/pack", "Out of the kit", "document.querySelector('.how')?.click()"},
@@ -87,7 +89,7 @@ func TestShots(t *testing.T) {
 	dir := "../docs/screenshots"
 	require.NoError(t, os.MkdirAll(dir, 0o755))
 	for _, v := range views {
-		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault"}, v.name) {
+		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)

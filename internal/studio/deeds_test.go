@@ -13,6 +13,7 @@ import (
 
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/cost"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/hold"
@@ -183,6 +184,10 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 		}},
 		{"Release", func() error { return k.Cupboard.Release(ctx, k.Owner, held.Key) }},
 		{"Keep", func() error { _, err := k.Frames.Keep(ctx, k.Owner, frame.Key, version(), true); return err }},
+		{"Note", func() error {
+			_, err := k.Frames.Note(ctx, k.Owner, frame.Key, version(), "again, warmer")
+			return err
+		}},
 		{"Answer", func() error {
 			_, err := k.Frames.Answer(ctx, k.Owner, frame.Key, version(), scene.Questions{Stands: "yes"})
 			return err
@@ -279,6 +284,16 @@ func TestDeedsOfTheDayGoBackAndForth(t *testing.T) {
 		}},
 		{"change", func() error {
 			_, err := k.Day.PlanAgain(ctx, k.Owner, shoot.Key, day.Again{Version: version(), NowMin: 8*60 + 30, Late: []dayplan.Gone{}})
+			return err
+		}},
+		{"Wrapped", func() error {
+			_, err := k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: version(), On: []string{"heat"}, Off: []string{}})
+			return err
+		}},
+		{"SayMoney", func() error {
+			doc := cost.Start()
+			doc.FeeMinor = 120000
+			_, err := k.Day.SayMoney(ctx, k.Owner, shoot.Key, day.MoneySaid{Version: version(), Doc: doc})
 			return err
 		}},
 	})

@@ -27,6 +27,7 @@ type WrapLine struct {
 type WrapPart struct {
 	Key   string     `json:"key" doc:"Stable name"`
 	Name  string     `json:"name" doc:"What it is about"`
+	Note  string     `json:"note" doc:"What holds for all of it, or empty"`
 	Lines []WrapLine `json:"lines" doc:"What to do"`
 }
 
@@ -48,7 +49,7 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 		return nil, err
 	}
 	out := &Wrap{Version: a.version, Parts: []WrapPart{}, Times: dayplan.Times(a.day, a.jobs, a.doc)}
-	put := func(key, name string, lines []WrapLine) {
+	put := func(key, name, note string, lines []WrapLine) {
 		for i := range lines {
 			if !strings.HasPrefix(lines[i].Key, "prop:") {
 				lines[i].Done = slices.Contains(a.doc.Wrapped, lines[i].Key)
@@ -58,7 +59,7 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 			}
 		}
 		if len(lines) > 0 {
-			out.Parts = append(out.Parts, WrapPart{key, name, lines})
+			out.Parts = append(out.Parts, WrapPart{key, name, note, lines})
 		}
 	}
 	safe, err := s.Styling.Safety(ctx, shootID)
@@ -69,7 +70,7 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 	for _, c := range safe.Counts {
 		lines = append(lines, WrapLine{Key: "count:" + c.Dish + ":" + c.What, Words: c.In + ", out of " + c.Dish, Where: "Count them: as many out as went in. " + c.What + ".", Care: true})
 	}
-	put("count", "Counted out", lines)
+	put("count", "Counted out", "", lines)
 	lines = nil
 	for _, t := range safe.Tags {
 		lines = append(lines, WrapLine{Key: "bin:" + t.Dish, Words: t.Dish + ": into the bin, with its mark", Where: strings.Join(t.What, "; "), Care: true})
@@ -85,12 +86,14 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 		l := WrapLine{Key: "eat:" + e.Dish, Words: e.Dish, Where: e.Words}
 		if x, ok := stood[e.Dish]; ok && x.State != "good" {
 			l.Where, l.Care = x.Words, true
-		} else if !ok {
-			l.Where += " Nobody wrote down how long it stood warm."
 		}
 		lines = append(lines, l)
 	}
-	put("food", "Eaten or binned", lines)
+	note := ""
+	if len(stood) == 0 {
+		note = "How long a dish stood warm was not written down (Styling, Safety): what is in doubt goes into the bin."
+	}
+	put("food", "Eaten or binned", note, lines)
 	lines = nil
 	pulls, err := s.Cupboard.Pulls(ctx, shootID)
 	if err != nil {
@@ -110,13 +113,13 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 		}
 		lines = append(lines, WrapLine{Key: "prop:" + p.Reservation.Key, Words: name, Where: where, Done: p.Reservation.State == "back"})
 	}
-	put("props", "Props back", lines)
+	put("props", "Props back", "", lines)
 	lines = nil
 	for _, r := range a.costs.Rentals {
 		lines = append(lines, WrapLine{Key: "rent:" + r.Name, Words: r.Name, Where: "back to where it was rented, clean and dry"})
 	}
-	put("rent", "Rented things back", lines)
-	put("end", "At the end", []WrapLine{
+	put("rent", "Rented things back", "", lines)
+	put("end", "At the end", "", []WrapLine{
 		{Key: "copy", Words: "The card copied to two places, and both checked", Where: "an erased card cannot be shot again"},
 		{Key: "heat", Words: "Oven, rings, heat guns and lamps off and cold", Where: "look twice", Care: true},
 		{Key: "water", Words: "Water, cables and glass off the floor", Where: "your local rules come first", Care: true},
@@ -212,6 +215,9 @@ func (s *Room) PrintWrap(ctx context.Context, shootID string) ([]byte, error) {
 	}
 	out := sheet.Sheet{Title: "Wrap: " + shoot.Name, Under: briefroom.Under(fmt.Sprintf("%d to do; your local rules come first", w.Left), shoot.Brief), At: s.Now()}
 	for _, p := range w.Parts {
+		if p.Note != "" {
+			out.Parts = append(out.Parts, sheet.Part{Lines: []string{p.Note}})
+		}
 		part := sheet.Part{Heading: p.Name, Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "What", Width: 12}, {Name: "Where, or why", Width: 11}}}
 		for _, l := range p.Lines {
 			tick, what := sheet.Tick, l.Words

@@ -5278,6 +5278,8 @@ export interface components {
             lines: components["schemas"]["DayWrapLine"][];
             /** @description What it is about */
             name: string;
+            /** @description What holds for all of it, or empty */
+            note: string;
         };
         DayWrapTick: {
             /** @description Keys of lines that are not, after all */

@@ -229,7 +229,9 @@ h2 {
   color: var(--fl-wine);
 }
 @media (max-width: 720px) {
-  .row,
+  .row {
+    grid-template-columns: minmax(0, 1fr) 116px auto;
+  }
   .rental {
     grid-template-columns: 1fr 1fr;
     border-bottom: 1px solid var(--fl-line);

@@ -45,6 +45,7 @@ const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.
     </p>
     <section v-for="p in w?.parts ?? []" :key="p.key" :aria-label="p.name">
       <h2>{{ p.name }}</h2>
+      <p v-if="p.note" class="soft small">{{ p.note }}</p>
       <ul>
         <li v-for="l in p.lines" :key="l.key" :class="{ done: ticks.isOn(l.key, l.done) }">
           <button
