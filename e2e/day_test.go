@@ -56,9 +56,9 @@ func TestADayIsPlanned(t *testing.T) {
 	p.until("document.querySelectorAll('.job.done').length > 5 || !!document.querySelector('.problem')", "planned again, or told why not")
 
 	// On paper, and in a calendar.
-	eval[any](p, "window.said = null; (async () => { const s = location.pathname.split('/')[2]; const out = []; for (const a of ['call-sheet.pdf', 'day.ics']) { const r = await fetch('/api/shoots/' + s + '/' + a); out.push(r.status + ' ' + r.headers.get('content-type')) } window.said = out })(); null")
+	eval[any](p, "window.said = null; (async () => { const s = location.pathname.split('/')[2]; const out = []; for (const a of ['call-sheet.pdf', 'prep.pdf', 'day.ics']) { const r = await fetch('/api/shoots/' + s + '/' + a); out.push(r.status + ' ' + r.headers.get('content-type')) } window.said = out })(); null")
 	p.until("window.said", "the prints")
-	assert.Equal(t, []string{"200 application/pdf", "200 text/calendar; charset=utf-8"}, eval[[]string](p, "window.said"))
+	assert.Equal(t, []string{"200 application/pdf", "200 application/pdf", "200 text/calendar; charset=utf-8"}, eval[[]string](p, "window.said"))
 
 	// Too short a day: the wishes that clash, in words.
 	p.type_("input[aria-label='Done, wrap included, by']", "10:00")

@@ -47,6 +47,9 @@ func (a *API) dayRoutes() {
 	route(a, Assistant, "GET", "/api/shoots/{id}/call-sheet.pdf", "callSheet", "The call sheet, for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("call-sheet.pdf")(s.Day.PrintCallSheet(ctx, in.ID))
 	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/prep.pdf", "prepPDF", "What each of the crew does, for print", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("prep.pdf")(s.Day.PrintPrep(ctx, in.ID))
+	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/day.ics", "dayCalendar", "The day as a calendar", func(ctx context.Context, in *ByID) (*document, error) {
 		data, err := s.Day.Calendar(ctx, in.ID)
 		return &document{ContentType: "text/calendar; charset=utf-8", Disposition: `attachment; filename="day.ics"`, Body: data}, err

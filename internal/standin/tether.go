@@ -59,11 +59,13 @@ func OnCable(eye Drawn, dir string) (*Tether, error) {
 	data, err := os.ReadFile(filepath.Join(dir, "camera.json"))
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		return t, t.keep()
+		err = t.keep()
+		return t, err
 	case err != nil:
 		return nil, err
 	}
-	return t, json.Unmarshal(data, &t.body)
+	err = json.Unmarshal(data, &t.body)
+	return t, err
 }
 
 // keep writes its state down, whole or not at all.

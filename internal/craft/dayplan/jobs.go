@@ -108,6 +108,7 @@ type OwnJob struct {
 	From  int    `json:"from" minimum:"0" maximum:"1440" doc:"Not before; minutes from midnight"`
 	Until int    `json:"until" minimum:"0" maximum:"1440" doc:"Over by then; 0 for whenever"`
 	OnSet bool   `json:"onSet" doc:"Whether it takes up the set"`
+	Away  string `json:"-"` // who is not there meanwhile: what everybody does is done without them
 }
 
 // Change is what a person changed of a job that came by itself.
@@ -541,8 +542,15 @@ func (b *builder) rest(own []OwnJob) {
 			before += b.day.Tasks[i].Min
 		}
 	}
+	gone := map[string]bool{}
+	for _, o := range own {
+		if o.Away != "" {
+			gone[o.Away] = true
+		}
+	}
+	everybody := max(1, t.Hands-len(gone))
 	if t.LunchMin > 0 && before >= longMorning {
-		i := b.add(Job{Key: "break", Name: "Break for everybody", Kind: Break, Because: "people eat"}, t.LunchMin, "", Need{hands, t.Hands}, Need{camera, 1})
+		i := b.add(Job{Key: "break", Name: "Break for everybody", Kind: Break, Because: "people eat"}, t.LunchMin, "", Need{hands, everybody}, Need{camera, 1})
 		b.day.Tasks[i].Within, b.day.Tasks[i].Wish = []Span{{t.LunchFrom, t.LunchUntil}}, fmt.Sprintf("A break between %s and %s", Clock(t.LunchFrom), Clock(t.LunchUntil))
 	}
 	for _, o := range own {
@@ -567,7 +575,7 @@ func (b *builder) rest(own []OwnJob) {
 		b.link(f, card, 0)
 	}
 	if t.WrapMin > 0 {
-		wrap := b.add(Job{Key: "wrap", Name: "Wrap: clean, return, count out", Kind: Wrap, Because: "returns, hidden pieces, what is safe to eat"}, t.WrapMin, "", Need{hands, t.Hands})
+		wrap := b.add(Job{Key: "wrap", Name: "Wrap: clean, return, count out", Kind: Wrap, Because: "returns, hidden pieces, what is safe to eat"}, t.WrapMin, "", Need{hands, everybody})
 		for i := range b.jobs[:wrap] {
 			if k := b.jobs[i].Kind; k != Copy {
 				b.link(i, wrap, 0)

@@ -25,6 +25,7 @@ type PlacedJob struct {
 	Done    bool             `json:"done" doc:"Whether it is over"`
 	On      bool             `json:"on" doc:"Whether it has begun and goes on"`
 	Doing   string           `json:"doing" doc:"Where or how it goes on"`
+	Who     []string         `json:"who" doc:"Whose work it is, by the crew of the brief; none while nobody is written down, or nobody is needed"`
 	Guards  []string         `json:"guards" doc:"Safe frames that are to be taken before it, and have not been"`
 	SetUp   string           `json:"setUp" doc:"Name of what stands on the set for it"`
 	HoldsTo int              `json:"holdsTo" doc:"For what finishes a dish: until when it is alive, minutes from midnight; 0 where it keeps"`
@@ -144,11 +145,15 @@ func (a *all) bench() *Bench {
 			holds[l.From] = *l.MostMin
 		}
 	}
+	who := make([][]string, len(a.jobs))
+	if whole {
+		who = dayplan.Assign(a.day, a.jobs, starts, a.people())
+	}
 	end, frames := 0, 0
 	for i, j := range a.jobs {
 		t := a.day.Tasks[i]
 		p := PlacedJob{Job: j, Doing: doing[j.Kind], Placed: kept[j.Key], AtMin: starts[i], Min: t.Min, Pinned: t.Pinned != nil, SetUp: a.setUps[t.State],
-			Needs: append([]dayplan.Need{}, t.Needs...), Within: append([]dayplan.Span{}, t.Within...), Broken: append([]dayplan.Broken{}, broken[j.Key]...), Guards: []string{}}
+			Needs: append([]dayplan.Need{}, t.Needs...), Within: append([]dayplan.Span{}, t.Within...), Broken: append([]dayplan.Broken{}, broken[j.Key]...), Guards: []string{}, Who: append([]string{}, who[i]...)}
 		if g, ok := gone[j.Key]; ok {
 			p.AtMin, p.Min, p.Done, p.On = g.FromMin, g.Min, g.Over, !g.Over
 		}

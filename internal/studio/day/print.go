@@ -3,10 +3,12 @@ package day
 import (
 	"context"
 	"fmt"
+	"slices"
 	"sort"
 	"strings"
 	"time"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/formats/daycal"
 	"figladder/internal/formats/sheet"
@@ -43,6 +45,7 @@ func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, erro
 	facts := sheet.Part{Heading: "Where and when", Lines: []string{
 		fmt.Sprintf("Call %s, done by %s; break of %d min between %s and %s.", dayplan.Clock(t.StartMin), dayplan.Clock(t.EndMin), t.LunchMin, dayplan.Clock(t.LunchFrom), dayplan.Clock(t.LunchUntil)),
 		fmt.Sprintf("%s of hands, the photographer's included.", core.Plural(t.Hands, "pair"))}}
+	facts.Lines = append(facts.Lines, crewLines(a.shoot.Brief, t)...)
 	for _, line := range []string{a.shoot.Brief.Where, a.shoot.Brief.Who} {
 		if line != "" {
 			facts.Lines = append(facts.Lines, line)
@@ -52,12 +55,12 @@ func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, erro
 		facts.Lines = append(facts.Lines, fmt.Sprintf("%s: sunrise %s, sunset %s. %s", l.Window, dayplan.Clock(l.Day.FromMin), dayplan.Clock(l.Day.ToMin), l.Words))
 	}
 	frames := sheet.Part{Heading: "Frames, in order", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "At", Width: 3}, {Name: "Frame", Width: 9}, {Name: "Set-up", Width: 6}, {Name: "Hands", Width: 2}, {Name: "Holds", Width: 3}}}
-	jobs := sheet.Part{Heading: "Everything, by time", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "From", Width: 4}, {Name: "To", Width: 2}, {Name: "What", Width: 10}, {Name: "Where", Width: 3}, {Name: "Dish", Width: 4}}}
+	jobs := sheet.Part{Heading: "Everything, by time", Columns: []sheet.Column{{Name: "", Width: 1}, {Name: "From", Width: 4}, {Name: "To", Width: 2}, {Name: "What", Width: 8}, {Name: "Where", Width: 3}, {Name: "Who", Width: 3}, {Name: "Dish", Width: 3}}}
 	for _, j := range b.Jobs {
 		if !j.Placed {
 			continue
 		}
-		jobs.Rows = append(jobs.Rows, []string{sheet.Tick, dayplan.Clock(j.AtMin), hour(j.AtMin + j.Min), j.Name, j.Doing, j.Dish})
+		jobs.Rows = append(jobs.Rows, []string{sheet.Tick, dayplan.Clock(j.AtMin), hour(j.AtMin + j.Min), j.Name, j.Doing, strings.Join(j.Who, ", "), j.Dish})
 		if j.Kind != dayplan.Frame {
 			continue
 		}
@@ -76,6 +79,56 @@ func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, erro
 	out.Parts = append(out.Parts, facts, frames, jobs, sheet.Part{Lines: []string{"Local rules and licensed practice come first. Nothing altered is eaten; what has stood warm is counted (Set, Styling, Safety)."}})
 	return out.PDF(ctx)
 }
+
+// crewLines are who is there, when, and what they keep away from.
+func crewLines(b brief.Brief, t dayplan.Terms) []string {
+	var out []string
+	for _, h := range b.Crew {
+		from, to := h.There(t.StartMin, t.EndMin)
+		line := fmt.Sprintf("%s, %s, %s to %s", h.Name, h.Does, hour(from), hour(to))
+		if len(h.Avoids) > 0 {
+			line += "; keeps away from " + strings.Join(h.Avoids, ", ")
+		}
+		out = append(out, line+".")
+	}
+	return out
+}
+
+// PrintPrep is what each of the crew does, by time: a part for each, and one for what stands by itself or is anybody's.
+func (s *Room) PrintPrep(ctx context.Context, shootID string) ([]byte, error) {
+	a, b, err := s.whole(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out := sheet.Sheet{Title: "Prep: " + a.shoot.Name, Under: briefroom.Under(b.Words, a.shoot.Brief), At: s.Now()}
+	columns := []sheet.Column{{Name: "", Width: 1}, {Name: "From", Width: 3}, {Name: "To", Width: 2}, {Name: "What", Width: 12}, {Name: "Dish", Width: 6}}
+	of := func(name string) sheet.Part {
+		part := sheet.Part{Heading: name, Columns: columns}
+		for _, j := range b.Jobs {
+			if mine := slices.Contains(j.Who, name) || name == anybody && len(j.Who) == 0; j.Placed && mine {
+				what := j.Name
+				if j.Caution != "" {
+					what += " ▲ " + j.Caution
+				}
+				part.Rows = append(part.Rows, []string{sheet.Tick, dayplan.Clock(j.AtMin), hour(j.AtMin + j.Min), what, j.Dish})
+			}
+		}
+		return part
+	}
+	names := []string{}
+	for _, p := range a.people() {
+		names = append(names, p.Name)
+	}
+	for _, name := range append(names, anybody) {
+		if part := of(name); len(part.Rows) > 0 {
+			out.Parts = append(out.Parts, part)
+		}
+	}
+	return out.PDF(ctx)
+}
+
+// anybody is whose work a job is that nobody was given, or that goes on by itself.
+const anybody = "By itself, or whoever is free"
 
 func handsOf(j PlacedJob) int {
 	for _, n := range j.Needs {

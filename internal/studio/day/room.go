@@ -152,11 +152,23 @@ func away(b craftbrief.Brief, t dayplan.Terms) []dayplan.OwnJob {
 		from, to := h.There(t.StartMin, t.EndMin)
 		add := func(key, words string, from, to int) {
 			if to > from {
-				out = append(out, dayplan.OwnJob{Key: fmt.Sprintf("%s-%d", key, i), Name: words + h.Name, Min: to - from, Hands: 1, From: from, Until: to, OnSet: h.Does == "photographer"})
+				out = append(out, dayplan.OwnJob{Key: fmt.Sprintf("%s-%d", key, i), Name: words + h.Name, Min: to - from, Hands: 1, From: from, Until: to, OnSet: h.Does == "photographer", Away: h.Name})
 			}
 		}
 		add("before", "Not there yet: ", t.StartMin, min(from, t.EndMin))
 		add("after", "Has left: ", max(to, t.StartMin), t.EndMin)
+	}
+	return out
+}
+
+// people are the pairs of hands of the brief's crew, with the hours they are there.
+func (a *all) people() []dayplan.Person {
+	var out []dayplan.Person
+	for _, h := range a.shoot.Brief.Crew {
+		if h.Works() {
+			from, to := h.There(a.doc.Terms.StartMin, a.doc.Terms.EndMin)
+			out = append(out, dayplan.Person{Name: h.Name, Does: h.Does, FromMin: from, To: to})
+		}
 	}
 	return out
 }

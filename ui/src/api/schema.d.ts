@@ -1955,6 +1955,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/prep.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each of the crew does, for print */
+        get: operations["prepPDF"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/publications": {
         parameters: {
             query?: never;
@@ -5055,6 +5072,8 @@ export interface components {
             setUp: string;
             /** @description Of which frame; empty for none */
             shotId: string;
+            /** @description Whose work it is, by the crew of the brief; none while nobody is written down, or nobody is needed */
+            who: string[];
             /** @description When it can be done; none for any time */
             within: components["schemas"]["DaySpan"][];
         };
@@ -15567,6 +15586,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitBag"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prepPDF: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -276,6 +276,7 @@ useKeys([
         </template>
         <p v-if="order.length" class="acts">
           <a :href="`/api/shoots/${shoot}/call-sheet.pdf`" target="_blank">Print the call sheet</a>
+          <a :href="`/api/shoots/${shoot}/prep.pdf`" target="_blank">Prep, by person</a>
           <a :href="`/api/shoots/${shoot}/day.ics`">Calendar</a>
         </p>
       </template>

@@ -143,7 +143,7 @@ useKeys([
         <article v-for="j in g.on" :key="j.key" class="job on">
           <div>
             <b>{{ j.name }}</b>
-            <small>{{ j.dish }}</small>
+            <small>{{ [j.dish, j.who.join(' and ')].filter(Boolean).join(' · ') }}</small>
           </div>
           <span class="mono" :class="{ late: j.atMin + j.min < now }">{{ left(j.atMin + j.min - now) }}</span>
           <span class="acts">
@@ -162,7 +162,14 @@ useKeys([
           <div>
             <b>{{ j.hero ? '■ ' : '' }}{{ j.name }}</b>
             <small>{{
-              [told(j.atMin), j.dish, handsOf(j) > 1 ? handsOf(j) + ' hands' : ''].filter(Boolean).join(' · ')
+              [
+                told(j.atMin),
+                j.dish,
+                j.who.join(' and '),
+                handsOf(j) > 1 && j.who.length < handsOf(j) ? handsOf(j) + ' hands' : '',
+              ]
+                .filter(Boolean)
+                .join(' · ')
             }}</small>
           </div>
           <span class="mono" :class="{ late: soon(j) < 0 }">{{

@@ -28,6 +28,7 @@ const job = (key: string, atMin: number, min: number, more: Partial<Job> = {}): 
   broken: [],
   on: false,
   guards: [],
+  who: [],
   doing: 'by hand',
   safe: false,
   alters: false,
