@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/studio/day"
@@ -33,9 +34,13 @@ func TestThePrepListIsByPerson(t *testing.T) {
 	ctx := t.Context()
 	shoot, _, shots := k.Toddy(t)
 	b := shoot.Brief
+	b.When = "2026-12-03"
 	b.Crew = []brief.Hand{{Name: "Maud Pellow", Does: "photographer"}, {Name: "Ines Corrow", Does: "stylist", Avoids: []string{"nuts"}}, {Name: "Tam Lisk", Does: "assistant", From: "10:30"}}
 	_, err := k.Brief.SaveShoot(ctx, k.Owner, shoot.Key, shoot.Version, shoot.Name, b)
 	require.NoError(t, err)
+	place, err := k.Set.AddPlace(ctx, k.Owner, almanac.Place{Name: "Loft", LatDeg: 50.4, LonDeg: -4.1, Zone: "Europe/London", TableMm: 750, Notes: "Park behind the bakery."})
+	require.NoError(t, err)
+	require.NotNil(t, place)
 	_, err = k.Day.PrintPrep(ctx, shoot.Key)
 	require.Error(t, err, "no day is taken")
 	o, err := k.Day.OffersOf(ctx, shoot.Key)
@@ -61,6 +66,9 @@ func TestThePrepListIsByPerson(t *testing.T) {
 	require.NoError(t, err)
 	text = readBack(t, pdf)
 	assert.Contains(t, text, "Ines Corrow, stylist")
+	assert.Contains(t, text, "Forecast:")
+	assert.Contains(t, text, "% of the sky in cloud")
+	assert.Contains(t, text, "From the recce: Park behind the bakery.")
 	assert.Contains(t, text, "keeps away from nuts")
 	assert.Contains(t, text, "Tam Lisk, assistant, 10:30")
 }

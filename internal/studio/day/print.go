@@ -12,6 +12,7 @@ import (
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/formats/daycal"
 	"figladder/internal/formats/sheet"
+	"figladder/internal/store"
 	briefroom "figladder/internal/studio/brief"
 	"figladder/internal/studio/core"
 )
@@ -51,6 +52,11 @@ func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, erro
 			facts.Lines = append(facts.Lines, line)
 		}
 	}
+	weather, err := s.outdoors(ctx, a.shoot, t)
+	if err != nil {
+		return nil, err
+	}
+	facts.Lines = append(facts.Lines, weather...)
 	for _, l := range a.light {
 		facts.Lines = append(facts.Lines, fmt.Sprintf("%s: sunrise %s, sunset %s. %s", l.Window, dayplan.Clock(l.Day.FromMin), dayplan.Clock(l.Day.ToMin), l.Words))
 	}
@@ -78,6 +84,40 @@ func (s *Room) PrintCallSheet(ctx context.Context, shootID string) ([]byte, erro
 	}
 	out.Parts = append(out.Parts, facts, frames, jobs, sheet.Part{Lines: []string{"Local rules and licensed practice come first. Nothing altered is eaten; what has stood warm is counted (Set, Styling, Safety)."}})
 	return out.PDF(ctx)
+}
+
+// outdoors is what the forecast has for the hours of a day, and what the recce of its place found out: the way there,
+// parking, keys.
+func (s *Room) outdoors(ctx context.Context, shoot *store.Shoot, t dayplan.Terms) ([]string, error) {
+	place, _, err := s.Set.PlaceOf(ctx, shoot)
+	if err != nil || place == nil {
+		return nil, err
+	}
+	var out []string
+	if place.Notes != "" {
+		out = append(out, "From the recce: "+place.Notes)
+	}
+	if s.Set.Weather != nil && shoot.Brief.When != "" && !place.Nowhere() {
+		c, humidity, err := s.Set.Weather.Air(ctx, place.LatDeg, place.LonDeg, shoot.Brief.When)
+		cloud, none := s.Set.Weather.Cloud(ctx, place.LatDeg, place.LonDeg, shoot.Brief.When)
+		if err != nil || none != nil { // a forecast that does not answer keeps no sheet back
+			return append(out, "No forecast could be had; look for one on the day before."), ctx.Err()
+		}
+		sum, n := 0.0, 0
+		for h := t.StartMin / 60; h < len(cloud) && h*60 < t.EndMin; h++ {
+			sum, n = sum+cloud[h], n+1
+		}
+		sky := "no word of the sky"
+		if n > 0 {
+			sky = fmt.Sprintf("%.0f %% of the sky in cloud on the mean", 100*sum/float64(n))
+		}
+		words := fmt.Sprintf("Forecast: %.0f °C outdoors, humidity %.0f %%, %s.", c, humidity, sky)
+		if k, err := s.Units(ctx); err == nil {
+			words = k.Units.Words(words)
+		}
+		out = append(out, words)
+	}
+	return out, nil
 }
 
 // crewLines are who is there, when, and what they keep away from.
