@@ -71,21 +71,27 @@ func (s *Room) facts(ctx context.Context, a *all) (cost.Facts, error) {
 	if len(b.Crew) == 0 { // nobody is written down: whoever takes the pictures is there
 		f.Crew = []cost.Hours{{Name: "You", Does: "photographer", Min: to - from}}
 	}
-	rows, err := store.All[store.DayRow](s.Store.WithContext(ctx).Where("shoot_id <> ?", a.shoot.Key))
+	f.Over, f.Days, err = s.ownDays(ctx, a.shoot.Key)
+	return f, err
+}
+
+// ownDays is by how much the studio's other days took longer than planned, as a share, and of how many that is known.
+func (s *Room) ownDays(ctx context.Context, but string) (over float64, days int, err error) {
+	rows, err := store.All[store.DayRow](s.Store.WithContext(ctx).Where("shoot_id <> ?", but))
 	if err != nil {
-		return f, err
+		return 0, 0, err
 	}
 	var planned, went []int
 	for _, r := range rows {
 		p, w := r.Day.Logged()
 		if _, ok := cost.History(p, w); ok {
-			planned, went, f.Days = append(planned, p...), append(went, w...), f.Days+1
+			planned, went, days = append(planned, p...), append(went, w...), days+1
 		}
 	}
-	if f.Days > 0 {
-		f.Over, _ = cost.History(planned, went)
+	if days > 0 {
+		over, _ = cost.History(planned, went)
 	}
-	return f, nil
+	return over, days, nil
 }
 
 // MoneySaid is what is said of a shoot's money.

@@ -6,6 +6,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"math"
 	"slices"
 
 	"figladder/internal/craft/almanac"
@@ -42,6 +43,12 @@ type Room struct {
 // mostShots is the longest list that a day is planned of.
 const mostShots = 120
 
+// A day begins with at least so much slack and at most so much, %, whatever went wrong on others (start values of our own).
+const (
+	leastSlack = 5
+	mostSlack  = 60
+)
+
 // all is everything that a day is planned from.
 type all struct {
 	shoot   *store.Shoot
@@ -67,6 +74,13 @@ func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
 	switch {
 	case errors.Is(err, gorm.ErrRecordNotFound):
 		out.doc = dayplan.StartDoc(shoot.Brief.Pairs())
+		over, days, err := s.ownDays(ctx, shootID)
+		if err != nil {
+			return nil, err
+		}
+		if days > 0 { // as much room as the studio's own days have needed
+			out.doc.Terms.SlackShare = max(leastSlack, min(mostSlack, int(math.Round(100*over))))
+		}
 	case err != nil:
 		return nil, err
 	default:

@@ -93,6 +93,9 @@ func TestOwnDaysFeedTheNextEstimate(t *testing.T) {
 
 	second, err := k.Brief.MakeShoot(ctx, k.Owner, "Spring menu", brief.Brief{Kind: "own"})
 	require.NoError(t, err)
+	b, err = k.Day.BenchOf(ctx, second.Key)
+	require.NoError(t, err)
+	assert.Equal(t, 5, b.Day.Terms.SlackShare, "the least there is, not the usual 20")
 	m, err = k.Day.SayMoney(ctx, k.Owner, second.Key, day.MoneySaid{Doc: doc})
 	require.NoError(t, err)
 	for _, l := range m.Estimate.Lines {
