@@ -5,6 +5,7 @@ import { api, ask } from '../api/client'
 import { useWrap } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import ProblemNote from '../parts/ProblemNote.vue'
+import TickBox from '../parts/TickBox.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useTicks } from '../parts/ticks'
 import DayNav from './DayNav.vue'
@@ -48,16 +49,7 @@ const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.
       <p v-if="p.note" class="soft small">{{ p.note }}</p>
       <ul>
         <li v-for="l in p.lines" :key="l.key" :class="{ done: ticks.isOn(l.key, l.done) }">
-          <button
-            type="button"
-            class="tick"
-            role="checkbox"
-            :aria-checked="ticks.isOn(l.key, l.done)"
-            :aria-label="l.words"
-            @click="ticks.tick(l.key, l.words, !ticks.isOn(l.key, l.done))"
-          >
-            <span aria-hidden="true">{{ ticks.isOn(l.key, l.done) ? '✓' : '' }}</span>
-          </button>
+          <TickBox :on="ticks.isOn(l.key, l.done)" :label="l.words" @tick="ticks.tick(l.key, l.words, $event)" />
           <div>
             <b>{{ l.care ? '▲ ' : '' }}{{ l.words }}</b
             ><small>{{ l.where }}</small>
@@ -131,32 +123,6 @@ small {
 .done b {
   text-decoration: line-through;
   color: var(--fl-soft);
-}
-.tick {
-  width: 44px;
-  height: 44px;
-  background: none;
-  border: 0;
-  padding: 0;
-  cursor: pointer;
-  display: grid;
-  place-items: center;
-}
-.tick span {
-  width: 24px;
-  height: 24px;
-  border: 2px solid var(--fl-aubergine);
-  display: grid;
-  place-items: center;
-  font-weight: 700;
-}
-.tick[aria-checked='true'] span {
-  background: var(--fl-aubergine);
-  color: var(--fl-white);
-}
-.tick:focus-visible span {
-  outline: 2px solid var(--fl-fig);
-  outline-offset: 2px;
 }
 .waits,
 .late {

@@ -9,6 +9,7 @@ import { limits } from '../api/words'
 import NumberField from '../parts/NumberField.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
+import TickBox from '../parts/TickBox.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
@@ -250,15 +251,11 @@ useKeys([
             @click="chosenKey = l.key"
             @focus="chosenKey = l.key"
           >
-            <ChipButton
-              class="tick"
-              role="checkbox"
-              :aria-checked="ticks.isOn(l.key, l.ticked)"
-              :aria-label="'Bought: ' + l.thing"
-              @click.stop="ticks.tick(l.key, l.thing, !ticks.isOn(l.key, l.ticked))"
-            >
-              <span aria-hidden="true">{{ ticks.isOn(l.key, l.ticked) ? '✓' : '' }}</span>
-            </ChipButton>
+            <TickBox
+              :on="ticks.isOn(l.key, l.ticked)"
+              :label="'Bought: ' + l.thing"
+              @tick="ticks.tick(l.key, l.thing, $event)"
+            />
             <span class="buy mono">{{ l.shown }}</span>
             <span class="what"
               ><b>{{ l.thing }}</b
@@ -283,15 +280,11 @@ useKeys([
             :key="x.key"
             :class="{ done: ticks.isOn(x.key, b.choices.ticked.includes(x.key)) }"
           >
-            <ChipButton
-              class="tick"
-              role="checkbox"
-              :aria-checked="ticks.isOn(x.key, b.choices.ticked.includes(x.key))"
-              :aria-label="'Bought: ' + x.words"
-              @click="ticks.tick(x.key, x.words, !ticks.isOn(x.key, b!.choices.ticked.includes(x.key)))"
-            >
-              <span aria-hidden="true">{{ ticks.isOn(x.key, b.choices.ticked.includes(x.key)) ? '✓' : '' }}</span>
-            </ChipButton>
+            <TickBox
+              :on="ticks.isOn(x.key, b.choices.ticked.includes(x.key))"
+              :label="'Bought: ' + x.words"
+              @tick="ticks.tick(x.key, x.words, $event)"
+            />
             <span class="buy" /><span class="what"
               ><b>{{ x.words }}</b></span
             ><span class="tags" /><ChipButton class="x" :aria-label="'Take off: ' + x.words" @click="dropExtra(x.key)">
@@ -499,32 +492,6 @@ h2 {
 .waits {
   color: var(--fl-brass-deep);
   margin: 0;
-}
-.tick {
-  cursor: pointer;
-  display: grid;
-  place-items: center;
-  width: 44px;
-  height: 44px;
-}
-.tick span {
-  width: 22px;
-  height: 22px;
-  border: 2px solid var(--fl-aubergine);
-  border-radius: 3px;
-  display: grid;
-  place-items: center;
-  font-weight: 700;
-  background: var(--fl-white);
-}
-.tick[aria-checked='true'] span {
-  background: var(--fl-leaf-ink);
-  border-color: var(--fl-leaf-ink);
-  color: var(--fl-white);
-}
-.tick:focus-visible span {
-  outline: 3px solid var(--fl-fig);
-  outline-offset: 2px;
 }
 .done .what b,
 .done .buy {
