@@ -69,34 +69,37 @@ const byHand = (what: string) =>
     await ask(api.PUT('/api/camera/by-hand', { body: { act: what } }))
     await camera.refetch()
   })
-const keep = (f: Schema['KeptFrame']) =>
-  act(() =>
-    ask(
-      api.PUT('/api/frames/{id}', { params: { path: { id: f.id } }, body: { kept: !f.doc.kept, version: f.version } }),
-    ),
+/** What is said of frames is said one after the other, each of the frame as it then is: a note and a yes pressed
+ * together do not run over one another. */
+let before: Promise<unknown> = Promise.resolve()
+const say = (id: string, put: (f: Schema['KeptFrame']) => Promise<unknown>) =>
+  (before = before.then(() => {
+    const f = taken.value.find((x) => x.id === id)
+    return f && act(() => put(f))
+  }))
+const keep = (id: string) =>
+  say(id, (f) =>
+    ask(api.PUT('/api/frames/{id}', { params: { path: { id } }, body: { kept: !f.doc.kept, version: f.version } })),
   )
-const answer = (answers: Schema['Questions']) =>
-  act(() =>
-    ask(
-      api.PUT('/api/frames/{id}/answers', {
-        params: { path: { id: last.value!.id } },
-        body: { answers, version: last.value!.version },
-      }),
-    ),
+const answer = (id: string, answers: Schema['Questions']) =>
+  say(id, (f) =>
+    ask(api.PUT('/api/frames/{id}/answers', { params: { path: { id } }, body: { answers, version: f.version } })),
   )
 const note = ref('')
-watch(last, (f) => (note.value = f?.doc.note ?? ''), { immediate: true })
-const write = () =>
-  last.value &&
-  note.value !== last.value.doc.note &&
-  act(() =>
-    ask(
-      api.PUT('/api/frames/{id}/note', {
-        params: { path: { id: last.value!.id } },
-        body: { note: note.value, version: last.value!.version },
-      }),
-    ),
-  )
+// What is being typed stays when the frame is told anew.
+watch(
+  () => [last.value?.id, last.value?.doc.note],
+  () => (note.value = last.value?.doc.note ?? ''),
+  { immediate: true },
+)
+function write() {
+  const id = last.value?.id
+  const words = note.value
+  if (id && words !== last.value?.doc.note)
+    void say(id, (f) =>
+      ask(api.PUT('/api/frames/{id}/note', { params: { path: { id } }, body: { note: words, version: f.version } })),
+    )
+}
 
 /** What the lens sees now: the set as it stands, drawn anew when it changes. */
 const live = ref(false)
@@ -163,9 +166,9 @@ const state = computed(() => {
         <p v-else-if="!last.doc.free" class="soft small">
           {{ taken.length > 1 ? 'Nothing but grain differs from the frame before.' : 'It is as it was planned.' }}
         </p>
-        <ThreeQuestions :answers="last.doc.answers" @answer="answer" />
+        <ThreeQuestions :answers="last.doc.answers" @answer="answer(last.id, $event)" />
         <div class="press">
-          <el-button size="large" :type="last.doc.kept ? 'default' : 'primary'" @click="keep(last)">{{
+          <el-button size="large" :type="last.doc.kept ? 'default' : 'primary'" @click="keep(last.id)">{{
             last.doc.kept ? 'Let it go' : 'This is the one'
           }}</el-button>
           <el-input
