@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 
-	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/reading"
 )
@@ -99,11 +98,3 @@ func Gloss(a GlossAsk) (HandLab, []finding.FieldProblem) {
 	}
 	return out, nil
 }
-
-// SkinIn is how long a hot sauce takes to be as cold as no skin forms, s.
-func SkinIn(c drink.Cup, hotC, roomC float64) drink.Span {
-	return drink.Span{From: c.Until(hotC, noSkinC, roomC, drink.Air.To), To: c.Until(hotC, noSkinC, roomC, drink.Air.From)}
-}
-
-// noSkinC is where starch and protein set no skin any more (a start value of our own).
-const noSkinC = 40

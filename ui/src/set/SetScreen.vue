@@ -132,7 +132,9 @@ async function take() {
     if (draft.state.value !== 'saved' || planned.data.value?.version === 0) await draft.flush()
     if (draft.state.value === 'refused' || draft.state.value === 'stale')
       throw new Problem(0, 'The set is not saved yet, so the camera waits. Mend what is marked first.')
-    await ask(api.POST('/api/shots/{id}/take', { params: { path: { id: shotId.value } } }))
+    // A press after the last frame has come is another one, however soon.
+    const query = { after: taken.value.at(-1)?.id ?? '' }
+    await ask(api.POST('/api/shots/{id}/take', { params: { path: { id: shotId.value }, query } }))
     await refresh()
   } catch (e) {
     takeError.value = e
