@@ -71,9 +71,9 @@ const byHand = (what: string) =>
   })
 /** What is said of frames is said one after the other, each of the frame as it then is: a note and a yes pressed
  * together do not run over one another. */
-let before: Promise<unknown> = Promise.resolve()
+let said: Promise<unknown> = Promise.resolve()
 const say = (id: string, put: (f: Schema['KeptFrame']) => Promise<unknown>) =>
-  (before = before.then(() => {
+  (said = said.then(() => {
     const f = taken.value.find((x) => x.id === id)
     return f && act(() => put(f))
   }))
