@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"figladder/internal/store/storetest"
+	"github.com/stretchr/testify/assert"
 )
 
 // A press that comes before what a new thing begins with has arrived waits for it: on a slow
@@ -26,6 +27,28 @@ func TestAnEarlyPressIsNotLost(t *testing.T) {
 		p.without()
 		p.until(at.then, at.press+" on "+at.path)
 	}
+}
+
+// Keys pressed before what they act on has arrived wait for it, in their order: on a slow machine the way
+// down the list and into a set was lost.
+func TestEarlyKeysAreNotLost(t *testing.T) {
+	t.Parallel()
+	p := signedIn(t, demoServer(t).URL)
+	p.visit("Merrow", "/brief", "The brief so far", "")
+	p.without("shoots/*/shots*")
+	p.press("]")
+	p.until("location.pathname.endsWith('/dish')", "the dishes")
+	p.press("]")
+	p.until("location.pathname.endsWith('/shots')", "the list")
+	p.press("j")
+	p.press("s")
+	assert.Zero(t, eval[int](p, "document.querySelectorAll('.list .row').length"), "the list is still on its way")
+	p.without()
+	p.until("location.pathname.includes('/set/')", "the set of the second shot")
+	shot := eval[string](p, "location.pathname.split('/').pop()")
+	p.go_(eval[string](p, "location.pathname.replace(/set.*/, 'shots')"))
+	p.until("document.querySelectorAll('.list .row').length > 1", "the list")
+	assert.Equal(t, "row-"+shot, eval[string](p, "document.querySelectorAll('.list .row')[1].id"))
 }
 
 // A picture that the studio had no time for is asked for again: one of twelve stayed away, and nothing said so.

@@ -126,18 +126,21 @@ function step(by: number) {
   chosenId.value = to.id
   scrollTo(Math.max(0, Math.floor(rows.value.indexOf(to) / across.value) - 1))
 }
-useKeys([
-  { key: 'n', does: 'Add a prop', run: add },
-  { key: 'e', does: 'Change the prop', run: edit },
-  { key: 'j', does: 'Next prop', run: () => step(1) },
-  { key: 'k', does: 'Prop before', run: () => step(-1) },
-  { key: 'v', does: 'Wall or table', run: () => (asTable.value = !asTable.value) },
-  {
-    key: '/',
-    does: 'Find in the cupboard',
-    run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus(),
-  },
-])
+useKeys(
+  [
+    { key: 'n', does: 'Add a prop', run: add },
+    { key: 'e', does: 'Change the prop', run: edit },
+    { key: 'j', does: 'Next prop', run: () => step(1) },
+    { key: 'k', does: 'Prop before', run: () => step(-1) },
+    { key: 'v', does: 'Wall or table', run: () => (asTable.value = !asTable.value) },
+    {
+      key: '/',
+      does: 'Find in the cupboard',
+      run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus(),
+    },
+  ],
+  list,
+)
 </script>
 
 <template>

@@ -189,10 +189,13 @@ async function remove() {
   await refresh()
 }
 const { about } = sheet
-useKeys([
-  { key: 'n', does: 'Write a piece down', run: add },
-  { key: 'e', does: 'Change the piece', run: () => chosen.value && edit(chosen.value) },
-])
+useKeys(
+  [
+    { key: 'n', does: 'Write a piece down', run: add },
+    { key: 'e', does: 'Change the piece', run: () => chosen.value && edit(chosen.value) },
+  ],
+  kit,
+)
 </script>
 
 <template>

@@ -63,15 +63,20 @@ function step(by: number) {
   chosenId.value = to.id
   document.getElementById('suit-' + to.id)?.focus()
 }
-useKeys([
-  { key: 'j', does: 'Next prop', run: () => step(1) },
-  { key: 'k', does: 'Prop before', run: () => step(-1) },
-  {
-    key: 'x',
-    does: 'Hold it, or let it go',
-    run: () => chosen.value && void (mine(chosen.value.id) ? letGo(chosen.value) : hold(chosen.value)),
-  },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next prop', run: () => step(1) },
+    { key: 'k', does: 'Prop before', run: () => step(-1) },
+    {
+      key: 'x',
+      does: 'Hold it, or let it go',
+      run: () => chosen.value && void (mine(chosen.value.id) ? letGo(chosen.value) : hold(chosen.value)),
+    },
+  ],
+  dishes,
+  suited,
+  pulls,
+)
 </script>
 
 <template>

@@ -108,17 +108,20 @@ function step(n: number) {
   const to = order.value[Math.min(order.value.length - 1, Math.max(0, at + n))]
   if (to) chosen.value = to.key
 }
-useKeys([
-  { key: 'j', does: 'Next job', run: () => step(1) },
-  { key: 'k', does: 'Job before', run: () => step(-1) },
-  { key: 'o', does: 'Have days offered', run: () => void offer() },
-  {
-    key: 'p',
-    does: 'Pin the job, or let it go',
-    run: () => job.value && void change(job.value, { pin: !job.value.pinned }),
-  },
-  { key: 'd', does: 'By dish, or by what is needed', run: () => (by.value = by.value === 'dish' ? 'needs' : 'dish') },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next job', run: () => step(1) },
+    { key: 'k', does: 'Job before', run: () => step(-1) },
+    { key: 'o', does: 'Have days offered', run: () => void offer() },
+    {
+      key: 'p',
+      does: 'Pin the job, or let it go',
+      run: () => job.value && void change(job.value, { pin: !job.value.pinned }),
+    },
+    { key: 'd', does: 'By dish, or by what is needed', run: () => (by.value = by.value === 'dish' ? 'needs' : 'dish') },
+  ],
+  day,
+)
 </script>
 
 <template>

@@ -74,13 +74,20 @@ const calls = computed(() =>
   ].join(),
 )
 watch(calls, (is, was) => is && is !== was && tone())
-useKeys([
-  { key: 'n', does: 'Begin what is next', run: () => g.value.next[0] && void went(g.value.next[0], 'begun') },
-  { key: 'x', does: 'What is under way longest is over', run: () => g.value.on[0] && void went(g.value.on[0], 'over') },
-  { key: 't', does: 'Take a frame', run: () => void box.value?.take() },
-  { key: 'b', does: 'Dark room, or bright', run: () => (dim.value = !dim.value) },
-  { key: 'm', does: 'Sound, or none', run: () => (muted.value = !muted.value) },
-])
+useKeys(
+  [
+    { key: 'n', does: 'Begin what is next', run: () => g.value.next[0] && void went(g.value.next[0], 'begun') },
+    {
+      key: 'x',
+      does: 'What is under way longest is over',
+      run: () => g.value.on[0] && void went(g.value.on[0], 'over'),
+    },
+    { key: 't', does: 'Take a frame', run: () => void box.value?.take() },
+    { key: 'b', does: 'Dark room, or bright', run: () => (dim.value = !dim.value) },
+    { key: 'm', does: 'Sound, or none', run: () => (muted.value = !muted.value) },
+  ],
+  day,
+)
 </script>
 
 <template>

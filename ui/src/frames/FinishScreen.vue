@@ -60,18 +60,23 @@ function other(d: number) {
   const to = rows.value[at + d]
   if (to) void router.push({ name: 'finish', params: { shoot, shot: to.shot.id } })
 }
-useKeys([
-  { key: 'j', does: 'Next kept frame', run: () => other(1) },
-  { key: 'k', does: 'Kept frame before', run: () => other(-1) },
-  ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
-    key: String(n),
-    does: `Tick step ${n}`,
-    run: () => {
-      const s = f.value?.steps[n - 1]
-      if (s) void tick(s.key, !s.done)
-    },
-  })),
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next kept frame', run: () => other(1) },
+    { key: 'k', does: 'Kept frame before', run: () => other(-1) },
+    ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
+      key: String(n),
+      does: `Tick step ${n}`,
+      run: () => {
+        const s = f.value?.steps[n - 1]
+        if (s) void tick(s.key, !s.done)
+      },
+    })),
+  ],
+  list,
+  frames,
+  finish,
+)
 </script>
 
 <template>

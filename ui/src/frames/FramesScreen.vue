@@ -76,11 +76,15 @@ function step(by: number) {
   if (to) chosenId.value = to.id
 }
 watch(chosenId, (id) => document.getElementById('thumb-' + id)?.scrollIntoView({ block: 'nearest' }))
-useKeys([
-  { key: 'j', does: 'Next frame', run: () => step(1) },
-  { key: 'k', does: 'Frame before', run: () => step(-1) },
-  { key: 'Enter', does: 'Keep this frame, or let it go', run: () => chosen.value && void keep(chosen.value) },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next frame', run: () => step(1) },
+    { key: 'k', does: 'Frame before', run: () => step(-1) },
+    { key: 'Enter', does: 'Keep this frame, or let it go', run: () => chosen.value && void keep(chosen.value) },
+  ],
+  list,
+  frames,
+)
 </script>
 
 <template>

@@ -132,11 +132,15 @@ const lists = computed(() => [
 ])
 const opened = ref('')
 const name = (hex: string) => palette.value?.points.find((p) => p.hex === hex)?.words ?? hex
-useKeys([
-  { key: 'i', does: 'Colours from the ingredients', run: () => void (dish.value && fromRecipe()) },
-  { key: 'p', does: 'Colours from a picture', run: () => file.value?.click() },
-  { key: 'n', does: 'Add a part of the food', run: addPart },
-])
+useKeys(
+  [
+    { key: 'i', does: 'Colours from the ingredients', run: () => void (dish.value && fromRecipe()) },
+    { key: 'p', does: 'Colours from a picture', run: () => file.value?.click() },
+    { key: 'n', does: 'Add a part of the food', run: addPart },
+  ],
+  dishes,
+  colours,
+)
 </script>
 
 <template>

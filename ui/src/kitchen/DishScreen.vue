@@ -298,21 +298,25 @@ watch(
   () => route.params.dish,
   () => (error.value = undefined),
 )
-useKeys([
-  { key: 't', does: 'Type a recipe', run: () => type() },
-  { key: 'i', does: 'Import a recipe file', run: () => file.value?.click() },
-  {
-    key: 'a',
-    does: 'Put the picked frames on the list',
-    run: () => void (picked.value.length && accept(picked.value.map((f) => f.key))),
-  },
-  {
-    key: 'A',
-    does: 'Put every suggestion on the list',
-    run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))),
-  },
-  { key: 'u', does: 'Bring the list up to the recipe', run: () => void (mined.data.value?.behind && renew()) },
-])
+useKeys(
+  [
+    { key: 't', does: 'Type a recipe', run: () => type() },
+    { key: 'i', does: 'Import a recipe file', run: () => file.value?.click() },
+    {
+      key: 'a',
+      does: 'Put the picked frames on the list',
+      run: () => void (picked.value.length && accept(picked.value.map((f) => f.key))),
+    },
+    {
+      key: 'A',
+      does: 'Put every suggestion on the list',
+      run: () => void (waiting.value.length && accept(waiting.value.map((f) => f.key))),
+    },
+    { key: 'u', does: 'Bring the list up to the recipe', run: () => void (mined.data.value?.behind && renew()) },
+  ],
+  dishes,
+  mined,
+)
 </script>
 
 <template>

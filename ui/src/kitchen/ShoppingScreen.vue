@@ -166,22 +166,25 @@ function step(by: number) {
     document.getElementById('buy-' + to.key)?.focus()
   }
 }
-useKeys([
-  { key: 'j', does: 'Next line', run: () => step(1) },
-  { key: 'k', does: 'Line before', run: () => step(-1) },
-  {
-    key: 'x',
-    does: 'Tick the line',
-    run: () =>
-      chosen.value &&
-      ticks.tick(chosen.value.key, chosen.value.thing, !ticks.isOn(chosen.value.key, chosen.value.ticked)),
-  },
-  {
-    key: 'n',
-    does: 'Write a line by hand',
-    run: () => document.querySelector<HTMLInputElement>('input[name=extra]')?.focus(),
-  },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next line', run: () => step(1) },
+    { key: 'k', does: 'Line before', run: () => step(-1) },
+    {
+      key: 'x',
+      does: 'Tick the line',
+      run: () =>
+        chosen.value &&
+        ticks.tick(chosen.value.key, chosen.value.thing, !ticks.isOn(chosen.value.key, chosen.value.ticked)),
+    },
+    {
+      key: 'n',
+      does: 'Write a line by hand',
+      run: () => document.querySelector<HTMLInputElement>('input[name=extra]')?.focus(),
+    },
+  ],
+  basket,
+)
 </script>
 
 <template>

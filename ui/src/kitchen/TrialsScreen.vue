@@ -123,10 +123,14 @@ const adopt = (t: Schema['KeptTrial']) =>
     () => ask(api.POST('/api/trials/{id}/adopt', { params: { path: { id: t.id } } })),
     `${t.doc.trial.name} is the recipe now. Look at the Recipe side: frames may follow it.`,
   )
-useKeys([
-  { key: 'n', does: 'Add a trial', run: () => dish.value && begin('trial') },
-  { key: 's', does: 'Add another source', run: () => dish.value && begin('source') },
-])
+useKeys(
+  [
+    { key: 'n', does: 'Add a trial', run: () => dish.value && begin('trial') },
+    { key: 's', does: 'Add another source', run: () => dish.value && begin('source') },
+  ],
+  dishes,
+  trials,
+)
 </script>
 
 <template>

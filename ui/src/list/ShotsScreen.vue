@@ -196,24 +196,27 @@ const newSet = (i: number) =>
   i > 0 &&
   (rows.value[i]!.shot.doc.angle !== rows.value[i - 1]!.shot.doc.angle ||
     rows.value[i]!.shot.doc.light !== rows.value[i - 1]!.shot.doc.light)
-useKeys([
-  { key: 'j', does: 'Next shot', run: () => focusRow(1) },
-  { key: 'k', does: 'Shot before', run: () => focusRow(-1) },
-  { key: 'J', does: 'Move the shot down', run: () => void nudge(1) },
-  { key: 'K', does: 'Move the shot up', run: () => void nudge(-1) },
-  {
-    key: 's',
-    does: 'Build its set',
-    run: () => chosen.value && void router.push({ name: 'set', params: { shoot, shot: chosen.value.shot.id } }),
-  },
-  { key: 'n', does: 'Add a shot', run: add },
-  { key: 'g', does: 'Group by angle and light', run: () => void group() },
-  {
-    key: '/',
-    does: 'Find in the list',
-    run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus(),
-  },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next shot', run: () => focusRow(1) },
+    { key: 'k', does: 'Shot before', run: () => focusRow(-1) },
+    { key: 'J', does: 'Move the shot down', run: () => void nudge(1) },
+    { key: 'K', does: 'Move the shot up', run: () => void nudge(-1) },
+    {
+      key: 's',
+      does: 'Build its set',
+      run: () => chosen.value && void router.push({ name: 'set', params: { shoot, shot: chosen.value.shot.id } }),
+    },
+    { key: 'n', does: 'Add a shot', run: add },
+    { key: 'g', does: 'Group by angle and light', run: () => void group() },
+    {
+      key: '/',
+      does: 'Find in the list',
+      run: () => document.querySelector<HTMLInputElement>('input[name=find]')?.focus(),
+    },
+  ],
+  list,
+)
 </script>
 
 <template>

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { createApp, defineComponent, h } from 'vue'
+import { createApp, defineComponent, h, nextTick, ref } from 'vue'
 import { enter, keysNow, useKeys } from './keys'
 
 const press = (key: string, more: KeyboardEventInit = {}) =>
@@ -51,5 +51,35 @@ describe('keys', () => {
     expect(run).toHaveBeenCalledTimes(1)
     out()
     field.remove()
+  })
+
+  it('that come before what they act on wait for it, in their order, and go with their screen', async () => {
+    const isLoading = ref(true)
+    const ran: string[] = []
+    const keys = ['j', 's'].map((key) => ({ key, does: key, run: () => void ran.push(key) }))
+    const shown = () => {
+      const app = createApp(defineComponent({ setup: () => (useKeys(keys, { isLoading }), () => null) }))
+      app.mount(document.createElement('div'))
+      return app
+    }
+    const app = shown()
+    press('j')
+    press('j')
+    press('s')
+    expect(ran).toEqual([])
+    isLoading.value = false
+    await nextTick()
+    expect(ran).toEqual(['j', 'j', 's'])
+    press('s')
+    expect(ran).toHaveLength(4)
+    app.unmount()
+
+    isLoading.value = true
+    const gone = shown()
+    press('s')
+    gone.unmount()
+    isLoading.value = false
+    await nextTick()
+    expect(ran).toHaveLength(4)
   })
 })

@@ -7,6 +7,7 @@ import {
   shallowReactive,
   watch,
   type ComponentInternalInstance,
+  type Ref,
 } from 'vue'
 
 /** One key of a screen and what it does. */
@@ -21,6 +22,14 @@ export interface Key {
 interface Scope {
   depth: number
   keys: Key[]
+  /** Whether what its keys act on is still on its way, and what was pressed meanwhile. */
+  loading: () => boolean
+  waiting: Key[]
+}
+
+/** What keys act on: a query of the studio's rows. */
+interface Asked {
+  isLoading: Ref<boolean>
 }
 
 /** Scopes in force, the innermost first: it wins where two know the same key. */
@@ -47,14 +56,17 @@ const nameOf = (e: KeyboardEvent) =>
 function press(e: KeyboardEvent) {
   if (e.defaultPrevented || e.altKey || typing(e.target)) return
   if (!letters.value && e.key.length === 1 && !e.ctrlKey && !e.metaKey) return
-  const hit = keysNow.value.find((k) => k.key === nameOf(e))
-  if (!hit || document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')) return
+  const name = nameOf(e)
+  const scope = scopes.find((s) => s.keys.some((k) => k.key === name))
+  const hit = scope?.keys.find((k) => k.key === name)
+  if (!scope || !hit || document.querySelector('.el-overlay:not([style*="display: none"]) .el-dialog')) return
   e.preventDefault()
-  hit.run()
+  if (scope.loading() || scope.waiting.length) scope.waiting.push(hit)
+  else hit.run()
 }
 
 /** Puts keys in force; returns what takes them out again. A key that stands twice is a mistake of the screen's. */
-export function enter(keys: Key[], depth: number): () => void {
+export function enter(keys: Key[], depth: number, loading = () => false): () => void {
   const twice = keys.find((k, i) => keys.findIndex((x) => x.key === k.key) !== i)
   if (twice)
     throw new Error(
@@ -63,21 +75,25 @@ export function enter(keys: Key[], depth: number): () => void {
         .map((k) => k.does)
         .join(', ')}`,
     )
-  const scope = { depth, keys }
+  const scope: Scope = { depth, keys, loading, waiting: [] }
   const at = scopes.findIndex((s) => s.depth <= depth)
   scopes.splice(at < 0 ? scopes.length : at, 0, scope)
   if (scopes.length === 1) window.addEventListener('keydown', press)
+  // Once the page shows what has come: what was pressed goes on in its order.
+  const unwatch = watch(loading, (is) => !is && scope.waiting.splice(0).forEach((k) => k.run()), { flush: 'post' })
   return () => {
+    unwatch()
     scopes.splice(scopes.indexOf(scope), 1)
     if (scopes.length === 0) window.removeEventListener('keydown', press)
   }
 }
 
-/** Puts a part's keys in force while it is shown. */
-export function useKeys(keys: Key[]) {
+/** Puts a part's keys in force while it is shown. A press that comes before what the keys act on waits for it and
+ * is not lost. */
+export function useKeys(keys: Key[], ...on: Asked[]) {
   let depth = 0
   for (let i: ComponentInternalInstance | null = getCurrentInstance(); i; i = i.parent) depth++
   let out: (() => void) | undefined
-  onMounted(() => (out = enter(keys, depth)))
+  onMounted(() => (out = enter(keys, depth, () => on.some((q) => q.isLoading.value))))
   onBeforeUnmount(() => out?.())
 }

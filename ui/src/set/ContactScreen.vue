@@ -114,16 +114,19 @@ function step(by: number) {
   at.value = Math.max(0, Math.min(all.value.length - 1, at.value + by))
   document.querySelector<HTMLElement>(`[data-shot="${all.value[at.value]?.shotId}"]`)?.focus()
 }
-useKeys([
-  { key: 'j', does: 'Next frame', run: () => step(1) },
-  { key: 'k', does: 'Frame before', run: () => step(-1) },
-  { key: 'd', does: 'Draft what is not planned yet', run: () => void draft() },
-  {
-    key: 'p',
-    does: 'Make the pictures that are lacking, or stop',
-    run: () => void (running.value ? cancel() : fill()),
-  },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Next frame', run: () => step(1) },
+    { key: 'k', does: 'Frame before', run: () => step(-1) },
+    { key: 'd', does: 'Draft what is not planned yet', run: () => void draft() },
+    {
+      key: 'p',
+      does: 'Make the pictures that are lacking, or stop',
+      run: () => void (running.value ? cancel() : fill()),
+    },
+  ],
+  sheet,
+)
 const to = (shot: string) => ({ name: 'set', params: { shoot, shot } })
 </script>
 

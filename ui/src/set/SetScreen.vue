@@ -165,29 +165,33 @@ function other(by: number) {
   const to = rows[rows.findIndex((r) => r.shot.id === shotId.value) + by]
   if (to) void router.push({ name: 'set', params: { shoot, shot: to.shot.id } })
 }
-useKeys([
-  { key: 'j', does: 'Set of the next shot', run: () => other(1) },
-  { key: 'k', does: 'Set of the shot before', run: () => other(-1) },
-  { key: 'w', does: 'The first card in or out', run: () => flip(0) },
-  { key: 'm', does: 'Light map over the table', run: () => (mapOn.value = !mapOn.value) },
-  { key: 's', does: 'Look for light', run: () => (solving.value = !solving.value) },
-  { key: 't', does: 'Take a frame', run: () => void take() },
-  { key: 'r', does: 'Render the picture, or stop it', run: () => void box.value?.render() },
-  { key: 'c', does: 'Crops over the frame', run: () => (cropsOn.value = !cropsOn.value) },
-  {
-    key: 'l',
-    does: 'Lines over the frame: thirds, phi, diagonals',
-    run: otherLines,
-  },
-  { key: 'e', does: 'Take what is chosen in hand', run: () => void takeInHand() },
-  { key: 'n', does: 'All its numbers, or only what is at hand', run: () => (numbers.value = !numbers.value) },
-  { key: 'f', does: 'Point at what must be sharp', run: () => (pointing.value = !pointing.value) },
-  { key: 'z', does: 'Closer to the dish, or the whole set', run: () => (closer.value = !closer.value) },
-  { key: 'a', does: 'Round of angles', run: () => (angles.value = !angles.value) },
-  { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
-  { key: 'turns', shown: ', .', does: 'Turn what is focused 5°; with Shift 1°', run: () => {} },
-  { key: 'leans', shown: 'Page ↑ ↓', does: 'Lean the focused light or card 5°', run: () => {} },
-])
+useKeys(
+  [
+    { key: 'j', does: 'Set of the next shot', run: () => other(1) },
+    { key: 'k', does: 'Set of the shot before', run: () => other(-1) },
+    { key: 'w', does: 'The first card in or out', run: () => flip(0) },
+    { key: 'm', does: 'Light map over the table', run: () => (mapOn.value = !mapOn.value) },
+    { key: 's', does: 'Look for light', run: () => (solving.value = !solving.value) },
+    { key: 't', does: 'Take a frame', run: () => void take() },
+    { key: 'r', does: 'Render the picture, or stop it', run: () => void box.value?.render() },
+    { key: 'c', does: 'Crops over the frame', run: () => (cropsOn.value = !cropsOn.value) },
+    {
+      key: 'l',
+      does: 'Lines over the frame: thirds, phi, diagonals',
+      run: otherLines,
+    },
+    { key: 'e', does: 'Take what is chosen in hand', run: () => void takeInHand() },
+    { key: 'n', does: 'All its numbers, or only what is at hand', run: () => (numbers.value = !numbers.value) },
+    { key: 'f', does: 'Point at what must be sharp', run: () => (pointing.value = !pointing.value) },
+    { key: 'z', does: 'Closer to the dish, or the whole set', run: () => (closer.value = !closer.value) },
+    { key: 'a', does: 'Round of angles', run: () => (angles.value = !angles.value) },
+    { key: 'arrows', shown: '← ↑ → ↓', does: 'Move what is focused 1 cm; with Shift 1 mm', run: () => {} },
+    { key: 'turns', shown: ', .', does: 'Turn what is focused 5°; with Shift 1°', run: () => {} },
+    { key: 'leans', shown: 'Page ↑ ↓', does: 'Lean the focused light or card 5°', run: () => {} },
+  ],
+  list,
+  planned,
+)
 </script>
 
 <template>

@@ -112,19 +112,23 @@ function across(by: number) {
   const to = sides.value[(at + by + sides.value.length) % sides.value.length]
   if (to) void turn(to.key)
 }
-useKeys([
-  { key: 'j', does: 'Next frame', run: () => step(1) },
-  { key: 'k', does: 'Frame before', run: () => step(-1) },
-  { key: '.', does: 'Next side of styling', run: () => across(1) },
-  { key: ',', does: 'Side of styling before', run: () => across(-1) },
-  {
-    key: '/',
-    does: 'Find by the problem',
-    run: () => {
-      void turn('cards').then(() => document.querySelector<HTMLInputElement>('input[name=problem]')?.focus())
+useKeys(
+  [
+    { key: 'j', does: 'Next frame', run: () => step(1) },
+    { key: 'k', does: 'Frame before', run: () => step(-1) },
+    { key: '.', does: 'Next side of styling', run: () => across(1) },
+    { key: ',', does: 'Side of styling before', run: () => across(-1) },
+    {
+      key: '/',
+      does: 'Find by the problem',
+      run: () => {
+        void turn('cards').then(() => document.querySelector<HTMLInputElement>('input[name=problem]')?.focus())
+      },
     },
-  },
-])
+  ],
+  list,
+  bench,
+)
 </script>
 
 <template>
