@@ -21,6 +21,20 @@ type Hand struct {
 // Works reports whether they have a pair of hands for the set.
 func (h Hand) Works() bool { return h.Does != "client" }
 
+// Plates reports whether they are one of those who plate and dress.
+func (h Hand) Plates() bool { return h.Does == "stylist" || h.Does == "cook" }
+
+// Plating is how many of the crew plate and dress; 0 for anybody.
+func (b Brief) Plating() int {
+	n := 0
+	for _, h := range b.Crew {
+		if h.Plates() {
+			n++
+		}
+	}
+	return n
+}
+
 // Pairs are the pairs of hands on the day: of the crew, once it is written down; 0 while open.
 func (b Brief) Pairs() int {
 	if len(b.Crew) == 0 {

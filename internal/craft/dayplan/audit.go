@@ -47,6 +47,13 @@ func Audit(d Day, starts []int) []Broken {
 		if len(t.Within) > 0 && !covers(t.Within, i) {
 			tell("window", t.Key, "", "%s is outside the time it can be done in.", Clock(starts[i]))
 		}
+		begins := len(t.Begins) == 0
+		for _, s := range t.Begins {
+			begins = begins || starts[i] >= s.FromMin && starts[i] < s.ToMin
+		}
+		if !begins {
+			tell("hours", t.Key, "", "Nobody is there at %s to begin it.", Clock(starts[i]))
+		}
 		if t.Pinned != nil && *t.Pinned != starts[i] {
 			tell("pin", t.Key, "", "It is pinned to %s.", Clock(*t.Pinned))
 		}
@@ -81,19 +88,23 @@ func Audit(d Day, starts []int) []Broken {
 				}
 			}
 		}
-		if r.Units != 1 || r.ChangeMin == 0 {
+		if r.Units != 1 && !r.OneState {
 			continue
 		}
 		sort.SliceStable(users, func(a, b int) bool { return starts[users[a]] < starts[users[b]] })
-		last := -1 // the one before that left something standing
-		for _, b := range users {
-			if d.Tasks[b].State == "" {
-				continue
+		for k, b := range users {
+			for _, a := range users[:k] {
+				x, y := d.Tasks[a].State, d.Tasks[b].State
+				if x == "" || y == "" || x == y || starts[b]-end(a) >= r.ChangeMin {
+					continue
+				}
+				if r.OneState && starts[b] < end(a) {
+					tell("change", d.Tasks[b].Key, d.Tasks[a].Key, "%s: not at %s and at %s at once.", r.Name, x, y)
+				} else {
+					tell("change", d.Tasks[b].Key, d.Tasks[a].Key, "%s takes %d min to change; there are %d.", r.Name, r.ChangeMin, starts[b]-end(a))
+				}
+				break
 			}
-			if a := last; a >= 0 && d.Tasks[a].State != d.Tasks[b].State && starts[b]-end(a) < r.ChangeMin {
-				tell("change", d.Tasks[b].Key, d.Tasks[a].Key, "%s takes %d min to change; there are %d.", r.Name, r.ChangeMin, starts[b]-end(a))
-			}
-			last = b
 		}
 	}
 	for _, l := range d.Links {

@@ -38,7 +38,8 @@ type Task struct {
 	Min    int    `json:"min" minimum:"0" maximum:"2880" doc:"How long it takes, minutes"`
 	Needs  []Need `json:"needs" doc:"What it takes up meanwhile"`
 	Within []Span `json:"within" doc:"It lies in one of these; none for any time"`
-	Wish   string `json:"wish" maxLength:"80" doc:"Whose wish that is; empty when it cannot be otherwise"`
+	Begins []Span `json:"begins" doc:"It starts in one of these, and may go on after it; none for any time"`
+	Wish   string `json:"wish" maxLength:"80" doc:"Whose wish Within is; empty when it cannot be otherwise"`
 	Costs  []Cost `json:"costs" doc:"What it costs to start when; 0 outside them"`
 	State  string `json:"state" maxLength:"80" doc:"What stands on the set or is in the oven for it; changing from one to another takes time"`
 	Pinned *int   `json:"pinned,omitempty" doc:"It starts then and at no other time"`
@@ -51,7 +52,8 @@ type Resource struct {
 	Units     int    `json:"units" minimum:"0" maximum:"400" doc:"How much of it there is"`
 	Open      []Span `json:"open" doc:"When it can be had; none for always"`
 	Wish      string `json:"wish" maxLength:"80" doc:"Whose hours those are; empty when they cannot be otherwise"`
-	ChangeMin int    `json:"changeMin" minimum:"0" maximum:"240" doc:"From one state to another, minutes; for what is only one"`
+	ChangeMin int    `json:"changeMin" minimum:"0" maximum:"240" doc:"From one state to another, minutes; for what is only one, or has one state"`
+	OneState  bool   `json:"oneState" doc:"Whether what has it at once has to be of one state: the shelves of an oven"`
 }
 
 // Link ties the start of one task to the end of another.
@@ -163,6 +165,9 @@ func (d Day) Check() []finding.FieldProblem {
 	}
 	return out
 }
+
+// changes says whether going from one state to another takes a resource time.
+func (r Resource) changes() bool { return r.ChangeMin > 0 && (r.Units == 1 || r.OneState) }
 
 // index is where each task is, by its key.
 func (d Day) index() map[string]int {

@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"strings"
 
+	"figladder/internal/craft/hold"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/wordlist"
@@ -91,6 +92,8 @@ type Shot struct {
 	Step, Nth           int
 	Hands               int // besides the photographer's
 	Hold                words.Hold
+	OwnHoldMin          int    // how long that is by the studio's own times, minutes, 0 where it has none
+	OwnTimes            int    // and by how many of them
 	SetUp               string // what stands for it; frames of one need no change
 	Caution             string
 	Light               []Span // when its light is there; none for any time
@@ -108,15 +111,28 @@ type OwnJob struct {
 	From  int    `json:"from" minimum:"0" maximum:"1440" doc:"Not before; minutes from midnight"`
 	Until int    `json:"until" minimum:"0" maximum:"1440" doc:"Over by then; 0 for whenever"`
 	OnSet bool   `json:"onSet" doc:"Whether it takes up the set"`
-	Away  string `json:"-"` // who is not there meanwhile: what everybody does is done without them
+	Day   int    `json:"day,omitempty" minimum:"0" maximum:"2" doc:"On which day of several, 0 for the first, where it has a time"`
+
+	Before string `json:"before,omitempty" maxLength:"40" doc:"What waits for it: a dish by its key, “every dish” or “every frame”; empty for nothing"`
+
+	Away    string `json:"-"` // who is not there meanwhile: what everybody does is done without them
+	Plates  bool   `json:"-"` // whether it takes up one of those who plate
+	Eve     bool   `json:"-"` // whether it is done the day before
+	Because string `json:"-"` // where it comes from; empty when it was put in by hand
 }
+
+// What may wait for a job besides a dish.
+const (
+	EveryDish  = "every dish"
+	EveryFrame = "every frame"
+)
 
 // Change is what a person changed of a job that came by itself.
 type Change struct {
 	Key   string `json:"key" maxLength:"80" doc:"Of which job"`
 	Min   int    `json:"min" minimum:"0" maximum:"2880" doc:"How long it takes; 0 as it came"`
 	Off   bool   `json:"off" doc:"Whether it is left out"`
-	PinAt *int   `json:"pinAt,omitempty" minimum:"-1440" maximum:"2880" doc:"It starts then, minutes from midnight; null for whenever"`
+	PinAt *int   `json:"pinAt,omitempty" minimum:"-1440" maximum:"5760" doc:"It starts then, minutes from midnight; null for whenever"`
 }
 
 // The resources of a day.
@@ -126,8 +142,12 @@ const (
 	set     = "set"
 	oven    = "oven"
 	rings   = "rings"
+	plates  = "plates"
+	fridge  = "fridge"
+	freezer = "freezer"
 	takeMin = 4 // of a frame whose dish dies: after the look with a stand-in
 	copyMin = 15
+	heatMin = 10 // from one heat of an oven to another
 )
 
 // holdsMin is how long what a frame shows lasts, minutes (handbook T16); 0 for as long as is wanted. What lasts seconds
@@ -142,6 +162,35 @@ func holdsMin(h words.Hold) int {
 		return 1
 	}
 	return 0
+}
+
+// dies are the classes of what each hold is of, in which the studio keeps its own times.
+var dies = map[words.Hold][]string{words.Wilts: {"leaves", "herbs"}, words.Falls: {"foam"}, words.Melts: {"ice cream"}, words.Steams: {"steam"}}
+
+// OwnHold is how long what a frame shows lasts by the studio's own times, whole minutes and at least one, and of how many
+// times; 0 while there are too few, or where it keeps.
+func OwnHold(h words.Hold, logs []hold.Log) (minutes, of int) {
+	span, n := hold.Own(logs, dies[h]...)
+	if n == 0 {
+		return 0, 0
+	}
+	return max(1, int(span.From/60)), n
+}
+
+// holdsMin is how long a frame's dish lasts: by the studio's own times where there are enough.
+func (f Shot) holdsMin() int {
+	if f.OwnHoldMin > 0 {
+		return f.OwnHoldMin
+	}
+	return holdsMin(f.Hold)
+}
+
+// holdWish is that as a wish in words.
+func (f Shot) holdWish(dish string) string {
+	if f.OwnHoldMin > 0 {
+		return fmt.Sprintf("%s holds %d min, by %d times of your own", dish, f.OwnHoldMin, f.OwnTimes)
+	}
+	return fmt.Sprintf("%s holds %d min", dish, holdsMin(f.Hold))
 }
 
 // short is up to how many minutes a dish is made anew for each frame, and looked at with a stand-in first.
@@ -177,19 +226,28 @@ type Ahead struct {
 // Jobs makes the jobs of a day and their tasks from dishes and frames, and says what has to be begun before.
 func Jobs(dishes []Dish, frames []Shot, own []OwnJob, changes []Change, t Terms) (Day, []Job, []Ahead) {
 	b := builder{terms: t, ahead: []Ahead{}}
-	b.day.Span = Span{t.StartMin, t.EndMin}
-	open := []Span{{t.StartMin, t.EndMin}}
+	open := t.each(t.StartMin, t.EndMin)
+	b.day.Span = Span{t.StartMin, open[len(open)-1].ToMin}
 	b.day.Resources = []Resource{
 		{Key: hands, Name: "Pairs of hands", Units: t.Hands, Open: open, Wish: fmt.Sprintf("People are there from %s to %s", Clock(t.StartMin), Clock(t.EndMin))},
 		{Key: camera, Name: "Photographer", Units: 1},
-		{Key: set, Name: "The set", Units: 1, ChangeMin: t.SetUpMin, Open: []Span{{t.StartMin + t.SetUpMin, t.EndMin + 2*1440}}},
+		{Key: set, Name: "The set", Units: 1, ChangeMin: t.SetUpMin, Open: []Span{{t.StartMin + t.SetUpMin, b.day.ToMin + 2*1440}}},
 	}
-	if t.Ovens > 0 {
-		b.day.Resources = append(b.day.Resources, Resource{Key: oven, Name: "Oven", Units: t.Ovens, ChangeMin: 10})
+	put := func(r Resource, wanted bool) {
+		if wanted {
+			b.day.Resources = append(b.day.Resources, r)
+		}
 	}
-	if t.Rings > 0 {
-		b.day.Resources = append(b.day.Resources, Resource{Key: rings, Name: "Rings", Units: t.Rings})
+	switch {
+	case t.Ovens == 1 && t.Shelves > 1:
+		put(Resource{Key: oven, Name: "Oven shelves", Units: t.Shelves, ChangeMin: heatMin, OneState: true}, true)
+	default:
+		put(Resource{Key: oven, Name: "Oven", Units: t.Ovens, ChangeMin: heatMin}, t.Ovens > 0)
 	}
+	put(Resource{Key: rings, Name: "Rings", Units: t.Rings}, t.Rings > 0)
+	put(Resource{Key: plates, Name: "Hands that plate", Units: t.Plates}, t.Plates > 0)
+	put(Resource{Key: fridge, Name: "Places in the fridge", Units: t.FridgePlaces}, t.FridgePlaces > 0)
+	put(Resource{Key: freezer, Name: "Places in the freezer", Units: t.FreezerPlaces}, t.FreezerPlaces > 0)
 	for _, d := range dishes {
 		var of []Shot
 		for _, f := range frames {
@@ -208,6 +266,7 @@ func Jobs(dishes []Dish, frames []Shot, own []OwnJob, changes []Change, t Terms)
 
 type builder struct {
 	ahead []Ahead
+	eve   []string // jobs that are done the day before, whatever else is
 	terms Terms
 	day   Day
 	jobs  []Job
@@ -331,9 +390,9 @@ func whereOf(x method.Deed) (JobKind, []Need, string) {
 		}
 		return Cook, needs, ""
 	case freezes.MatchString(said):
-		return Freeze, nil, ""
+		return Freeze, []Need{{freezer, 1}}, ""
 	case chills.MatchString(said):
-		return Chill, nil, ""
+		return Chill, []Need{{fridge, 1}}, ""
 	case x.Class == method.Cools || x.Class == method.Rests:
 		return Rest, nil, ""
 	}
@@ -436,15 +495,15 @@ func (b *builder) served(d Dish, list []Shot, stand, done []int, last int) {
 	acted := -1      // the last in which something was done to it
 	for _, at := range order {
 		f, n := list[at], stand[at]
-		hold := holdsMin(f.Hold)
-		if hold > 0 && hold <= short {
+		lasts := f.holdsMin()
+		if lasts > 0 && lasts <= short {
 			finishMin := b.finishMin(d, done[:n])
 			look := b.frame(Job{Key: f.Key + ":look", Name: "Stand-in on the set: " + f.Title, Kind: Look, DishID: d.Key, Dish: d.Title, ShotID: f.Key, Because: "what the frame shows dies: light and focus come first"}, Shot{SetUp: f.SetUp, Light: f.Light, LightWish: f.LightWish}, max(2, b.terms.FrameMin-takeMin))
 			fresh := b.finish(d, f.Key, done[:n])
 			b.link(last, fresh, 0)
 			i := b.frame(b.jobOf(d, f), f, takeMin)
 			b.link(fresh, i, 0)
-			b.holds(fresh, i, hold, fmt.Sprintf("%s holds %d min", d.Title, hold))
+			b.holds(fresh, i, lasts, f.holdWish(d.Title))
 			b.link(look, i, 0)
 			b.holds(look, i, finishMin+3, "The set stands as it was lit")
 			continue
@@ -467,8 +526,8 @@ func (b *builder) served(d Dish, list []Shot, stand, done []int, last int) {
 		i := b.frame(b.jobOf(d, f), f, b.terms.FrameMin)
 		b.link(plate, i, 0)
 		b.link(acted, i, 0)
-		if hold > 0 {
-			b.holds(plate, i, hold, fmt.Sprintf("%s holds %d min", d.Title, hold))
+		if lasts > 0 {
+			b.holds(plate, i, lasts, f.holdWish(d.Title))
 		}
 		if acts(f) { // its deed is done in the frame, after all that show the dish before it
 			for _, k := range before {
@@ -484,7 +543,7 @@ func (b *builder) served(d Dish, list []Shot, stand, done []int, last int) {
 
 func (b *builder) jobOf(d Dish, f Shot) Job {
 	return Job{Key: f.Key, Name: f.Title, Kind: Frame, DishID: d.Key, Dish: d.Title, ShotID: f.Key, Because: "on the list", Caution: f.Caution, Hero: f.Kind == shots.Hero,
-		Safe: f.Kind == shots.Safe, Alters: f.Kind == shots.Action || f.Kind == shots.Clip, HoldMin: holdsMin(f.Hold)}
+		Safe: f.Kind == shots.Safe, Alters: f.Kind == shots.Action || f.Kind == shots.Clip, HoldMin: f.holdsMin()}
 }
 
 // frame puts in a job before the camera: with the photographer and whoever else it takes.
@@ -526,7 +585,7 @@ func (b *builder) finish(d Dish, of string, done []int) int {
 			name += fmt.Sprintf(", and %d more", len(done)-2)
 		}
 	}
-	return b.add(Job{Key: of + ":finish", Name: name, Kind: Finish, DishID: d.Key, Dish: d.Title, Because: "the last thing on is the first to die"}, b.finishMin(d, done), "", Need{hands, 1})
+	return b.add(Job{Key: of + ":finish", Name: name, Kind: Finish, DishID: d.Key, Dish: d.Title, Because: "the last thing on is the first to die"}, b.finishMin(d, done), "", Need{hands, 1}, Need{plates, 1})
 }
 
 // rest is what a day has besides dishes.
@@ -549,26 +608,44 @@ func (b *builder) rest(own []OwnJob) {
 		}
 	}
 	everybody := max(1, t.Hands-len(gone))
-	if t.LunchMin > 0 && before >= longMorning {
-		i := b.add(Job{Key: "break", Name: "Break for everybody", Kind: Break, Because: "people eat"}, t.LunchMin, "", Need{hands, everybody}, Need{camera, 1})
-		b.day.Tasks[i].Within, b.day.Tasks[i].Wish = []Span{{t.LunchFrom, t.LunchUntil}}, fmt.Sprintf("A break between %s and %s", Clock(t.LunchFrom), Clock(t.LunchUntil))
+	for day, s := range t.each(t.LunchFrom, t.LunchUntil) {
+		if t.LunchMin > 0 && before >= longMorning {
+			i := b.add(Job{Key: nth("break", day), Name: "Break for everybody", Kind: Break, Because: "people eat"}, t.LunchMin, "", Need{hands, everybody}, Need{camera, 1})
+			b.day.Tasks[i].Within, b.day.Tasks[i].Wish = []Span{s}, fmt.Sprintf("A break between %s and %s", Clock(s.FromMin), Clock(s.ToMin))
+		}
 	}
 	for _, o := range own {
 		needs := []Need{{hands, min(o.Hands, t.Hands)}}
 		if o.OnSet {
 			needs = append(needs, Need{set, 1})
 		}
-		i := b.add(Job{Key: "own:" + o.Key, Name: o.Name, Kind: Own, Because: "put in by hand"}, o.Min, "", needs...)
-		until := o.Until
-		if until <= o.From {
+		if o.Plates {
+			needs = append(needs, Need{plates, 1})
+		}
+		because := "put in by hand"
+		if o.Because != "" {
+			because = o.Because
+		}
+		i := b.add(Job{Key: "own:" + o.Key, Name: o.Name, Kind: Own, Because: because}, o.Min, "", needs...)
+		from, until := o.From, o.Until
+		if until <= from {
 			until = t.EndMin
 		}
-		if o.From > 0 || o.Until > 0 {
-			b.day.Tasks[i].Within, b.day.Tasks[i].Wish = []Span{{o.From, until}}, fmt.Sprintf("%s between %s and %s", o.Name, Clock(o.From), Clock(until))
+		switch {
+		case o.Eve:
+			b.eve = append(b.eve, "own:"+o.Key)
+		case o.From > 0 || o.Until > 0:
+			s := Span{from + 1440*o.Day, until + 1440*o.Day}
+			b.day.Tasks[i].Within, b.day.Tasks[i].Wish = []Span{s}, fmt.Sprintf("%s between %s and %s", o.Name, Clock(s.FromMin), Clock(s.ToMin))
 		}
+		b.leads(i, o.Before)
 	}
 	if len(frames) == 0 {
 		return
+	}
+	for day, s := range t.each(t.StartMin, t.EndMin)[1:] { // at the end of each day but the last
+		i := b.add(Job{Key: nth("copy", day+1), Name: "Copy the day's card to two places, and check both", Kind: Copy, Because: "an erased card cannot be shot again"}, copyMin, "", Need{camera, 1})
+		b.day.Tasks[i].Within = []Span{{s.ToMin - 1440 - 4*copyMin, s.ToMin - 1440}}
 	}
 	card := b.add(Job{Key: "copy", Name: "Copy the card to two places, and check both", Kind: Copy, Because: "an erased card cannot be shot again"}, copyMin, "", Need{camera, 1})
 	for _, f := range frames {
@@ -582,6 +659,37 @@ func (b *builder) rest(own []OwnJob) {
 			}
 		}
 	}
+}
+
+// nth is the key of what comes once each day.
+func nth(key string, day int) string {
+	if day == 0 {
+		return key
+	}
+	return fmt.Sprintf("%s:%d", key, day+1)
+}
+
+// leads lets what waits for a job come after it: of a dish, what nothing else comes before.
+func (b *builder) leads(i int, before string) {
+	if before == "" {
+		return
+	}
+	for k, j := range b.jobs {
+		waits := j.Kind == Frame || j.Kind == Look
+		if before != EveryFrame {
+			waits = j.Kind != Look && b.first(j.Key) && (j.DishID == before || before == EveryDish && j.DishID != "")
+		}
+		if waits {
+			b.link(i, k, 0)
+		}
+	}
+}
+
+// first says whether no other job of its dish comes before one.
+func (b *builder) first(key string) bool {
+	return !slices.ContainsFunc(b.day.Links, func(l Link) bool {
+		return l.To == key && l.LeastMin >= 0 && !strings.HasPrefix(l.From, "own:")
+	})
 }
 
 // change does what a person changed.
@@ -657,17 +765,29 @@ func (b *builder) early() {
 		}
 	}
 	t := b.terms
-	if len(before) == 0 {
-		return
+	if len(before)+len(b.eve) > 0 {
+		b.day.FromMin = t.EveFrom - 1440
+		eve := Span{t.EveFrom - 1440, t.EveUntil - 1440}
+		b.day.Resources[0].Open = append([]Span{eve}, b.day.Resources[0].Open...)
+		b.day.Resources[0].Wish += fmt.Sprintf(", and the day before from %s to %s", Clock(t.EveFrom), Clock(t.EveUntil))
+		for i := range b.day.Tasks {
+			x := &b.day.Tasks[i]
+			switch {
+			case slices.Contains(b.eve, x.Key):
+				x.Within, x.Wish = []Span{eve}, fmt.Sprintf("%s the day before", b.jobs[i].Name)
+			case !before[i] && len(x.Within) == 0 && slices.ContainsFunc(x.Needs, func(n Need) bool { return n.Of == hands }):
+				x.Within = []Span{{0, b.day.ToMin + 1440}} // not the day before; when on the day is for whose hours they are
+			}
+		}
 	}
-	b.day.FromMin = t.EveFrom - 1440
-	eve := Span{t.EveFrom - 1440, t.EveUntil - 1440}
-	b.day.Resources[0].Open = []Span{eve, {t.StartMin, t.EndMin}}
-	b.day.Resources[0].Wish += fmt.Sprintf(", and the day before from %s to %s", Clock(t.EveFrom), Clock(t.EveUntil))
-	for i := range b.day.Tasks {
-		x := &b.day.Tasks[i]
-		if !before[i] && len(x.Within) == 0 && slices.ContainsFunc(x.Needs, func(n Need) bool { return n.Of == hands }) {
-			x.Within, x.Wish = []Span{{t.StartMin, t.EndMin}}, "It is made on the day"
+	for i := range b.day.Tasks { // what stands by itself is put there by somebody
+		if x := &b.day.Tasks[i]; !slices.ContainsFunc(x.Needs, func(n Need) bool { return n.Of == hands || n.Of == camera }) {
+			x.Begins = b.day.Resources[0].Open
+		}
+	}
+	for i, r := range b.day.Resources { // nothing bakes or simmers while nobody is there
+		if r.Key == oven || r.Key == rings {
+			b.day.Resources[i].Open, b.day.Resources[i].Wish = b.day.Resources[0].Open, fmt.Sprintf("Somebody is there while it is on (%s)", r.Name)
 		}
 	}
 }

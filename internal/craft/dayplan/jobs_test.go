@@ -4,6 +4,7 @@ import (
 	"slices"
 	"testing"
 
+	"figladder/internal/craft/hold"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/shots"
@@ -37,7 +38,7 @@ func TestJobsComeFromARecipe(t *testing.T) {
 	assert.Empty(t, ahead)
 	assert.Empty(t, day.Check())
 	freeze, _ := one(t, jobs, func(j Job) bool { return j.Kind == Freeze && day.Tasks[day.index()[j.Key]].Min == 240 })
-	assert.Empty(t, day.Tasks[freeze].Needs, "nobody stands by the freezer")
+	assert.Equal(t, []Need{{freezer, 1}}, day.Tasks[freeze].Needs, "nobody stands by the freezer")
 	assert.Negative(t, day.FromMin, "it may be begun the day before")
 	look, _ := one(t, jobs, func(j Job) bool { return j.Kind == Look })
 	fresh, _ := one(t, jobs, func(j Job) bool { return j.Kind == Finish })
@@ -45,7 +46,7 @@ func TestJobsComeFromARecipe(t *testing.T) {
 	assert.True(t, h.Hero)
 	assert.Equal(t, 3, h.HoldMin)
 	for _, style := range Styles {
-		o, err := PlanDay(t.Context(), day, jobs, StartTerms(), style, Usual)
+		o, err := PlanDay(t.Context(), day, jobs, StartTerms(), style, Usual, nil)
 		require.NoError(t, err)
 		require.Empty(t, Audit(day, o.Starts), style)
 		end := func(i int) int { return o.Starts[i] + day.Tasks[i].Min }
@@ -62,7 +63,7 @@ func TestWhatTakesDaysIsBegunBefore(t *testing.T) {
 	require.Len(t, ahead, 1)
 	assert.Equal(t, 2, ahead[0].Days)
 	assert.Equal(t, 2*1440, ahead[0].Min)
-	_, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual)
+	_, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual, nil)
 	assert.NoError(t, err)
 }
 
@@ -91,7 +92,7 @@ func TestFramesLieWhereTheirDeedsAre(t *testing.T) {
 		{Key: "raw", DishKey: "p", Kind: shots.Ingredient, Title: "Just the quinces"},
 	}
 	day, jobs, _ := Jobs([]Dish{pavlova}, frames, nil, nil, StartTerms())
-	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual)
+	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual, nil)
 	require.NoError(t, err)
 	require.Empty(t, Audit(day, p.Starts))
 	at := func(key string) int { return p.Starts[day.index()[key]] }
@@ -113,7 +114,7 @@ func TestAPersonsChangesHold(t *testing.T) {
 	day, jobs, _ := Jobs([]Dish{iceCream}, frames, []OwnJob{{Key: "ice", Name: "Fetch ice", Min: 25, Hands: 1, From: 9 * 60, Until: 10 * 60}},
 		[]Change{{Key: "wrap", Off: true}, {Key: "hero", Min: 33, PinAt: &pin}}, StartTerms())
 	assert.False(t, slices.ContainsFunc(jobs, func(j Job) bool { return j.Key == "wrap" }))
-	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), BestLight, Usual)
+	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), BestLight, Usual, nil)
 	require.NoError(t, err)
 	at := day.index()
 	assert.Equal(t, pin, p.Starts[at["hero"]])
@@ -126,7 +127,7 @@ func TestAPersonsChangesHold(t *testing.T) {
 func TestMovingTakesAlongWhatFollows(t *testing.T) {
 	frames := []Shot{{Key: "hero", Title: "Hero", DishKey: "ice", Kind: shots.Hero, Hold: words.Melts, SetUp: "a"}}
 	day, jobs, _ := Jobs([]Dish{iceCream}, frames, nil, nil, StartTerms())
-	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual)
+	p, err := PlanDay(t.Context(), day, jobs, StartTerms(), Shortest, Usual, nil)
 	require.NoError(t, err)
 	look, _ := one(t, jobs, func(j Job) bool { return j.Kind == Look })
 	hero, _ := one(t, jobs, func(j Job) bool { return j.Key == "hero" })
@@ -215,4 +216,35 @@ func TestTheAuditFindsEveryFault(t *testing.T) {
 	assert.Equal(t, "day", Audit(d, []int{1})[0].Kind, "a plan of another day")
 	assert.Equal(t, "the day before, 19:00", Clock(-300))
 	assert.Equal(t, "the day after, 01:00", Clock(1500))
+}
+
+// Once the studio has taken enough times of its own, a dish is planned by the shortest of them.
+func TestHoldsByOwnTimes(t *testing.T) {
+	logs := []hold.Log{{Class: "ice cream", Seconds: 400}, {Class: "ice cream", Seconds: 320}, {Class: "foam", Seconds: 50}}
+	few, of := OwnHold(words.Melts, logs)
+	assert.Zero(t, few+of, "two times are too few")
+	logs = append(logs, hold.Log{Class: "ice cream", Seconds: 500})
+	own, of := OwnHold(words.Melts, logs)
+	assert.Equal(t, []int{5, 3}, []int{own, of})
+	keeps, _ := OwnHold(words.Keeps, logs)
+	assert.Zero(t, keeps)
+	frame := Shot{Key: "hero", Title: "Hero", DishKey: "ice", Kind: shots.Hero, Hold: words.Melts, SetUp: "a"}
+	wish := func(f Shot) (int, string) {
+		day, jobs, _ := Jobs([]Dish{iceCream}, []Shot{f}, nil, nil, StartTerms())
+		_, h := one(t, jobs, func(j Job) bool { return j.Key == "hero" })
+		for _, l := range day.Links {
+			if l.To == "hero" && l.MostMin != nil && l.Wish != "The set stands as it was lit" {
+				require.Equal(t, h.HoldMin, *l.MostMin)
+				return *l.MostMin, l.Wish
+			}
+		}
+		return 0, ""
+	}
+	usual, words := wish(frame)
+	assert.Equal(t, 3, usual)
+	assert.NotContains(t, words, "own")
+	frame.OwnHoldMin, frame.OwnTimes = own, of
+	longer, words := wish(frame)
+	assert.Equal(t, 5, longer)
+	assert.Contains(t, words, "3 times of your own")
 }

@@ -41,7 +41,7 @@ func (d *Day) fits(starts []int, at int, start int, f *fitting) bool {
 				return false
 			}
 		}
-		if r.Units != 1 || r.ChangeMin == 0 || t.State == "" {
+		if !r.changes() && !r.OneState || t.State == "" {
 			continue
 		}
 		for _, j := range f.users[n.Of] {

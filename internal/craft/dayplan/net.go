@@ -112,6 +112,13 @@ func startsOf(d Day, t *Task, resource map[string]*Resource) []Span {
 	if len(t.Within) > 0 {
 		open = meet(open, fit(t.Within))
 	}
+	if len(t.Begins) > 0 {
+		var starts []Span
+		for _, s := range joined(t.Begins) {
+			starts = append(starts, Span{s.FromMin, s.ToMin - 1})
+		}
+		open = meet(open, starts)
+	}
 	for _, n := range t.Needs {
 		if r := resource[n.Of]; len(r.Open) > 0 && t.Min > 0 { // what takes no time takes up nothing
 			open = meet(open, fit(r.Open))
@@ -170,11 +177,13 @@ func (m *net) share(d Day) {
 		most := 0
 		for x := range s.tasks {
 			for y := x + 1; y < len(s.tasks); y++ {
-				if s.needs[x]+s.needs[y] <= r.Units {
+				a, b := d.Tasks[s.tasks[x]].State, d.Tasks[s.tasks[y]].State
+				differ := a != b && a != "" && b != ""
+				if s.needs[x]+s.needs[y] <= r.Units && !(differ && r.OneState) {
 					continue
 				}
 				change := int32(0)
-				if a, b := d.Tasks[s.tasks[x]].State, d.Tasks[s.tasks[y]].State; a != b && a != "" && b != "" {
+				if differ && r.changes() {
 					change = int32(r.ChangeMin)
 				}
 				k := key{s.tasks[x], s.tasks[y]}

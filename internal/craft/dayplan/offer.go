@@ -87,9 +87,51 @@ func padded(d Day, jobs []Job, percent int) Day {
 	return out
 }
 
-// PlanDay finds a day of a style. A calm day is one in which everything may take longer: as much as the day's terms say, or
-// as much of it as there is room for.
-func PlanDay(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort) (Offer, error) {
+// mostCuts is how often a day is looked for anew because somebody would have to be in two places.
+const mostCuts = 8
+
+// PlanDay finds a day of a style for those people; none when nobody is written down. What the day shares are numbers of
+// hands: where those are enough at every minute and yet one person's work would have to be handed on in the middle, the
+// jobs that would not go beside one another are kept apart, and a day is looked for again.
+func PlanDay(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort, people []Person) (Offer, error) {
+	best, err := planOnce(ctx, d, jobs, t, s, e)
+	if err != nil {
+		return best, err
+	}
+	apart := d
+	fewest, ways := doubled(d, jobs, best.Starts, people)
+	for cuts := 0; fewest > 0 && cuts < mostCuts; cuts++ {
+		var next Offer
+		var nextDay Day
+		least := -1
+		for _, pairs := range ways {
+			kept := apart.keptApart(pairs)
+			o, err := planOnce(ctx, kept, jobs, t, s, e)
+			if errors.Is(err, ErrNone) || errors.Is(err, ErrNotFound) {
+				continue
+			}
+			if err != nil {
+				return o, err
+			}
+			if n, _ := doubled(d, jobs, o.Starts, people); least < 0 || n < least || n == least && o.EndMin < next.EndMin {
+				next, nextDay, least = o, kept, n
+			}
+		}
+		if least < 0 {
+			break // with so few people somebody does lend a hand at what is another's
+		}
+		apart = nextDay
+		if _, ways = doubled(d, jobs, next.Starts, people); least < fewest {
+			best, fewest = next, least
+			best.Proved = false // of the day as it was
+		}
+	}
+	return best, nil
+}
+
+// planOnce finds a day of a style, whoever does what. A calm day is one in which everything may take longer: as much as
+// the day's terms say, or as much of it as there is room for.
+func planOnce(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort) (Offer, error) {
 	aim, weigh := aimOf(s)
 	var plan Plan
 	slack := 5
@@ -126,18 +168,18 @@ func PlanDay(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort)
 
 // Three are a day of each style. Each is looked for from the best there is of the others, so that none is worse by its
 // own measure than another.
-func Three(ctx context.Context, d Day, jobs []Job, t Terms, e Effort) ([]Offer, error) {
-	calm, err := PlanDay(ctx, d, jobs, t, Calmest, e)
+func Three(ctx context.Context, d Day, jobs []Job, t Terms, e Effort, people []Person) ([]Offer, error) {
+	calm, err := PlanDay(ctx, d, jobs, t, Calmest, e, people)
 	if err != nil {
 		return nil, err
 	}
 	e.From = calm.Starts
-	short, err := PlanDay(ctx, d, jobs, t, Shortest, e)
+	short, err := PlanDay(ctx, d, jobs, t, Shortest, e, people)
 	if err != nil {
 		return nil, err
 	}
 	e.From = short.Starts
-	light, err := PlanDay(ctx, d, jobs, t, BestLight, e)
+	light, err := PlanDay(ctx, d, jobs, t, BestLight, e, people)
 	return []Offer{short, calm, light}, err
 }
 
@@ -208,7 +250,7 @@ func sortBy(of []int, key func(i int) int) {
 // Gone is what has happened to a job already.
 type Gone struct {
 	Key     string `json:"key" maxLength:"80" doc:"Of which job"`
-	FromMin int    `json:"fromMin" minimum:"-1440" maximum:"2880" doc:"When it began"`
+	FromMin int    `json:"fromMin" minimum:"-1440" maximum:"5760" doc:"When it began"`
 	Min     int    `json:"min" minimum:"0" maximum:"2880" doc:"How long it took, or will have"`
 	Over    bool   `json:"over" doc:"Whether it is over; else it goes on"`
 	// PlannedMin stays with what happened, since a plan changes.
@@ -238,7 +280,7 @@ func FromNow(d Day, gone []Gone, now int) Day {
 		past[i] = true
 		start := g.FromMin
 		t := &out.Tasks[i]
-		t.Pinned, t.Min, t.Within, t.Wish, t.Costs = &start, g.Min, nil, "", nil
+		t.Pinned, t.Min, t.Within, t.Begins, t.Wish, t.Costs = &start, g.Min, nil, nil, "", nil
 		t.Needs = nil // whatever it took up, it did
 		if start+g.Min > now {
 			for _, n := range d.Tasks[i].Needs {

@@ -19,6 +19,9 @@ func anyDay(t *rapid.T) Day {
 		return Span{a, rapid.IntRange(a+2, horizon).Draw(t, name+"to")}
 	}
 	d := Day{Span: Span{0, horizon}, Resources: []Resource{{Key: "set", Name: "The set", Units: 1, ChangeMin: rapid.IntRange(0, 2).Draw(t, "change")}, {Key: "hands", Name: "Hands", Units: 2}}}
+	if rapid.Bool().Draw(t, "shelves") {
+		d.Resources = append(d.Resources, Resource{Key: "oven", Name: "Oven", Units: 2, OneState: true, ChangeMin: rapid.IntRange(0, 2).Draw(t, "heating")})
+	}
 	if rapid.Bool().Draw(t, "hours") {
 		d.Resources[1].Open = []Span{span("open"), span("again")}
 	}
@@ -31,8 +34,14 @@ func anyDay(t *rapid.T) Day {
 		if rapid.Bool().Draw(t, "by hand") {
 			x.Needs = append(x.Needs, Need{"hands", rapid.IntRange(1, 2).Draw(t, "of them")})
 		}
+		if len(d.Resources) == 3 && rapid.Bool().Draw(t, "in the oven") {
+			x.Needs = append(x.Needs, Need{"oven", 1})
+		}
 		if rapid.IntRange(0, 3).Draw(t, "window") == 0 {
 			x.Within = []Span{span("within"), span("or")}
+		}
+		if rapid.IntRange(0, 5).Draw(t, "begins") == 0 {
+			x.Begins = []Span{span("begun"), span("or begun")}
 		}
 		if rapid.IntRange(0, 2).Draw(t, "cost") == 0 {
 			x.Costs = []Cost{{span("dear"), rapid.IntRange(1, 9).Draw(t, "points")}, {span("dearer"), rapid.IntRange(1, 9).Draw(t, "points2")}}

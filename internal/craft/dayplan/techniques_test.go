@@ -33,7 +33,7 @@ func TestTechniquesComeIntoTheDay(t *testing.T) {
 	wait, _ := one(t, jobs, func(j Job) bool { return j.Key == "sloe:dew-lasting:wait" })
 	assert.Equal(t, 15, day.Tasks[wait].Min)
 	assert.Empty(t, day.Tasks[wait].Needs, "a coat dries by itself")
-	o, err := PlanDay(t.Context(), day, jobs, StartTerms(), Styles[0], Usual)
+	o, err := PlanDay(t.Context(), day, jobs, StartTerms(), Styles[0], Usual, nil)
 	require.NoError(t, err)
 	require.Empty(t, Audit(day, o.Starts))
 	for _, key := range []string{"hero", "close"} {

@@ -6,6 +6,7 @@ import (
 	_ "embed"
 	"fmt"
 	"regexp"
+	"slices"
 	"sort"
 	"strconv"
 	"strings"
@@ -127,18 +128,25 @@ func Components(names []string, logs []Log) []Component {
 
 func componentOf(c Class, name string, logs []Log) Component {
 	x := Component{Name: name, Class: c.Key, Range: c.Range, PlaceS: c.PlaceS, Because: c.Because, Dies: c.Dies, StandIn: c.StandIn, Source: c.Source}
+	if own, n := Own(logs, c.Key); n > 0 {
+		x.Range, x.Own = own, n
+		x.Source = fmt.Sprintf("%d times of your own", n)
+	}
+	return x
+}
+
+// Own is how long classes hold by the studio's own times, s, and of how many; of none while there are fewer than three.
+func Own(logs []Log, classes ...string) (of drink.Span, n int) {
 	var own []float64
 	for _, l := range logs {
-		if l.Class == c.Key && l.Seconds > 0 {
+		if l.Seconds > 0 && slices.Contains(classes, l.Class) {
 			own = append(own, l.Seconds)
 		}
 	}
-	if len(own) >= enough {
-		sort.Float64s(own)
-		x.Range, x.Own = drink.Span{From: own[0], To: own[len(own)-1]}, len(own)
-		x.Source = fmt.Sprintf("%d times of your own", len(own))
+	if len(own) < enough {
+		return drink.Span{}, 0
 	}
-	return x
+	return drink.Span{From: slices.Min(own), To: slices.Max(own)}, len(own)
 }
 
 // Step is when something goes on.

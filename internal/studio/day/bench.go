@@ -42,8 +42,8 @@ type SetChange struct {
 type Bench struct {
 	ShootID string             `json:"shootId" doc:"The shoot"`
 	Date    string             `json:"date" doc:"YYYY-MM-DD; empty while it is open"`
-	NowMin  int                `json:"nowMin" doc:"What time it is there, minutes from midnight"`
-	Today   bool               `json:"today" doc:"Whether it is that day"`
+	NowMin  int                `json:"nowMin" doc:"What time it is there, minutes from midnight of the first day"`
+	Today   bool               `json:"today" doc:"Whether it is one of its days, or the one before"`
 	Zone    string             `json:"zone" doc:"Time zone of its clock"`
 	Day     dayplan.Doc        `json:"day" doc:"What is kept of it, to send back"`
 	Version int                `json:"version" doc:"Counts saves; 0 before the first"`
@@ -67,17 +67,28 @@ func (s *Room) BenchOf(ctx context.Context, shootID string) (*Bench, error) {
 		return nil, err
 	}
 	b := a.bench()
-	b.NowMin, b.Today = s.clock(a.shoot)
+	b.NowMin, b.Today = s.clock(a)
 	return b, nil
 }
 
-// clock is the time of day where a shoot is, and whether it is its day.
-func (s *Room) clock(shoot *store.Shoot) (nowMin int, today bool) {
+// clock is the time where a shoot is, in minutes from midnight of its first day, and whether it is one of its days or
+// the one before; on any other the clock is told as if it were the first.
+func (s *Room) clock(a *all) (nowMin int, today bool) {
 	now := s.Now()
-	if zone, err := time.LoadLocation(shoot.Brief.Zone); err == nil {
+	if zone, err := time.LoadLocation(a.shoot.Brief.Zone); err == nil {
 		now = now.In(zone)
 	}
-	return now.Hour()*60 + now.Minute(), now.Format("2006-01-02") == shoot.Brief.When
+	nowMin = now.Hour()*60 + now.Minute()
+	first, err := time.ParseInLocation("2006-01-02", a.shoot.Brief.When, now.Location())
+	if err != nil {
+		return nowMin, false
+	}
+	for day := -1; day < max(1, a.doc.Terms.Days); day++ {
+		if first.AddDate(0, 0, day).Format("2006-01-02") == now.Format("2006-01-02") {
+			return nowMin + 1440*day, true
+		}
+	}
+	return nowMin, false
 }
 
 // WentAsk says that a job has begun or is over now.
@@ -103,7 +114,7 @@ func (s *Room) Went(ctx context.Context, who core.Who, shootID string, w WentAsk
 		if left := dayplan.Unguarded(a.day, a.jobs, *x, w.Key); len(left) > 0 && w.How == "begun" && w.Because == "" {
 			return core.Rule("The safe frame before it has not been taken: “%s”. Take it first, or say why not.", left[0].Name)
 		}
-		now, _ := s.clock(a.shoot)
+		now, _ := s.clock(a)
 		*x = x.Went(a.day.Tasks[at], now, w.How == "over", w.Because)
 		return nil
 	})
@@ -240,7 +251,7 @@ func (s *Room) OffersOf(ctx context.Context, shootID string) (*Offers, error) {
 	}
 	defer done()
 	out := &Offers{Offers: []Offered{}}
-	three, err := dayplan.Three(ctx, a.day, a.jobs, a.doc.Terms, dayplan.Usual)
+	three, err := dayplan.Three(ctx, a.day, a.jobs, a.doc.Terms, dayplan.Usual, a.people())
 	switch {
 	case errors.Is(err, dayplan.ErrNone) || errors.Is(err, dayplan.ErrNotFound):
 		c := dayplan.ClashOf(ctx, a.day)
@@ -340,7 +351,7 @@ func none(err error) error {
 type Move struct {
 	Version int    `json:"version" doc:"The version that was read"`
 	Key     string `json:"key" maxLength:"90" doc:"Which job"`
-	AtMin   *int   `json:"atMin,omitempty" minimum:"-1440" maximum:"2880" doc:"It starts then; null where it is left"`
+	AtMin   *int   `json:"atMin,omitempty" minimum:"-1440" maximum:"5760" doc:"It starts then; null where it is left"`
 	Min     int    `json:"min" minimum:"0" maximum:"2880" doc:"How long it takes; 0 as it came"`
 	Pin     bool   `json:"pin" doc:"Whether it is pinned to its start"`
 	Off     bool   `json:"off" doc:"Whether it is left out"`
@@ -379,7 +390,7 @@ func (s *Room) MoveJob(ctx context.Context, who core.Who, shootID string, m Move
 // Again is what is known when a day is planned again while it goes on.
 type Again struct {
 	Version int            `json:"version" doc:"The version that was read"`
-	NowMin  int            `json:"nowMin" minimum:"-1440" maximum:"2880" doc:"What time it is, minutes from midnight of the day"`
+	NowMin  int            `json:"nowMin" minimum:"-1440" maximum:"5760" doc:"What time it is, minutes from midnight of the day"`
 	Late    []dayplan.Gone `json:"late" maxItems:"40" doc:"Jobs that began or will end otherwise than planned"`
 }
 
@@ -421,7 +432,7 @@ func (s *Room) PlanAgain(ctx context.Context, who core.Who, shootID string, g Ag
 		if style == "" {
 			style = dayplan.Shortest
 		}
-		o, err := dayplan.PlanDay(ctx, dayplan.FromNow(a.day, gone, g.NowMin), a.jobs, x.Terms, style, dayplan.Usual)
+		o, err := dayplan.PlanDay(ctx, dayplan.FromNow(a.day, gone, g.NowMin), a.jobs, x.Terms, style, dayplan.Usual, a.people())
 		if err != nil {
 			return none(err)
 		}
@@ -451,7 +462,7 @@ func (s *Room) SincePlated(ctx context.Context, shoot *store.Shoot, dishID, shot
 	if err != nil || len(a.doc.Gone) == 0 {
 		return 0, err
 	}
-	now, _ := s.clock(shoot)
+	now, _ := s.clock(a)
 	last := -1
 	for _, j := range a.jobs {
 		if j.Kind != dayplan.Finish || j.DishID != dishID {

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"time"
 
 	"figladder/internal/craft/almanac"
 	craftbrief "figladder/internal/craft/brief"
@@ -74,6 +75,7 @@ func (s *Room) of(ctx context.Context, shootID string) (*all, error) {
 	switch {
 	case errors.Is(err, gorm.ErrRecordNotFound):
 		out.doc = dayplan.StartDoc(shoot.Brief.Pairs())
+		out.doc.Terms.Plates = min(out.doc.Terms.Hands, shoot.Brief.Plating())
 		over, days, err := s.ownDays(ctx, shootID)
 		if err != nil {
 			return nil, err
@@ -109,7 +111,7 @@ func (s *Room) jobs(ctx context.Context, a *all) error {
 	if err != nil {
 		return err
 	}
-	if a.light, err = s.lightOf(ctx, place, a.shoot.Brief.When); err != nil {
+	if a.light, err = s.lightOf(ctx, place, a.shoot.Brief.When, max(1, a.doc.Terms.Days)); err != nil {
 		return err
 	}
 	sets := map[string]scene.Set{}
@@ -122,6 +124,10 @@ func (s *Room) jobs(ctx context.Context, a *all) error {
 		}
 	}
 	verbs, err := s.Kitchen.Verbs(ctx)
+	if err != nil {
+		return err
+	}
+	times, err := s.Styling.Logs(ctx)
 	if err != nil {
 		return err
 	}
@@ -141,13 +147,18 @@ func (s *Room) jobs(ctx context.Context, a *all) error {
 		if a.setUps[f.SetUp] == "" { // by its first dish, as everywhere
 			a.setUps[f.SetUp] = d.Recipe.Title
 		}
+		f.OwnHoldMin, f.OwnTimes = dayplan.OwnHold(f.Hold, times)
 		f.Light, f.LightWish, f.Costs = wishOf(sets[x.Key], a.light)
 		for _, t := range styling.Of(x.Techniques, styling.Usual()) {
 			f.Work = append(f.Work, dayplan.WorkOf(t))
 		}
 		frames = append(frames, f)
 	}
-	own := slices.Concat(a.doc.Own, away(a.shoot.Brief, a.doc.Terms))
+	errands, err := s.errands(ctx, a)
+	if err != nil {
+		return err
+	}
+	own := slices.Concat(a.doc.Own, away(a.shoot.Brief, a.doc.Terms), errands)
 	a.day, a.jobs, a.ahead = dayplan.Jobs(cooked, frames, own, a.doc.Changes, a.doc.Terms)
 	return nil
 }
@@ -165,8 +176,10 @@ func away(b craftbrief.Brief, t dayplan.Terms) []dayplan.OwnJob {
 		}
 		from, to := h.There(t.StartMin, t.EndMin)
 		add := func(key, words string, from, to int) {
-			if to > from {
-				out = append(out, dayplan.OwnJob{Key: fmt.Sprintf("%s-%d", key, i), Name: words + h.Name, Min: to - from, Hands: 1, From: from, Until: to, OnSet: h.Does == "photographer", Away: h.Name})
+			for day := range max(1, t.Days) {
+				if to > from {
+					out = append(out, dayplan.OwnJob{Key: fmt.Sprintf("%s-%d-%d", key, i, day), Name: words + h.Name, Min: to - from, Hands: 1, From: from, Until: to, Day: day, OnSet: h.Does == "photographer", Away: h.Name, Plates: h.Plates()})
+				}
 			}
 		}
 		add("before", "Not there yet: ", t.StartMin, min(from, t.EndMin))
@@ -196,35 +209,38 @@ type Light struct {
 	Words  string         `json:"words" doc:"What to make of it"`
 }
 
-// lightOf is the light of a place's windows on a day; none when the day or the place is not known.
-func (s *Room) lightOf(ctx context.Context, p *almanac.Place, day string) ([]Light, error) {
+// lightOf is the light of a place's windows on each of a shoot's days; none when the first or the place is not known.
+func (s *Room) lightOf(ctx context.Context, p *almanac.Place, first string, days int) ([]Light, error) {
 	out := []Light{}
-	if p == nil || day == "" || p.Nowhere() {
+	date, err := time.Parse("2006-01-02", first)
+	if p == nil || err != nil || p.Nowhere() {
 		return out, nil
 	}
 	for _, w := range p.Windows {
-		if err := ctx.Err(); err != nil {
-			return nil, err
+		for day := range days {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
+			strip, err := almanac.DayOf(*p, w, date.AddDate(0, 0, day).Format("2006-01-02"), nil)
+			if err != nil {
+				continue // a zone or a day that the almanac does not know says so where it is written
+			}
+			l := Light{Window: w.Name, Direct: spansOf(strip.Direct, day), Best: spansOf(strip.Best, day), Words: strip.Words}
+			rise, okA := clockMin(strip.Rise)
+			down, okB := clockMin(strip.Set)
+			if okA && okB {
+				l.Day = dayplan.Span{FromMin: rise + 1440*day, ToMin: down + 1440*day}
+			}
+			out = append(out, l)
 		}
-		strip, err := almanac.DayOf(*p, w, day, nil)
-		if err != nil {
-			continue // a zone or a day that the almanac does not know says so where it is written
-		}
-		l := Light{Window: w.Name, Direct: spansOf(strip.Direct), Best: spansOf(strip.Best), Words: strip.Words}
-		rise, okA := clockMin(strip.Rise)
-		down, okB := clockMin(strip.Set)
-		if okA && okB {
-			l.Day = dayplan.Span{FromMin: rise, ToMin: down}
-		}
-		out = append(out, l)
 	}
 	return out, nil
 }
 
-func spansOf(in []almanac.Span) []dayplan.Span {
+func spansOf(in []almanac.Span, day int) []dayplan.Span {
 	out := []dayplan.Span{}
 	for _, s := range in {
-		out = append(out, dayplan.Span{FromMin: s.FromMin, ToMin: s.ToMin})
+		out = append(out, dayplan.Span{FromMin: s.FromMin + 1440*day, ToMin: s.ToMin + 1440*day})
 	}
 	return out
 }
@@ -265,8 +281,13 @@ func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, cos
 		for _, s := range l.Best {
 			costs = append(costs, dayplan.Cost{Span: s, Points: 0})
 		}
-		costs = append(costs, dayplan.Cost{Span: dayplan.Span{FromMin: -1440, ToMin: 2880}, Points: notAtBest})
-		return []dayplan.Span{l.Day}, fmt.Sprintf("Daylight by the %s, %s to %s", l.Window, almanac.Clock(l.Day.FromMin), almanac.Clock(l.Day.ToMin)), costs
+		within = append(within, l.Day)
+		if wish == "" {
+			wish = fmt.Sprintf("Daylight by the %s, %s to %s", l.Window, almanac.Clock(l.Day.FromMin), almanac.Clock(l.Day.ToMin))
+		}
 	}
-	return nil, "", nil
+	if within != nil {
+		costs = append(costs, dayplan.Cost{Span: dayplan.Span{FromMin: -1440, ToMin: within[len(within)-1].ToMin + 1440}, Points: notAtBest})
+	}
+	return within, wish, costs
 }

@@ -77,11 +77,7 @@ func (s *Room) BenchOf(ctx context.Context, shotID, school string, rule craft.Ru
 	if err != nil {
 		return nil, err
 	}
-	var plain []hold.Log
-	for _, l := range logs {
-		plain = append(plain, l.Log)
-	}
-	parts := hold.Components(onIt(a), plain)
+	parts := hold.Components(onIt(a), logsOf(logs))
 	out.Plan = hold.Order(parts, shutterS)
 	on := map[string]bool{}
 	for _, p := range parts {

@@ -69,6 +69,20 @@ func (s *Room) times(ctx context.Context) ([]store.HoldRow, error) {
 	return store.All[store.HoldRow](s.Store.WithContext(ctx).Order("created_at desc, id desc").Limit(500))
 }
 
+// Logs are those times by class.
+func (s *Room) Logs(ctx context.Context) ([]hold.Log, error) {
+	rows, err := s.times(ctx)
+	return logsOf(rows), err
+}
+
+func logsOf(rows []store.HoldRow) []hold.Log {
+	out := make([]hold.Log, len(rows))
+	for i, r := range rows {
+		out[i] = r.Log
+	}
+	return out
+}
+
 // AddTime writes down how long something held at a dish.
 func (s *Room) AddTime(ctx context.Context, who core.Who, dishID string, l hold.Log) (*store.HoldRow, error) {
 	var bad []finding.FieldProblem
