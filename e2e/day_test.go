@@ -242,6 +242,25 @@ func TestADayIsWrappedAndPaid(t *testing.T) {
 	p.click("Oval plate, sage")
 	p.until(ticked+" === 'Oven, rings, heat guns and lamps off and cold'", "one is not back after all")
 
+	// What was left of the food, kept; kit packed at the shelf, by thumb.
+	left := "document.querySelector('.food select')"
+	thing := eval[string](p, "document.querySelector('.food b').innerText")
+	eval[any](p, left+".value = '0.5'; "+left+".dispatchEvent(new Event('change', { bubbles: true })); null")
+	p.do(chromedp.Sleep(500 * time.Millisecond))
+	p.do(chromedp.Reload())
+	p.until(left+"?.value === '0.5'", "half of "+thing)
+	p.visit("Merrow", "/pack", "Out of the kit", "")
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.until("document.querySelectorAll('.takes .tick').length > 2 && document.documentElement.scrollWidth <= 390", "the kit")
+	packed := "[...document.querySelectorAll('.takes .tick')].filter(t => t.ariaChecked === 'true').length"
+	eval[any](p, "document.querySelector('.takes .tick').click()")
+	eval[any](p, "document.querySelector('.pulls .tick').click()")
+	p.until(packed+" === 1 && !document.querySelector('.waits')", "packed")
+	p.do(chromedp.Sleep(500 * time.Millisecond))
+	p.do(chromedp.Reload())
+	p.until(packed+" === 1", "packed still")
+	p.do(chromedp.EmulateViewport(1280, 800))
+
 	p.visit("Merrow", "/cost", "What it comes to", "")
 	p.sees("Nobody said what an hour of a photographer is paid")
 	p.type_("input[aria-label=Fee]", "2400")

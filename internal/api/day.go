@@ -63,6 +63,12 @@ func (a *API) dayRoutes() {
 	}) (*body[day.Wrap], error) {
 		return point(s.Day.Wrapped(ctx, who(ctx), in.ID, in.Body))
 	})
+	route(a, Assistant, "PUT", "/api/shoots/{id}/wrap/left", "wrapLeft", "Say how much of the food was left", func(ctx context.Context, in *struct {
+		ByID
+		Body day.LeftSaid
+	}) (*body[day.Wrap], error) {
+		return point(s.Day.SayLeft(ctx, who(ctx), in.ID, in.Body))
+	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/wrap.pdf", "wrapPDF", "The wrap list, for print", func(ctx context.Context, in *ByID) (*document, error) {
 		return pdf("wrap.pdf")(s.Day.PrintWrap(ctx, in.ID))
 	})

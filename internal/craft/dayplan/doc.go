@@ -22,7 +22,7 @@ type Doc struct {
 	Style   Style    `json:"style" doc:"Which of the days offered was taken; empty for none"`
 	Starts  []At     `json:"starts" maxItems:"400" doc:"When each job starts; none before a day is taken"`
 	Gone    []Gone   `json:"gone" maxItems:"400" doc:"What has happened already"`
-	Wrapped []string `json:"wrapped,omitempty" maxItems:"400" doc:"Lines of the wrap list that are ticked"`
+	Wrapped []string `json:"wrapped,omitempty" maxItems:"400" doc:"Lines of the wrap list, and of the packing, that are ticked"`
 }
 
 // StartDoc is a day of which nothing is said yet, for so many pairs of hands.

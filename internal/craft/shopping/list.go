@@ -18,6 +18,8 @@ type Choices struct {
 	Times  []Times  `json:"times" maxItems:"500" doc:"How many times a dish or trial is made; a dish once and a trial not at all unless said"`
 	Spares []Spare  `json:"spares" maxItems:"500" doc:"Spares that differ from the usual"`
 	Extra  []Extra  `json:"extra" maxItems:"200" doc:"Lines written by hand"`
+
+	Left []Leftover `json:"left,omitempty" maxItems:"2000" doc:"What was left at the end, as far as somebody said"`
 }
 
 // Times is how often a dish or trial is made.
@@ -62,6 +64,8 @@ type Line struct {
 	Covered   bool             `json:"covered" doc:"Whether the cupboard has enough"`
 	Problem   string           `json:"problem" doc:"Why packs could not be worked out, or empty"`
 	Ticked    bool             `json:"ticked" doc:"Whether it is bought"`
+	Bought    float64          `json:"bought" doc:"What is bought by this list, in Unit; 0 where it says no amount"`
+	LastTime  string           `json:"lastTime" doc:"What was left of it on an earlier shoot, or empty"`
 	Uses      []Use            `json:"uses" doc:"What each recipe takes"`
 	Working   []reading.Line   `json:"working" doc:"How the amount came about"`
 }
@@ -198,6 +202,7 @@ func line(g *gathered, goods Goods, region measure.Region, c Choices) Line {
 		l.Covered, l.Shown, l.Priced = true, "nothing: it is in the cupboard", true
 		return l
 	}
+	l.Bought = want.Float()
 	l.packs(g, goods, region, want)
 	return l
 }
@@ -261,6 +266,7 @@ func (l *Line) packs(g *gathered, goods Goods, region measure.Region, want measu
 	n := ceil(want.Quo(v))
 	l.Packs = int(n)
 	bought := v.Mul(measure.Ratio(n, 1))
+	l.Bought = bought.Float()
 	l.Shown = amountShown(measure.Ratio(n, 1), g.class)
 	if !loose {
 		l.Shown = fmt.Sprintf("%d × %s", n, amountShown(pack, class))

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 
+	craftbrief "figladder/internal/craft/brief"
 	"figladder/internal/craft/cost"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/formats/sheet"
@@ -54,22 +55,40 @@ func (s *Room) facts(ctx context.Context, a *all) (cost.Facts, error) {
 	}
 	f := cost.Facts{Currency: basket.Currency, FoodMinor: basket.List.CostMinor, Unpriced: basket.List.Unpriced, Finals: b.Finals()}
 	starts, whole := a.doc.StartsOf(a.day)
-	from, to := a.doc.Terms.StartMin, a.doc.Terms.EndMin
+	t := a.doc.Terms
+	from, to := t.StartMin, t.EndMin // of the last day; the others are whole ones
+	days, eve := max(1, t.Days), map[string]int{}
 	if whole {
 		f.Planned, to = true, from
+		who := dayplan.Assign(a.day, a.jobs, starts, a.people())
 		for i, at := range starts {
-			to = max(to, at+a.day.Tasks[i].Min)
+			to = max(to, at+a.day.Tasks[i].Min-1440*(days-1))
+			for _, name := range who[i] {
+				if at < 0 {
+					eve[name] += a.day.Tasks[i].Min
+				}
+			}
 		}
+	}
+	there := func(h craftbrief.Hand) int {
+		sum := eve[h.Name]
+		for day := range days {
+			end := t.EndMin
+			if day == days-1 {
+				end = to
+			}
+			in, out := h.There(from, end)
+			sum += max(0, min(out, end)-in)
+		}
+		return sum
 	}
 	for _, h := range b.Crew {
-		if !h.Works() {
-			continue
+		if h.Works() {
+			f.Crew = append(f.Crew, cost.Hours{Name: h.Name, Does: h.Does, Min: there(h)})
 		}
-		in, out := h.There(from, to)
-		f.Crew = append(f.Crew, cost.Hours{Name: h.Name, Does: h.Does, Min: max(0, min(out, to)-in)})
 	}
 	if len(b.Crew) == 0 { // nobody is written down: whoever takes the pictures is there
-		f.Crew = []cost.Hours{{Name: "You", Does: "photographer", Min: to - from}}
+		f.Crew = []cost.Hours{{Name: "You", Does: "photographer", Min: there(craftbrief.Hand{Name: "You", Does: "photographer"})}}
 	}
 	f.Over, f.Days, err = s.ownDays(ctx, a.shoot.Key)
 	return f, err

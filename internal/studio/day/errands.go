@@ -14,7 +14,7 @@ func (s *Room) errands(ctx context.Context, a *all) ([]dayplan.OwnJob, error) {
 	var out []dayplan.OwnJob
 	t := a.doc.Terms
 	if t.ShopMin > 0 {
-		basket, err := s.Kitchen.Shopping(ctx, a.shoot.Key, "metric")
+		basket, err := s.Kitchen.Shopping(ctx, a.shoot.Key, region)
 		if err != nil {
 			return nil, err
 		}

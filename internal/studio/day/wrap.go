@@ -31,6 +31,14 @@ type WrapPart struct {
 	Lines []WrapLine `json:"lines" doc:"What to do"`
 }
 
+// FoodLeft is something that was bought, with how much of it was left.
+type FoodLeft struct {
+	Key    string   `json:"key" doc:"Key of its line of the shopping"`
+	Thing  string   `json:"thing" doc:"What it is"`
+	Bought string   `json:"bought" doc:"What was bought"`
+	Share  *float64 `json:"share" doc:"How much of it was left, 0 to 1; null while nobody said"`
+}
+
 // Wrap is the end of a day: what is counted out, eaten or binned, returned and copied, and what the day came to.
 type Wrap struct {
 	Version int            `json:"version" doc:"Of the day, to send back"`
@@ -40,7 +48,16 @@ type Wrap struct {
 	Over    float64        `json:"over" doc:"By how much longer than planned, as a share; 0 without enough of them"`
 	Known   bool           `json:"known" doc:"Whether that is known"`
 	Frames  [2]int         `json:"frames" doc:"Frames planned, and those of which one is kept"`
+
+	Food        []FoodLeft `json:"food" doc:"What was bought, and what was left of it"`
+	FoodVersion int        `json:"foodVersion" doc:"Of the shopping, to send back; 0 before the first save"`
+	Packed      []string   `json:"packed" doc:"Kit that is packed, by its name after “pack:”; ticked as lines are"`
+
+	pack []string // all that could be
 }
+
+// packed begins the key of a piece of kit that is packed.
+const packed = "pack:"
 
 // WrapOf gathers it.
 func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
@@ -48,7 +65,22 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Wrap{Version: a.version, Parts: []WrapPart{}, Times: dayplan.Times(a.day, a.jobs, a.doc)}
+	out := &Wrap{Version: a.version, Parts: []WrapPart{}, Times: dayplan.Times(a.day, a.jobs, a.doc), Food: []FoodLeft{}, Packed: []string{}}
+	basket, err := s.Kitchen.Shopping(ctx, shootID, region)
+	if err != nil {
+		return nil, err
+	}
+	out.FoodVersion = basket.Version
+	for _, l := range basket.List.Lines {
+		if l.Covered || l.Bought == 0 {
+			continue
+		}
+		f := FoodLeft{Key: l.Key, Thing: l.Thing, Bought: l.Shown}
+		if share, said := basket.Choices.LeftOf(l.Key); said {
+			f.Share = &share
+		}
+		out.Food = append(out.Food, f)
+	}
 	put := func(key, name, note string, lines []WrapLine) {
 		for i := range lines {
 			if !strings.HasPrefix(lines[i].Key, "prop:") {
@@ -119,6 +151,27 @@ func (s *Room) WrapOf(ctx context.Context, shootID string) (*Wrap, error) {
 		lines = append(lines, WrapLine{Key: "rent:" + r.Name, Words: r.Name, Where: "back to where it was rented, clean and dry"})
 	}
 	put("rent", "Rented things back", "", lines)
+	lines = nil
+	bag, err := s.Cupboard.PackFor(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	for _, t := range bag.Takes {
+		where := "back to its case"
+		if t.Shelf != "" {
+			where = "back to shelf " + t.Shelf
+		}
+		name := t.Name
+		if t.Count > 1 {
+			name = fmt.Sprintf("%d × %s", t.Count, name)
+		}
+		lines = append(lines, WrapLine{Key: "kit:" + t.Name, Words: name, Where: where})
+		if key := packed + t.Name; slices.Contains(a.doc.Wrapped, key) {
+			out.Packed = append(out.Packed, key)
+		}
+		out.pack = append(out.pack, packed+t.Name)
+	}
+	put("kit", "Kit back", "", lines)
 	put("end", "At the end", "", []WrapLine{
 		{Key: "copy", Words: "The card copied to two places, and both checked", Where: "an erased card cannot be shot again"},
 		{Key: "heat", Words: "Oven, rings, heat guns and lamps off and cold", Where: "look twice", Care: true},
@@ -162,6 +215,9 @@ func (s *Room) Wrapped(ctx context.Context, who core.Who, shootID string, t Wrap
 			known[l.Key] = true
 		}
 	}
+	for _, key := range w.pack {
+		known[key] = true
+	}
 	var own bool
 	for i, key := range slices.Concat(t.On, t.Off) {
 		if !known[key] {
@@ -203,6 +259,21 @@ func (s *Room) Wrapped(ctx context.Context, who core.Who, shootID string, t Wrap
 	return s.WrapOf(ctx, shootID)
 }
 
+// LeftSaid says how much of something that was bought was left.
+type LeftSaid struct {
+	Version int      `json:"version" doc:"Of the shopping, as it was read; 0 before the first save"`
+	Key     string   `json:"key" maxLength:"200" doc:"Which line"`
+	Share   *float64 `json:"share" minimum:"0" maximum:"1" doc:"How much of it was left; null takes that back"`
+}
+
+// SayLeft keeps it: the next list with that on it tells of it.
+func (s *Room) SayLeft(ctx context.Context, who core.Who, shootID string, l LeftSaid) (*Wrap, error) {
+	if err := s.Kitchen.SaveLeft(ctx, who, shootID, l.Version, l.Key, l.Share); err != nil {
+		return nil, err
+	}
+	return s.WrapOf(ctx, shootID)
+}
+
 // PrintWrap is the wrap list on paper.
 func (s *Room) PrintWrap(ctx context.Context, shootID string) ([]byte, error) {
 	shoot, err := s.Brief.Shoot(ctx, shootID)
@@ -228,6 +299,17 @@ func (s *Room) PrintWrap(ctx context.Context, shootID string) ([]byte, error) {
 				what = "▲ " + what
 			}
 			part.Rows = append(part.Rows, []string{tick, what, l.Where})
+		}
+		out.Parts = append(out.Parts, part)
+	}
+	if len(w.Food) > 0 {
+		part := sheet.Part{Heading: "What was left of the food", Columns: []sheet.Column{{Name: "What", Width: 10}, {Name: "Bought", Width: 6}, {Name: "Left: none, ¼, ½, ¾, all", Width: 8}}}
+		for _, f := range w.Food {
+			said := ""
+			if f.Share != nil {
+				said = fmt.Sprintf("%.0f %%", 100**f.Share)
+			}
+			part.Rows = append(part.Rows, []string{f.Thing, f.Bought, said})
 		}
 		out.Parts = append(out.Parts, part)
 	}

@@ -8,6 +8,8 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/cost"
 	"figladder/internal/craft/dayplan"
+	"figladder/internal/craft/kit"
+	"figladder/internal/craft/scene"
 	"figladder/internal/studio/day"
 	"figladder/internal/studio/studiotest"
 
@@ -107,4 +109,91 @@ func TestOwnDaysFeedTheNextEstimate(t *testing.T) {
 	doc.Rates = append(doc.Rates, doc.Rates[0])
 	_, err = k.Day.SayMoney(ctx, k.Owner, second.Key, day.MoneySaid{Version: m.Version, Doc: doc})
 	require.Error(t, err, "two rates for one")
+}
+
+// What was left of the food is told on the next list with it, and not on its own; kit is packed by a tick and goes back.
+func TestWhatWasLeftIsToldNextTime(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	first, _, _ := k.Toddy(t)
+	w, err := k.Day.WrapOf(ctx, first.Key)
+	require.NoError(t, err)
+	require.NotEmpty(t, w.Food)
+	f := w.Food[0]
+	require.Nil(t, f.Share)
+	half, none, twice := 0.5, 0.0, 2.0
+	w, err = k.Day.SayLeft(ctx, k.Owner, first.Key, day.LeftSaid{Version: w.FoodVersion, Key: f.Key, Share: &half})
+	require.NoError(t, err)
+	require.Equal(t, &half, w.Food[0].Share)
+	_, err = k.Day.SayLeft(ctx, k.Owner, first.Key, day.LeftSaid{Version: w.FoodVersion, Key: f.Key, Share: &twice})
+	require.Error(t, err, "more than there was")
+	_, err = k.Day.SayLeft(ctx, k.Owner, first.Key, day.LeftSaid{Version: w.FoodVersion, Key: "feathers", Share: &half})
+	require.Error(t, err)
+	last := func(shoot string) string {
+		b, err := k.Kitchen.Shopping(ctx, shoot, "metric")
+		require.NoError(t, err)
+		for _, l := range b.List.Lines {
+			if l.Key == f.Key {
+				return l.LastTime
+			}
+		}
+		return "no such line"
+	}
+	assert.Empty(t, last(first.Key))
+	second, _, _ := k.Toddy(t)
+	assert.Contains(t, last(second.Key), "left at "+first.Name)
+	w, err = k.Day.SayLeft(ctx, k.Owner, first.Key, day.LeftSaid{Version: w.FoodVersion, Key: f.Key, Share: &none})
+	require.NoError(t, err)
+	assert.Equal(t, "none left at "+first.Name, last(second.Key))
+	_, err = k.Day.SayLeft(ctx, k.Owner, first.Key, day.LeftSaid{Version: w.FoodVersion, Key: f.Key})
+	require.NoError(t, err)
+	assert.Empty(t, last(second.Key), "taken back")
+}
+
+func TestKitIsPackedAndGoesBack(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	_, err := k.SaveSet(ctx, studiotest.Hero(shots).Key, 0, scene.Start())
+	require.NoError(t, err)
+	_, err = k.Cupboard.SaveKit(ctx, k.Owner, "", 0, kit.Item{Name: "Body", Kind: kit.Body, Count: 1, SensorWMm: 36, SensorHMm: 24, PixelsLong: 8192})
+	require.NoError(t, err)
+	bag, err := k.Cupboard.PackFor(ctx, shoot.Key)
+	require.NoError(t, err)
+	require.NotEmpty(t, bag.Takes)
+	key := "pack:" + bag.Takes[0].Name
+	w, err := k.Day.WrapOf(ctx, shoot.Key)
+	require.NoError(t, err)
+	assert.Empty(t, w.Packed)
+	left := w.Left
+	w, err = k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: w.Version, On: []string{key, "kit:" + bag.Takes[0].Name}, Off: []string{}})
+	require.NoError(t, err)
+	assert.Equal(t, []string{key}, w.Packed)
+	assert.Equal(t, left-1, w.Left, "what is packed is no line of the wrap; what is back is")
+	w, err = k.Day.Wrapped(ctx, k.Owner, shoot.Key, day.WrapTick{Version: w.Version, On: []string{}, Off: []string{key}})
+	require.NoError(t, err)
+	assert.Empty(t, w.Packed)
+}
+
+// A shoot of two days is planned over both, and both are paid.
+func TestAShootOfTwoDaysIsPaidForBoth(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	terms := dayplan.StartTerms()
+	terms.Days = 2
+	b, err := k.Day.Say(ctx, k.Owner, shoot.Key, day.TermsOfDay{Terms: terms, Own: []dayplan.OwnJob{}})
+	require.NoError(t, err)
+	assert.Equal(t, terms.EndMin+1440, b.ToMin)
+	doc := cost.Start()
+	doc.Rates = []cost.Rate{{Does: "photographer", HourMinor: 6000}}
+	m, err := k.Day.SayMoney(ctx, k.Owner, shoot.Key, day.MoneySaid{Version: b.Version, Doc: doc})
+	require.NoError(t, err)
+	assert.EqualValues(t, 120000, m.Estimate.Lines[0].Minor, "ten hours on each")
+	o, err := k.Day.OffersOf(ctx, shoot.Key)
+	require.NoError(t, err)
+	require.NotEmpty(t, o.Offers, "%+v", o.Clash)
+	b, err = k.Day.Take(ctx, k.Owner, shoot.Key, day.Taking{Version: m.Version, Style: o.Offers[0].Style, Starts: o.Offers[0].Starts})
+	require.NoError(t, err)
+	assert.Zero(t, b.Broken)
 }

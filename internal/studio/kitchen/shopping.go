@@ -3,6 +3,7 @@ package kitchen
 import (
 	"context"
 	"errors"
+	"slices"
 	"strings"
 
 	"figladder/internal/craft/finding"
@@ -73,12 +74,63 @@ func (s *Room) Shopping(ctx context.Context, shootID, region string) (*Basket, e
 	}
 	out.Goods = goods
 	out.List = shopping.Make(needs, Bare(goods), cups, row.Choices)
+	earlier, err := s.leftBefore(tx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	out.List.Remember(earlier)
 	terms, err := s.SeriesTerms(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
 	out.Currency = terms.Terms.Currency
 	return out, nil
+}
+
+// shootsBack is how many of the last shoots with something left are looked at.
+const shootsBack = 40
+
+// leftBefore is what was left at other shoots, the latest first.
+func (s *Room) leftBefore(tx *gorm.DB, shootID string) ([]shopping.Before, error) {
+	rows, err := store.All[store.ShoppingRow](tx.Where("shoot_id <> ? and jsonb_array_length(coalesce(choices->'left', '[]')) > 0", shootID).Order("created_at desc").Limit(shootsBack))
+	if err != nil || len(rows) == 0 {
+		return nil, err
+	}
+	var ids []string
+	for _, r := range rows {
+		ids = append(ids, r.ShootID)
+	}
+	shoots, err := store.All[store.Shoot](tx.Where("id in ?", ids))
+	if err != nil {
+		return nil, err
+	}
+	name := map[string]string{}
+	for _, x := range shoots {
+		name[x.Key] = x.Name
+	}
+	var out []shopping.Before
+	for _, r := range rows {
+		for _, l := range r.Choices.Left {
+			out = append(out, shopping.Before{Leftover: l, Shoot: name[r.ShootID]})
+		}
+	}
+	return out, nil
+}
+
+// SaveLeft says how much of a line was left at the end, as a share; nil takes that back.
+func (s *Room) SaveLeft(ctx context.Context, who core.Who, shootID string, version int, key string, share *float64) error {
+	b, err := s.Shopping(ctx, shootID, "metric")
+	if err != nil {
+		return err
+	}
+	at := slices.IndexFunc(b.List.Lines, func(l shopping.Line) bool { return l.Key == key })
+	if at < 0 {
+		return core.Rule("That line is not on the list any more.")
+	}
+	if share != nil && !(*share >= 0 && *share <= 1) {
+		return core.Fields("", []finding.FieldProblem{{Path: "share", Words: "From none of it to all of it: 0 to 1."}})
+	}
+	return s.SaveChoices(ctx, who, shootID, version, b.Choices.WithLeft(b.List.Lines[at], share), "Said what was left of "+b.List.Lines[at].Thing)
 }
 
 // needs is what is cooked for a shoot: each dish once and no trial, unless said.

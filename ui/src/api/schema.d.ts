@@ -2386,6 +2386,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/wrap/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how much of the food was left */
+        put: operations["wrapLeft"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shots/{id}": {
         parameters: {
             query?: never;
@@ -4741,7 +4758,7 @@ export interface components {
             new: number;
             /**
              * Format: int64
-             * @description What time it is there, minutes from midnight
+             * @description What time it is there, minutes from midnight of the first day
              */
             nowMin: number;
             /** @description Whether every job has its time */
@@ -4755,7 +4772,7 @@ export interface components {
              * @description When it has to be over
              */
             toMin: number;
-            /** @description Whether it is that day */
+            /** @description Whether it is one of its days, or the one before */
             today: boolean;
             /**
              * Format: int64
@@ -4822,7 +4839,7 @@ export interface components {
             style: "" | "shortest" | "calmest" | "best light";
             /** @description What is said of the day */
             terms: components["schemas"]["DayTerms"];
-            /** @description Lines of the wrap list that are ticked */
+            /** @description Lines of the wrap list, and of the packing, that are ticked */
             wrapped?: string[];
         };
         DayEased: {
@@ -4842,6 +4859,19 @@ export interface components {
             of: string;
             /** @description The wish in words */
             words: string;
+        };
+        DayFoodLeft: {
+            /** @description What was bought */
+            bought: string;
+            /** @description Key of its line of the shopping */
+            key: string;
+            /**
+             * Format: double
+             * @description How much of it was left, 0 to 1; null while nobody said
+             */
+            share: number | null;
+            /** @description What it is */
+            thing: string;
         };
         DayGone: {
             /** @description Whether nobody said so, and it is taken to have gone as planned */
@@ -4867,6 +4897,20 @@ export interface components {
              * @description How long it was planned to take; 0 when nobody noted it
              */
             plannedMin?: number;
+        };
+        DayLeftSaid: {
+            /** @description Which line */
+            key: string;
+            /**
+             * Format: double
+             * @description How much of it was left; null takes that back
+             */
+            share: number | null;
+            /**
+             * Format: int64
+             * @description Of the shopping, as it was read; 0 before the first save
+             */
+            version: number;
         };
         DayLight: {
             /** @description When soft light is at its best */
@@ -4981,6 +5025,13 @@ export interface components {
             words: string;
         };
         DayOwnJob: {
+            /** @description What waits for it: a dish by its key, “every dish” or “every frame”; empty for nothing */
+            before?: string;
+            /**
+             * Format: int64
+             * @description On which day of several, 0 for the first, where it has a time
+             */
+            day?: number;
             /**
              * Format: int64
              * @description Not before; minutes from midnight
@@ -5086,13 +5137,15 @@ export interface components {
         DayResource: {
             /**
              * Format: int64
-             * @description From one state to another, minutes; for what is only one
+             * @description From one state to another, minutes; for what is only one, or has one state
              */
             changeMin: number;
             /** @description Stable name */
             key: string;
             /** @description What it is called */
             name: string;
+            /** @description Whether what has it at once has to be of one state: the shelves of an oven */
+            oneState: boolean;
             /** @description When it can be had; none for always */
             open: components["schemas"]["DaySpan"][];
             /**
@@ -5150,6 +5203,16 @@ export interface components {
         DayTerms: {
             /**
              * Format: int64
+             * @description Collecting what is rented, the day before; 0 for not at all
+             */
+            collectMin: number;
+            /**
+             * Format: int64
+             * @description How many days it goes on, one after the other; 0 for one
+             */
+            days: number;
+            /**
+             * Format: int64
              * @description When they have to be done, wrap included
              */
             endMin: number;
@@ -5165,9 +5228,24 @@ export interface components {
             eveUntil: number;
             /**
              * Format: int64
+             * @description Fetching props and kit to the set, before the first frame; 0 for not at all
+             */
+            fetchMin: number;
+            /**
+             * Format: int64
              * @description For one frame on a set that stands
              */
             frameMin: number;
+            /**
+             * Format: int64
+             * @description Trays and tubs that freeze at once; 0 for as many as there are
+             */
+            freezerPlaces: number;
+            /**
+             * Format: int64
+             * @description Trays and bowls that chill at once; 0 for as many as there are
+             */
+            fridgePlaces: number;
             /**
              * Format: int64
              * @description Pairs of hands, the photographer's included
@@ -5195,6 +5273,11 @@ export interface components {
             ovens: number;
             /**
              * Format: int64
+             * @description Pairs of those hands that plate and dress; 0 for anybody's
+             */
+            plates: number;
+            /**
+             * Format: int64
              * @description Rings
              */
             rings: number;
@@ -5203,6 +5286,16 @@ export interface components {
              * @description From one set-up to another, light included
              */
             setUpMin: number;
+            /**
+             * Format: int64
+             * @description Trays that bake at once, at one heat, where there is one oven; 0 for one
+             */
+            shelves: number;
+            /**
+             * Format: int64
+             * @description Shopping, the day before; 0 for not at all
+             */
+            shopMin: number;
             /**
              * Format: int64
              * @description Percent of a job's time kept free after it in a calm day
@@ -5254,6 +5347,13 @@ export interface components {
             version: number;
         };
         DayWrap: {
+            /** @description What was bought, and what was left of it */
+            food: components["schemas"]["DayFoodLeft"][];
+            /**
+             * Format: int64
+             * @description Of the shopping, to send back; 0 before the first save
+             */
+            foodVersion: number;
             /** @description Frames planned, and those of which one is kept */
             frames: number[];
             /** @description Whether that is known */
@@ -5268,6 +5368,8 @@ export interface components {
              * @description By how much longer than planned, as a share; 0 without enough of them
              */
             over: number;
+            /** @description Kit that is packed, by its name after “pack:”; ticked as lines are */
+            packed: string[];
             /** @description In the order in which it is done */
             parts: components["schemas"]["DayWrapPart"][];
             /** @description How long jobs took against their plan */
@@ -9030,6 +9132,8 @@ export interface components {
         ShoppingChoices: {
             /** @description Lines written by hand */
             extra: components["schemas"]["ShoppingExtra"][];
+            /** @description What was left at the end, as far as somebody said */
+            left?: components["schemas"]["ShoppingLeftover"][];
             /** @description Spares that differ from the usual */
             spares: components["schemas"]["ShoppingSpare"][];
             /** @description Keys of lines that are bought */
@@ -9071,9 +9175,32 @@ export interface components {
             /** @description The thing, as recipes call it */
             thing: string;
         };
+        ShoppingLeftover: {
+            /**
+             * Format: double
+             * @description How much was bought, in its unit
+             */
+            bought: number;
+            /** @description Key of the line */
+            key: string;
+            /**
+             * Format: double
+             * @description How much of it was left, as a share
+             */
+            share: number;
+            /** @description What it is */
+            thing: string;
+            /** @description g, ml, a named piece, or empty for a count */
+            unit: string;
+        };
         ShoppingLine: {
             /** @description Where in the shop */
             aisle: string;
+            /**
+             * Format: double
+             * @description What is bought by this list, in Unit; 0 where it says no amount
+             */
+            bought: number;
             /** @description What to ask for, or empty */
             care: string;
             /**
@@ -9094,6 +9221,8 @@ export interface components {
             inHouse: string;
             /** @description Stable name of the line */
             key: string;
+            /** @description What was left of it on an earlier shoot, or empty */
+            lastTime: string;
             /** @description What is left over after the day, or empty */
             left: string;
             /** @description What the recipes take, in Unit */
@@ -16685,6 +16814,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wrapLeft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayLeftSaid"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayWrap"];
                 };
             };
             /** @description Error */

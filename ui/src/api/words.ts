@@ -329,28 +329,29 @@ export const limits = {
     zoom: { min: 0.05, max: 1 },
   },
   DayAgain: {
-    nowMin: { min: -1440, max: 2880 },
+    nowMin: { min: -1440, max: 5760 },
   },
   DayAt: {
     atMin: { min: -2880, max: 5760 },
   },
   DayChange: {
     min: { min: 0, max: 2880 },
-    pinAt: { min: -1440, max: 2880 },
+    pinAt: { min: -1440, max: 5760 },
   },
   DayGone: {
-    fromMin: { min: -1440, max: 2880 },
+    fromMin: { min: -1440, max: 5760 },
     min: { min: 0, max: 2880 },
     plannedMin: { min: 0, max: 2880 },
   },
   DayMove: {
-    atMin: { min: -1440, max: 2880 },
+    atMin: { min: -1440, max: 5760 },
     min: { min: 0, max: 2880 },
   },
   DayNeed: {
     units: { min: 1, max: 40 },
   },
   DayOwnJob: {
+    day: { min: 0, max: 2 },
     from: { min: 0, max: 1440 },
     hands: { min: 0, max: 20 },
     min: { min: 1, max: 1440 },
@@ -369,17 +370,25 @@ export const limits = {
     toMin: { min: -2880, max: 5760 },
   },
   DayTerms: {
+    collectMin: { min: 0, max: 600 },
+    days: { min: 0, max: 3 },
     endMin: { min: 1, max: 1440 },
     eveFrom: { min: 0, max: 1440 },
     eveUntil: { min: 0, max: 1440 },
+    fetchMin: { min: 0, max: 240 },
     frameMin: { min: 2, max: 120 },
+    freezerPlaces: { min: 0, max: 60 },
+    fridgePlaces: { min: 0, max: 60 },
     hands: { min: 1, max: 20 },
     lunchFrom: { min: 0, max: 1440 },
     lunchMin: { min: 0, max: 180 },
     lunchUntil: { min: 0, max: 1440 },
     ovens: { min: 0, max: 8 },
+    plates: { min: 0, max: 20 },
     rings: { min: 0, max: 20 },
     setUpMin: { min: 0, max: 240 },
+    shelves: { min: 0, max: 6 },
+    shopMin: { min: 0, max: 600 },
     slackShare: { min: 0, max: 100 },
     startMin: { min: 0, max: 1439 },
     wrapMin: { min: 0, max: 480 },
@@ -472,6 +481,10 @@ export const limits = {
   },
   ShoppingGoods: {
     priceMinor: { min: 0, max: 100000000 },
+  },
+  ShoppingLeftover: {
+    bought: { min: 0, max: 1000000 },
+    share: { min: 0, max: 1 },
   },
   ShotAdd: {
     hands: { min: 0, max: 9 },

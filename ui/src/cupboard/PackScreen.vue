@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { limits } from '../api/words'
-import { usePack, usePulls } from '../api/queries'
+import { usePack, usePulls, useWrap } from '../api/queries'
 import { useAct } from '../parts/act'
 import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
@@ -12,6 +12,9 @@ import FindingList from '../parts/FindingList.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import NumberField from '../parts/NumberField.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
+import TickBox from '../parts/TickBox.vue'
+import WaitingTicks from '../parts/WaitingTicks.vue'
+import { useTicks } from '../parts/ticks'
 import PropView from './PropView.vue'
 import SetNav from '../set/SetNav.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
@@ -41,6 +44,28 @@ const put = (p: Schema['Pull'], change: Partial<{ count: number; state: keyof ty
 }
 const letGo = (p: Schema['Pull']) =>
   act(() => ask(api.DELETE('/api/pulls/{id}', { params: { path: { id: p.reservation.id } } })))
+const wrap = useWrap(shoot)
+/** Ticked at the shelf, where there may be no connection: off the shelf, and into the bag. */
+const ticks = useTicks('pack:' + shoot, async (waiting) => {
+  const params = { path: { id: shoot } }
+  const keys = (on: boolean) =>
+    Object.entries(waiting)
+      .filter(([k, t]) => k.startsWith('pack:') && t.on === on)
+      .map(([k]) => k)
+  const [on, off] = [keys(true), keys(false)]
+  if (on.length + off.length) {
+    const { version } = await ask(api.GET('/api/shoots/{id}/wrap', { params }))
+    await ask(api.PUT('/api/shoots/{id}/wrap', { params, body: { version, on, off } }))
+  }
+  const held = (await ask(api.GET('/api/shoots/{id}/pulls', { params }))).pulls.map((p) => p.reservation)
+  for (const { id, version, doc } of held) {
+    const t = waiting['pull:' + id]
+    const state = t?.on ? 'pulled' : 'reserved'
+    if (t && doc.state !== 'broken' && doc.state !== state && (doc.state === 'reserved') === t.on)
+      await ask(api.PUT('/api/pulls/{id}', { params: { path: { id } }, body: { version, count: doc.count, state } }))
+  }
+  await refresh()
+})
 const open = ref('')
 </script>
 
@@ -50,7 +75,8 @@ const open = ref('')
     <template #head
       ><a class="file" :href="`/api/shoots/${shoot}/pulls.pdf`" target="_blank">Print both lists</a></template
     >
-    <ProblemNote :error="error ?? pulls.error.value ?? bag.error.value" />
+    <WaitingTicks :n="ticks.waits.value" />
+    <ProblemNote :error="ticks.error.value ?? error ?? pulls.error.value ?? bag.error.value" />
     <h2>Off the shelves</h2>
     <EmptyBench v-if="pulls.data.value && !shelves.length"
       ><template #title>Nothing is held yet</template>Hold props for each dish under Props; they are listed here by
@@ -64,6 +90,11 @@ const open = ref('')
       <h3>{{ s.shelf ? 'Shelf ' + s.shelf : 'No shelf' }}</h3>
       <ul class="pulls">
         <li v-for="p in s.pulls" :key="p.reservation.id">
+          <TickBox
+            :on="ticks.isOn('pull:' + p.reservation.id, p.reservation.doc.state !== 'reserved')"
+            :label="'Off the shelf: ' + p.prop.prop.name"
+            @tick="ticks.tick('pull:' + p.reservation.id, p.prop.prop.name, $event)"
+          />
           <span class="pic"
             ><PropView :drawing="p.prop.drawing" :scale="0.2" :most="40" :name="p.prop.prop.name"
           /></span>
@@ -92,6 +123,11 @@ const open = ref('')
     <h2>Out of the kit</h2>
     <ul v-if="bag.data.value" class="takes">
       <li v-for="t in bag.data.value.takes" :key="t.name">
+        <TickBox
+          :on="ticks.isOn('pack:' + t.name, wrap.data.value?.packed.includes('pack:' + t.name) ?? false)"
+          :label="'Packed: ' + t.name"
+          @tick="ticks.tick('pack:' + t.name, t.name, $event)"
+        />
         <span class="mono n">{{ t.count }}</span><span class="what"
           ><b>{{ t.name }}</b
           ><small>{{ t.because }}</small></span
@@ -158,7 +194,7 @@ h3 {
 }
 .pulls li {
   display: grid;
-  grid-template-columns: 52px minmax(0, 1fr) 104px 150px auto;
+  grid-template-columns: 48px 52px minmax(0, 1fr) 104px 150px auto;
   gap: 12px;
   align-items: center;
   background: var(--fl-card);
@@ -189,7 +225,7 @@ h3 {
 }
 .takes li {
   display: grid;
-  grid-template-columns: 34px minmax(0, 1fr) auto auto;
+  grid-template-columns: 48px 34px minmax(0, 1fr) auto auto;
   gap: 10px;
   align-items: center;
   background: var(--fl-card);
@@ -257,35 +293,38 @@ code {
 }
 @media (max-width: 720px) {
   .pulls li {
-    grid-template-columns: 52px 144px minmax(0, 1fr) auto;
-    gap: 6px 8px;
+    grid-template-columns: 46px 40px 104px minmax(0, 1fr) auto;
+    gap: 6px 6px;
     padding: 6px 8px 6px 0;
   }
   .pic {
     grid-row: 1 / 3;
     align-self: start;
   }
+  .pulls .tick {
+    grid-row: 1 / 3;
+  }
   .pulls .what {
-    grid-column: 2 / 4;
+    grid-column: 3 / 5;
   }
   .pulls .el-button {
-    grid-column: 4;
+    grid-column: 5;
     grid-row: 1;
   }
   .pulls .number-field {
-    grid-column: 2;
+    grid-column: 2 / 4;
     grid-row: 2;
     width: 144px;
   }
   .pulls .choice-field {
-    grid-column: 3 / -1;
+    grid-column: 4 / -1;
     grid-row: 2;
   }
   .takes li {
-    grid-template-columns: 30px minmax(0, 1fr) auto;
+    grid-template-columns: 46px 30px minmax(0, 1fr) auto;
   }
   .takes .how {
-    grid-column: 2;
+    grid-column: 3;
     justify-self: start;
     min-height: 44px;
   }

@@ -1,21 +1,31 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schema } from '../api/client'
-import { lanes, told as hour, type Job } from './lanes'
+import { dayOf, lanes, told as hour, type Job } from './lanes'
 
 /** The day as a line: light above, then who and what is taken up when. A job is dragged, or moved by the arrows. */
-const props = defineProps<{ day: Schema['DayBench']; by: 'needs' | 'dish'; chosen: string; now?: number }>()
+const props = withDefaults(
+  defineProps<{ day: Schema['DayBench']; by: 'needs' | 'dish'; chosen: string; now?: number; dayNo?: number }>(),
+  { now: undefined, dayNo: 0 },
+)
 const emit = defineEmits<{ choose: [key: string]; move: [key: string, atMin: number] }>()
 
-const shown = computed(() => lanes(props.day.jobs, props.by))
+const shown = computed(() => lanes(props.day.jobs, props.by, props.dayNo))
+const midnight = computed(() => 1440 * props.dayNo)
 const from = computed(() => {
-  const first = Math.min(...shown.value.flatMap((l) => l.rows.map((r) => r[0]!.atMin)), props.day.day.terms.startMin)
-  return Math.max(0, Math.floor(first / 60) * 60)
+  const { startMin, eveFrom } = props.day.day.terms
+  const first = shown.value.flatMap((l) => l.rows.map((r) => r[0]!.atMin))
+  const opens = midnight.value + (props.dayNo < 0 ? eveFrom : startMin)
+  return Math.max(midnight.value, Math.floor(Math.min(...first, opens) / 60) * 60)
 })
 const to = computed(() => {
-  const last = props.day.jobs.filter((j) => j.placed).map((j) => j.atMin + j.min)
-  return Math.ceil(Math.max(...last, props.day.day.terms.endMin) / 60) * 60
+  const { endMin, eveUntil } = props.day.day.terms
+  const last = shown.value.flatMap((l) => l.rows.flatMap((r) => r.map((j) => j.atMin + j.min)))
+  const shuts = midnight.value + (props.dayNo < 0 ? eveUntil : endMin)
+  return Math.min(midnight.value + 1440, Math.ceil(Math.max(...last, shuts) / 60) * 60)
 })
+const light = computed(() => props.day.light.filter((l) => dayOf(l.day.fromMin) === props.dayNo))
+const changes = computed(() => props.day.changes.filter((c) => c.toMin > from.value && c.fromMin < to.value))
 const hours = computed(() => {
   const out = []
   for (let m = from.value; m <= to.value; m += 60) out.push(m)
@@ -26,7 +36,7 @@ const share = (min: number) =>
 const place = (a: number, b: number) => ({ left: share(a) + '%', width: Math.max(0.35, share(b) - share(a)) + '%' })
 /** What stands on the set, from one change to the next. */
 const standing = computed(() =>
-  props.day.changes.map((c, i) => ({ ...c, until: props.day.changes[i + 1]?.fromMin ?? to.value, key: c.for })),
+  changes.value.map((c, i) => ({ ...c, until: changes.value[i + 1]?.fromMin ?? to.value, key: c.for })),
 )
 /** A name is written where there is room for a few letters of it. */
 const roomy = (j: Job) => share(j.atMin + j.min) - share(j.atMin) > 6
@@ -66,7 +76,7 @@ const told = (j: Job) =>
         <i v-for="h in hours" :key="h" :style="{ left: share(h) + '%' }">{{ hour(h) }}</i>
       </div>
     </div>
-    <div v-for="l in day.light" :key="l.window" class="lane light">
+    <div v-for="l in light" :key="l.window" class="lane light">
       <span class="name">{{ l.window }}</span>
       <div class="track" role="img" :aria-label="`${l.window}: ${l.words}`" :title="l.words">
         <i class="sky" :style="place(l.day.fromMin, l.day.toMin)" />
@@ -85,7 +95,7 @@ const told = (j: Job) =>
         <div v-for="(row, r) in l.rows" :key="r" class="track">
           <template v-if="l.key === 'set' && r === 0">
             <i
-              v-for="c in day.changes"
+              v-for="c in changes"
               :key="c.for"
               class="change"
               :style="place(c.fromMin, c.toMin)"

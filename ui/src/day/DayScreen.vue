@@ -18,7 +18,7 @@ import { useKeys } from '../parts/keys'
 import DayNav from './DayNav.vue'
 import DayLine from './DayLine.vue'
 import DayTerms from './DayTerms.vue'
-import { clockOf, minutesOf, told } from './lanes'
+import { clockOf, dayMark, dayOf, minutesOf, told } from './lanes'
 
 /** A shoot's day: its jobs on a line under the light, the days there are to choose from, and planning again. */
 const route = useRoute()
@@ -49,6 +49,11 @@ const take = (o: Schema['DayOffered']) =>
     offers.value = undefined
   }, 'Taken. Undo takes it back.')
 
+/** Its dishes, each once, as the plan has them. */
+const dishes = computed(() => {
+  const out = new Map((d.value?.jobs ?? []).filter((j) => j.dishId).map((j) => [j.dishId, j.dish]))
+  return [...out].map(([id, title]) => ({ id, title }))
+})
 const chosen = ref('')
 const job = computed(() => d.value?.jobs.find((j) => j.key === chosen.value))
 const order = computed(() => d.value?.jobs.filter((j) => j.placed) ?? [])
@@ -74,11 +79,23 @@ const putBack = (key: string) =>
     ),
   )
 
+/** The days there are to look at, the one before among them where something is done on it. */
+const days = computed(() => {
+  const last = Math.max(1, d.value?.day.terms.days ?? 1)
+  const eve = order.value.some((j) => j.atMin < 0)
+  return [...(eve ? [-1] : []), ...Array.from({ length: last }, (_, i) => i)]
+})
+const picked = ref<number>()
+const dayNo = computed(() => {
+  const no = picked.value ?? (d.value?.today ? dayOf(d.value.nowMin) : 0)
+  return days.value.includes(no) ? no : 0
+})
+const dayName = (no: number) => (no < 0 ? 'The day before' : days.value.at(-1)! > 0 ? `Day ${no + 1}` : 'The day')
 const now = ref('')
 const moved = ref<string[]>()
 const again = () =>
   act(async () => {
-    const body = { version: d.value!.version, nowMin: minutesOf(now.value), late: [] }
+    const body = { version: d.value!.version, nowMin: minutesOf(now.value) + 1440 * dayNo.value, late: [] }
     moved.value = (await ask(api.PUT('/api/shoots/{id}/day/again', { params, body }))).moved
   }, 'Planned again. What has begun stays.')
 
@@ -106,7 +123,9 @@ const say = () =>
 function step(n: number) {
   const at = order.value.findIndex((j) => j.key === chosen.value)
   const to = order.value[Math.min(order.value.length - 1, Math.max(0, at + n))]
-  if (to) chosen.value = to.key
+  if (!to) return
+  chosen.value = to.key
+  picked.value = dayOf(to.atMin)
 }
 useKeys(
   [
@@ -118,6 +137,8 @@ useKeys(
       does: 'Pin the job, or let it go',
       run: () => job.value && void change(job.value, { pin: !job.value.pinned }),
     },
+    { key: '.', does: 'Next day', run: () => (picked.value = Math.min(days.value.at(-1)!, dayNo.value + 1)) },
+    { key: ',', does: 'Day before', run: () => (picked.value = Math.max(days.value[0]!, dayNo.value - 1)) },
     { key: 'd', does: 'By dish, or by what is needed', run: () => (by.value = by.value === 'dish' ? 'needs' : 'dish') },
   ],
   day,
@@ -184,12 +205,23 @@ useKeys(
           <li v-if="offers.clash.more.length">One more of these would do: {{ offers.clash.more.join(', ') }}.</li>
         </ul>
       </section>
+      <p v-if="days.length > 1 && order.length" class="chips days" role="group" aria-label="Which day">
+        <ChipButton
+          v-for="no in days"
+          :key="no"
+          :class="{ on: no === dayNo }"
+          :aria-pressed="no === dayNo"
+          @click="picked = no"
+          >{{ dayName(no) }}</ChipButton
+        >
+      </p>
       <DayLine
         v-if="d.jobs.some((j) => j.placed)"
         :day="d"
         :by="by"
         :chosen="chosen"
-        :now="now ? minutesOf(now) : undefined"
+        :now="now ? minutesOf(now) + 1440 * dayNo : undefined"
+        :day-no="dayNo"
         @choose="chosen = $event"
         @move="move"
       />
@@ -198,7 +230,7 @@ useKeys(
         <ol class="jobs">
           <li v-for="j in order" :key="j.key" :class="{ chosen: j.key === chosen, hero: j.hero }">
             <button type="button" :aria-pressed="j.key === chosen" @click="chosen = j.key">
-              <span class="mono">{{ j.atMin < 0 ? '−1 d ' : '' }}{{ told(j.atMin) }}</span>
+              <span class="mono">{{ dayMark(j.atMin) }}{{ told(j.atMin) }}</span>
               <span
                 ><b>{{ j.hero ? '■ ' : '' }}{{ j.name }}</b>
                 <small>{{ [j.doing, j.dish, j.min + ' min'].filter(Boolean).join(' · ') }}</small>
@@ -210,7 +242,7 @@ useKeys(
           </li>
         </ol>
       </section>
-      <DayTerms v-if="terms" v-model:terms="terms" v-model:own="own" @change="say" />
+      <DayTerms v-if="terms" v-model:terms="terms" v-model:own="own" :dishes="dishes" @change="say" />
     </template>
     <template #reading>
       <template v-if="d">
@@ -235,7 +267,7 @@ useKeys(
               <ClockField
                 :model-value="clockOf(job.atMin)"
                 aria-label="Starts"
-                @change="change(job, { atMin: minutesOf($event) - (job.atMin < 0 ? 1440 : 0) })"
+                @change="change(job, { atMin: minutesOf($event) + 1440 * dayOf(job.atMin) })"
             /></label>
             <label
               >Takes
@@ -302,6 +334,9 @@ useKeys(
 .chips .on {
   background: var(--fl-aubergine);
   color: var(--fl-white);
+}
+.days {
+  margin: 0;
 }
 .how {
   margin: 0;

@@ -4,8 +4,11 @@ import { useRoute } from 'vue-router'
 import { api, ask } from '../api/client'
 import { useWrap } from '../api/queries'
 import { useRefresh } from '../api/refresh'
+import { useAct } from '../parts/act'
+import ChoiceField from '../parts/ChoiceField.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import TickBox from '../parts/TickBox.vue'
+import WaitingTicks from '../parts/WaitingTicks.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useTicks } from '../parts/ticks'
 import DayNav from './DayNav.vue'
@@ -31,6 +34,23 @@ const ticks = useTicks('wrap:' + shoot, async (waiting) => {
 const left = computed(
   () => w.value?.parts.flatMap((p) => p.lines).filter((l) => !ticks.isOn(l.key, l.done)).length ?? 0,
 )
+const shares = [
+  ['0', 'none left'],
+  ['0.25', 'a quarter left'],
+  ['0.5', 'half left'],
+  ['0.75', 'three quarters left'],
+  ['1', 'all of it left'],
+]
+const { act, error } = useAct(useRefresh('kitchen'))
+const say = (key: string, share: string) =>
+  act(() =>
+    ask(
+      api.PUT('/api/shoots/{id}/wrap/left', {
+        params: { path: { id: shoot } },
+        body: { version: w.value!.foodVersion, key, share: share === '' ? null : Number(share) },
+      }),
+    ),
+  )
 const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.plannedMin, a[1]! + t.wentMin], [0, 0]))
 </script>
 
@@ -40,10 +60,8 @@ const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.
     <template #head>
       <a :href="`/api/shoots/${shoot}/wrap.pdf`" target="_blank">Print</a>
     </template>
-    <ProblemNote :error="ticks.error.value ?? wrap.error.value" />
-    <p v-if="ticks.waits.value" class="waits" role="status">
-      ▲ {{ ticks.waits.value }} of your ticks wait for the connection; they are sent by themselves.
-    </p>
+    <ProblemNote :error="ticks.error.value ?? error ?? wrap.error.value" />
+    <WaitingTicks :n="ticks.waits.value" />
     <section v-for="p in w?.parts ?? []" :key="p.key" :aria-label="p.name">
       <h2>{{ p.name }}</h2>
       <p v-if="p.note" class="soft small">{{ p.note }}</p>
@@ -54,6 +72,24 @@ const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.
             <b>{{ l.care ? '▲ ' : '' }}{{ l.words }}</b
             ><small>{{ l.where }}</small>
           </div>
+        </li>
+      </ul>
+    </section>
+    <section v-if="w?.food.length" aria-label="What was left of the food">
+      <h2>What was left of the food</h2>
+      <p class="soft small">The next list with it on tells of it.</p>
+      <ul>
+        <li v-for="f in w.food" :key="f.key" class="food">
+          <div>
+            <b>{{ f.thing }}</b><small>{{ f.bought }} bought</small>
+          </div>
+          <ChoiceField
+            :model-value="f.share === null ? '' : String(f.share)"
+            :aria-label="`Left of ${f.thing}`"
+            none="not said"
+            @change="say(f.key, $event)"
+            ><option v-for="[share, words] in shares" :key="share" :value="share">{{ words }}</option></ChoiceField
+          >
         </li>
       </ul>
     </section>
@@ -112,6 +148,9 @@ li {
   border-top: 1px solid var(--fl-line);
   padding: 3px 0;
 }
+li.food {
+  grid-template-columns: minmax(0, 1fr) 190px;
+}
 li b {
   font-weight: 560;
 }
@@ -124,11 +163,8 @@ small {
   text-decoration: line-through;
   color: var(--fl-soft);
 }
-.waits,
 .late {
   color: var(--fl-brass-deep);
-}
-.late {
   font-weight: 600;
 }
 table {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schema } from '../api/client'
 import DayLine from './DayLine.vue'
 import { going, left } from './going'
-import { clockOf, lanes, minutesOf, stacked, told, type Job } from './lanes'
+import { clockOf, dayMark, dayOf, lanes, minutesOf, stacked, told, type Job } from './lanes'
 
 const job = (key: string, atMin: number, min: number, more: Partial<Job> = {}): Job => ({
   key,
@@ -57,6 +57,11 @@ describe('the day on a line', () => {
     ]
     expect(lanes(all, 'needs').map((l) => l.name)).toEqual(['Set', 'Oven', 'By itself'])
     expect(lanes(all, 'dish').map((l) => l.name)).toEqual(['Tart'])
+    expect(lanes(all, 'needs', -1).map((l) => l.rows[0]![0]!.key)).toEqual(['eve'])
+  })
+  it('tells the day of a time that is not on the first', () => {
+    expect([-1, 0, 1439, 1440, -1440, -1441].map(dayOf)).toEqual([-1, 0, 0, 1, -1, -2])
+    expect([-200, 600, 2000].map(dayMark)).toEqual(['−1 d ', '', '+1 d '])
   })
   it('tells clocks of any day', () => {
     expect([told(-300), told(605), told(1500)]).toEqual(['19:00', '10:05', '01:00'])

@@ -26,9 +26,18 @@ const where = (j: Job): string => {
   return 'alone'
 }
 
-/** Lanes by what jobs take up, or by the dish they are for. */
-export function lanes(jobs: Job[], by: 'needs' | 'dish'): Lane[] {
-  const placed = jobs.filter((j) => j.placed && j.atMin + j.min > 0)
+/** Which day a minute is of: 0 the first, −1 the one before. */
+export const dayOf = (min: number): number => Math.floor(min / 1440)
+
+/** What stands before a time that is not on the first day. */
+export const dayMark = (min: number): string => {
+  const d = dayOf(min)
+  return d === 0 ? '' : `${d < 0 ? '−' : '+'}${Math.abs(d)} d `
+}
+
+/** Lanes of one day by what jobs take up, or by the dish they are for. */
+export function lanes(jobs: Job[], by: 'needs' | 'dish', dayNo = 0): Lane[] {
+  const placed = jobs.filter((j) => j.placed && j.atMin + j.min > 1440 * dayNo && j.atMin < 1440 * (dayNo + 1))
   if (by === 'needs') {
     const names = { set: 'Set', hands: 'Hands', oven: 'Oven', alone: 'By itself' }
     return Object.entries(names)

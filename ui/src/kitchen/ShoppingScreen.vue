@@ -14,6 +14,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { money } from '../parts/shown'
 import { done, ticked, useTicks } from '../parts/ticks'
+import WaitingTicks from '../parts/WaitingTicks.vue'
 import DishNav from './DishNav.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 
@@ -197,10 +198,7 @@ useKeys(
       >
     </template>
     <ProblemNote :error="error ?? ticks.error.value ?? basket.error.value" />
-    <p v-if="ticks.waits.value" class="waits" role="status">
-      ▲ {{ ticks.waits.value === 1 ? 'One tick waits' : `${ticks.waits.value} ticks wait` }} for the connection. Go on:
-      they are kept here and sent by themselves.
-    </p>
+    <WaitingTicks :n="ticks.waits.value" />
     <EmptyBench v-if="b && !b.cooked.length"
       ><template #title>Nothing to cook yet</template>One shopping list comes out of all dishes and trials of the shoot,
       with spares for what is seen. Add a dish first.</EmptyBench
@@ -265,6 +263,7 @@ useKeys(
               ><small
                 ><template v-if="l.aisle !== s.lines[i - 1]?.aisle">{{ l.aisle }} · </template
                 >{{ l.uses.map((u) => u.dish + ' ' + u.shown).join(', ') }}</small
+              ><small v-if="l.lastTime">Last time: {{ l.lastTime }}</small
               ><small v-if="l.problem" class="bad">▲ {{ l.problem }}</small></span
             >
             <span class="tags"
@@ -491,10 +490,6 @@ h2 {
     inset 4px 0 0 var(--fl-aubergine),
     0 0 0 1px var(--fl-line);
   background: var(--fl-lilac);
-}
-.waits {
-  color: var(--fl-brass-deep);
-  margin: 0;
 }
 .done .what b,
 .done .buy {
