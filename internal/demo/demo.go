@@ -68,6 +68,11 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 	if l.err != nil {
 		return l.err
 	}
+	l.say("Planning the day of the winter menu.")
+	l.day(winter.Key, dayplan.BestLight) // once it is known what is shopped for and fetched
+	if l.err != nil {
+		return l.err
+	}
 	say("The demo is loaded.")
 	return st.Store.Mark(ctx, mark)
 }

@@ -2,7 +2,6 @@ package demo
 
 import (
 	"figladder/internal/craft/brief"
-	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
@@ -66,8 +65,6 @@ func (l *loader) winter() *store.Shoot {
 	l.set(hero(toddy), toddySet)
 	l.say("Drafting the other frames of the winter menu.")
 	l.draft(s)
-	l.say("Planning the day of the winter menu.")
-	l.day(s.Key, dayplan.BestLight)
 	for _, shots := range [][]string{{hero(mussels)}, {hero(trout)}, {hero(pavlova)}} {
 		l.take(shots[0], true)
 	}

@@ -121,7 +121,7 @@ func Audit(d Day, starts []int) []Broken {
 
 // Clock is a minute as a clock has it, with the day when it is another.
 func Clock(min int) string {
-	switch day := floorDiv(min, 1440); {
+	switch day := DayOf(min); {
 	case day == -1:
 		return "the day before, " + almanac.Clock(min+1440)
 	case day == 1:
@@ -132,9 +132,10 @@ func Clock(min int) string {
 	return almanac.Clock(min)
 }
 
-func floorDiv(a, b int) int {
-	if a < 0 {
-		return -((-a + b - 1) / b)
+// DayOf is on which day a minute lies: 0 the first, −1 the one before.
+func DayOf(min int) int {
+	if min < 0 {
+		return -((-min + 1439) / 1440)
 	}
-	return a / b
+	return min / 1440
 }

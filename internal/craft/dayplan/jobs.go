@@ -49,10 +49,11 @@ const (
 	Copy   JobKind = "copy"
 	Wrap   JobKind = "wrap"
 	Own    JobKind = "own"
+	Errand JobKind = "errand"
 )
 
 // JobKinds are those.
-var JobKinds = []JobKind{Prep, Cook, Bake, Chill, Freeze, Rest, Finish, Look, Frame, Break, Copy, Wrap, Own}
+var JobKinds = []JobKind{Prep, Cook, Bake, Chill, Freeze, Rest, Finish, Look, Frame, Break, Copy, Wrap, Own, Errand}
 
 // Words implements words.Vocabulary.
 func (JobKind) Words() []string {
@@ -622,11 +623,11 @@ func (b *builder) rest(own []OwnJob) {
 		if o.Plates {
 			needs = append(needs, Need{plates, 1})
 		}
-		because := "put in by hand"
+		kind, because := Own, "put in by hand"
 		if o.Because != "" {
-			because = o.Because
+			kind, because = Errand, o.Because
 		}
-		i := b.add(Job{Key: "own:" + o.Key, Name: o.Name, Kind: Own, Because: because}, o.Min, "", needs...)
+		i := b.add(Job{Key: "own:" + o.Key, Name: o.Name, Kind: kind, Because: because}, o.Min, "", needs...)
 		from, until := o.From, o.Until
 		if until <= from {
 			until = t.EndMin

@@ -16,7 +16,7 @@ type Person struct {
 var likes = map[JobKind][]string{
 	Frame: {"photographer", "assistant"}, Look: {"photographer", "assistant"}, Copy: {"photographer", "assistant"},
 	Prep: {"cook", "stylist", "assistant"}, Cook: {"cook", "stylist", "assistant"}, Bake: {"cook", "stylist", "assistant"}, Finish: {"stylist", "cook", "assistant"},
-	Own: {"assistant", "stylist", "cook"},
+	Own: {"assistant", "stylist", "cook"}, Errand: {"assistant", "stylist", "cook"},
 }
 
 // A trade is work that is one's own: frames are the photographer's, plating that of who dresses.
@@ -170,7 +170,7 @@ func Assign(d Day, jobs []Job, starts []int, people []Person) [][]string {
 		from, to := starts[i], starts[i]+d.Tasks[i].Min
 		who := make([]int, 0, len(people))
 		for p, x := range people {
-			day := 1440 * floorDiv(from, 1440)
+			day := 1440 * DayOf(from)
 			if free[p] <= from && (from < 0 || x.FromMin <= from-day && to-day <= x.To) {
 				who = append(who, p)
 			}

@@ -32,7 +32,7 @@ func (s *Room) whole(ctx context.Context, shootID string) (*all, *Bench, error) 
 
 // doing is where or how a job goes on, for a sheet and the page.
 var doing = map[dayplan.JobKind]string{dayplan.Prep: "by hand", dayplan.Cook: "on the ring", dayplan.Bake: "in the oven", dayplan.Chill: "in the fridge", dayplan.Freeze: "in the freezer", dayplan.Rest: "stands",
-	dayplan.Finish: "last touch", dayplan.Look: "stand-in", dayplan.Frame: "frame", dayplan.Break: "break", dayplan.Copy: "copy", dayplan.Wrap: "wrap", dayplan.Own: "yours"}
+	dayplan.Finish: "last touch", dayplan.Look: "stand-in", dayplan.Frame: "frame", dayplan.Break: "break", dayplan.Copy: "copy", dayplan.Wrap: "wrap", dayplan.Own: "yours", dayplan.Errand: "errand"}
 
 // PrintCallSheet is the day on paper: where, when, who, light, order of frames and all jobs by time; by shape and word, so
 // that it prints in black and white.

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"figladder/internal/craft/almanac"
@@ -258,8 +259,8 @@ const (
 	notAtBest = 2
 )
 
-// wishOf is when a frame's light is there: a set that a window lights wants daylight, away from the sun itself, at its
-// best if it can be.
+// wishOf is when a frame's light is there: a set that a window lights wants daylight, at its best if it can be. One that
+// was planned at an hour at which the sun itself comes in wants the sun; any other is kept away from it.
 func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, costs []dayplan.Cost) {
 	lit := ""
 	for _, l := range x.Lights {
@@ -271,14 +272,22 @@ func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, cos
 	if lit == "" {
 		return nil, "", nil
 	}
+	wantsSun := false
 	for _, l := range light {
 		if l.Window != lit || l.Day.ToMin == 0 {
 			continue
 		}
-		for _, s := range l.Direct {
+		at, told := clockMin(x.Daylight.Clock)
+		sunny := func(s dayplan.Span) bool { m := at + 1440*dayplan.DayOf(s.FromMin); return m >= s.FromMin && m < s.ToMin }
+		wantsSun = wantsSun || told && x.Daylight.On && x.Daylight.Weather != "overcast" && slices.ContainsFunc(l.Direct, sunny)
+		good, bad := l.Best, l.Direct
+		if wantsSun {
+			good, bad = l.Direct, nil
+		}
+		for _, s := range bad {
 			costs = append(costs, dayplan.Cost{Span: s, Points: inTheSun})
 		}
-		for _, s := range l.Best {
+		for _, s := range good {
 			costs = append(costs, dayplan.Cost{Span: s, Points: 0})
 		}
 		within = append(within, l.Day)
@@ -287,7 +296,12 @@ func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, cos
 		}
 	}
 	if within != nil {
-		costs = append(costs, dayplan.Cost{Span: dayplan.Span{FromMin: -1440, ToMin: within[len(within)-1].ToMin + 1440}, Points: notAtBest})
+		worse := notAtBest
+		if wantsSun {
+			worse = inTheSun
+			wish = strings.Replace(wish, "Daylight", "Sun", 1)
+		}
+		costs = append(costs, dayplan.Cost{Span: dayplan.Span{FromMin: -1440, ToMin: within[len(within)-1].ToMin + 1440}, Points: worse})
 	}
 	return within, wish, costs
 }

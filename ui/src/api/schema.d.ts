@@ -5101,7 +5101,7 @@ export interface components {
              * @description What kind of work it is
              * @enum {string}
              */
-            kind: "" | "prep" | "cook" | "bake" | "chill" | "freeze" | "rest" | "finish" | "look" | "frame" | "break" | "copy" | "wrap" | "own";
+            kind: "" | "prep" | "cook" | "bake" | "chill" | "freeze" | "rest" | "finish" | "look" | "frame" | "break" | "copy" | "wrap" | "own" | "errand";
             /**
              * Format: int64
              * @description How long it takes, minutes

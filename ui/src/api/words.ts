@@ -64,7 +64,7 @@ export const words = {
     style: ['shortest', 'calmest', 'best light'],
   },
   DayPlacedJob: {
-    kind: ['prep', 'cook', 'bake', 'chill', 'freeze', 'rest', 'finish', 'look', 'frame', 'break', 'copy', 'wrap', 'own'],
+    kind: ['prep', 'cook', 'bake', 'chill', 'freeze', 'rest', 'finish', 'look', 'frame', 'break', 'copy', 'wrap', 'own', 'errand'],
   },
   DayTaking: {
     style: ['shortest', 'calmest', 'best light'],

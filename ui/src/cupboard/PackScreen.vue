@@ -293,15 +293,17 @@ code {
 }
 @media (max-width: 720px) {
   .pulls li {
-    grid-template-columns: 46px 40px 104px minmax(0, 1fr) auto;
+    grid-template-columns: 46px 52px 88px minmax(0, 1fr) auto;
     gap: 6px 6px;
     padding: 6px 8px 6px 0;
   }
-  .pic {
-    grid-row: 1 / 3;
+  .pulls .pic {
+    grid-column: 2;
+    grid-row: 1;
     align-self: start;
   }
   .pulls .tick {
+    grid-column: 1;
     grid-row: 1 / 3;
   }
   .pulls .what {
@@ -314,7 +316,7 @@ code {
   .pulls .number-field {
     grid-column: 2 / 4;
     grid-row: 2;
-    width: 144px;
+    width: 134px;
   }
   .pulls .choice-field {
     grid-column: 4 / -1;

@@ -387,7 +387,7 @@ dd {
 }
 .jobs button {
   display: grid;
-  grid-template-columns: 84px 1fr;
+  grid-template-columns: 106px 1fr;
   gap: 8px;
   width: 100%;
   min-height: 44px;

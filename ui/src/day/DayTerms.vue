@@ -200,6 +200,13 @@ label {
   gap: 6px 10px;
   align-items: center;
 }
+.own .el-checkbox {
+  display: inline-flex;
+  align-items: center;
+}
+.own .choice-field {
+  width: 240px;
+}
 .own .el-input {
   width: 220px;
 }

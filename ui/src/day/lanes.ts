@@ -22,7 +22,9 @@ export function stacked(jobs: Job[]): Job[][] {
 const where = (j: Job): string => {
   if (j.needs.some((n) => n.of === 'set')) return 'set'
   if (j.kind === 'bake') return 'oven'
-  if (j.needs.length) return 'hands'
+  if (j.needs.some((n) => n.of === 'hands' || n.of === 'photographer')) return 'hands'
+  if (j.needs.some((n) => n.of === 'fridge' || n.of === 'freezer')) return 'cold'
+  if (j.needs.length) return 'rings'
   return 'alone'
 }
 
@@ -39,7 +41,7 @@ export const dayMark = (min: number): string => {
 export function lanes(jobs: Job[], by: 'needs' | 'dish', dayNo = 0): Lane[] {
   const placed = jobs.filter((j) => j.placed && j.atMin + j.min > 1440 * dayNo && j.atMin < 1440 * (dayNo + 1))
   if (by === 'needs') {
-    const names = { set: 'Set', hands: 'Hands', oven: 'Oven', alone: 'By itself' }
+    const names = { set: 'Set', hands: 'Hands', oven: 'Oven', rings: 'Rings', cold: 'In the cold', alone: 'By itself' }
     return Object.entries(names)
       .map(([key, name]) => ({ key, name, rows: stacked(placed.filter((j) => where(j) === key)) }))
       .filter((l) => l.rows.length)
