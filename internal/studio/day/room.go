@@ -278,7 +278,10 @@ func wishOf(x scene.Set, light []Light) (within []dayplan.Span, wish string, cos
 			continue
 		}
 		at, told := clockMin(x.Daylight.Clock)
-		sunny := func(s dayplan.Span) bool { m := at + 1440*dayplan.DayOf(s.FromMin); return m >= s.FromMin && m < s.ToMin }
+		sunny := func(s dayplan.Span) bool {
+			m := at + 1440*dayplan.DayOf(s.FromMin)
+			return m >= s.FromMin && m < s.ToMin
+		}
 		wantsSun = wantsSun || told && x.Daylight.On && x.Daylight.Weather != "overcast" && slices.ContainsFunc(l.Direct, sunny)
 		good, bad := l.Best, l.Direct
 		if wantsSun {
