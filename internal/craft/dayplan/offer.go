@@ -87,42 +87,50 @@ func padded(d Day, jobs []Job, percent int) Day {
 	return out
 }
 
-// mostCuts is how often a day is looked for anew because somebody would have to be in two places.
-const mostCuts = 8
+// mostCuts is how often a day is looked for anew because somebody would have to be in two places, each time with so many
+// parts of the effort.
+const (
+	mostCuts  = 8
+	cutEffort = 4
+)
 
 // PlanDay finds a day of a style for those people; none when nobody is written down. What the day shares are numbers of
 // hands: where those are enough at every minute and yet one person's work would have to be handed on in the middle, the
 // jobs that would not go beside one another are kept apart, and a day is looked for again.
 func PlanDay(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort, people []Person) (Offer, error) {
-	best, err := planOnce(ctx, d, jobs, t, s, e)
+	best, share, err := planOnce(ctx, d, jobs, t, s, e, []int{t.SlackShare, t.SlackShare / 2, t.SlackShare / 4})
 	if err != nil {
 		return best, err
 	}
 	apart := d
+	e.Exact, e.Starts, e.Rounds, e.From = e.Exact/cutEffort, e.Starts/cutEffort, e.Rounds/cutEffort, best.Starts
+	var shares []int // as calm, or half as calm; but calm still
+	if share > 0 {
+		shares = []int{share, share / 2}
+	}
 	fewest, ways := doubled(d, jobs, best.Starts, people)
 	for cuts := 0; fewest > 0 && cuts < mostCuts; cuts++ {
-		var next Offer
-		var nextDay Day
-		least := -1
+		from := apart
+		var next *Offer
+		var least int
 		for _, pairs := range ways {
-			kept := apart.keptApart(pairs)
-			o, err := planOnce(ctx, kept, jobs, t, s, e)
-			if errors.Is(err, ErrNone) || errors.Is(err, ErrNotFound) {
+			kept := from.keptApart(pairs)
+			o, calm, err := planOnce(ctx, kept, jobs, t, s, e, shares)
+			if errors.Is(err, ErrNone) || errors.Is(err, ErrNotFound) || err == nil && share > 0 && calm == 0 {
 				continue
 			}
 			if err != nil {
 				return o, err
 			}
-			if n, _ := doubled(d, jobs, o.Starts, people); least < 0 || n < least || n == least && o.EndMin < next.EndMin {
-				next, nextDay, least = o, kept, n
+			if n, _ := doubled(d, jobs, o.Starts, people); next == nil || n < least || n == least && o.EndMin < next.EndMin {
+				next, least, apart = &o, n, kept
 			}
 		}
-		if least < 0 {
+		if next == nil {
 			break // with so few people somebody does lend a hand at what is another's
 		}
-		apart = nextDay
 		if _, ways = doubled(d, jobs, next.Starts, people); least < fewest {
-			best, fewest = next, least
+			best, fewest = *next, least
 			best.Proved = false // of the day as it was
 		}
 	}
@@ -130,22 +138,25 @@ func PlanDay(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort,
 }
 
 // planOnce finds a day of a style, whoever does what. A calm day is one in which everything may take longer: as much as
-// the day's terms say, or as much of it as there is room for.
-func planOnce(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort) (Offer, error) {
+// the shares of slack allow that are to be tried, in percent; it returns the one that there was room for, 0 for none.
+func planOnce(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort, shares []int) (Offer, int, error) {
 	aim, weigh := aimOf(s)
 	var plan Plan
-	slack := 5
+	slack, took := 5, 0
 	if s == Calmest {
-		for _, share := range []int{t.SlackShare, t.SlackShare / 2, t.SlackShare / 4} {
+		for _, share := range shares {
+			if share == 0 {
+				break
+			}
 			calm, err := Solve(ctx, padded(d, jobs, share), aim, e)
 			if errors.Is(err, ErrNone) || errors.Is(err, ErrNotFound) {
 				continue
 			}
 			if err != nil {
-				return Offer{}, err
+				return Offer{}, 0, err
 			}
-			if share > 0 && len(Audit(d, calm.Starts)) == 0 {
-				plan, slack = Plan{Starts: calm.Starts}, 10
+			if len(Audit(d, calm.Starts)) == 0 {
+				plan, slack, took = Plan{Starts: calm.Starts}, 10, share
 				break
 			}
 		}
@@ -153,7 +164,7 @@ func planOnce(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort
 	if plan.Starts == nil {
 		var err error
 		if plan, err = Solve(ctx, weighed(d, weigh), aim, e); err != nil {
-			return Offer{}, err
+			return Offer{}, 0, err
 		}
 	}
 	starts := plan.Starts
@@ -163,7 +174,7 @@ func planOnce(ctx context.Context, d Day, jobs []Job, t Terms, s Style, e Effort
 	}, func(i int) int { return max(slack, d.Tasks[i].Min*t.SlackShare/100) })
 	out := offerOf(d, jobs, starts, s)
 	out.Proved, out.GapShare = plan.Proved, plan.Gap()
-	return out, nil
+	return out, took, nil
 }
 
 // Three are a day of each style. Each is looked for from the best there is of the others, so that none is worse by its

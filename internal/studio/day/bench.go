@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
 	"time"
 
@@ -66,9 +67,14 @@ func (s *Room) BenchOf(ctx context.Context, shootID string) (*Bench, error) {
 	if err != nil {
 		return nil, err
 	}
+	return s.told(a), nil
+}
+
+// told is the day with what time it is there.
+func (s *Room) told(a *all) *Bench {
 	b := a.bench()
 	b.NowMin, b.Today = s.clock(a)
-	return b, nil
+	return b
 }
 
 // clock is the time where a shoot is, in minutes from midnight of its first day, and whether it is one of its days or
@@ -307,13 +313,20 @@ func (s *Room) change(ctx context.Context, who core.Who, shootID string, version
 	if err := core.Fields("", doc.Check()); err != nil {
 		return nil, err
 	}
-	if err := s.Deed(ctx, who, shootID, words, func(j *store.Journal) error {
-		_, err := core.SaveOnly(j, j.TX.Where("shoot_id = ?", shootID), version, store.DayRow{Base: store.NewBase(), ShootID: shootID}, func(r *store.DayRow) { r.Day = doc })
+	if err := s.Deed(ctx, who, shootID, words, func(j *store.Journal) (err error) {
+		version, err = core.SaveOnly(j, j.TX.Where("shoot_id = ?", shootID), version, store.DayRow{Base: store.NewBase(), ShootID: shootID}, func(r *store.DayRow) { r.Day = doc })
 		return err
 	}); err != nil {
 		return nil, err
 	}
-	return s.BenchOf(ctx, shootID)
+	was := a.doc
+	a.doc, a.version = doc, version
+	if !reflect.DeepEqual([]any{was.Terms, was.Own, was.Changes}, []any{doc.Terms, doc.Own, doc.Changes}) { // other jobs come of it
+		if err := s.jobs(ctx, a); err != nil {
+			return nil, err
+		}
+	}
+	return s.told(a), nil
 }
 
 // Taking is a day that was offered.

@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"figladder/internal/craft/dayplan"
+	"figladder/internal/store"
 	"figladder/internal/studio/core"
 )
 
@@ -39,12 +40,12 @@ func (s *Room) errands(ctx context.Context, a *all) ([]dayplan.OwnJob, error) {
 		out = append(out, dayplan.OwnJob{Key: "collect", Name: "Collect what is rented", Min: t.CollectMin, Hands: 1, Eve: true, Before: dayplan.EveryFrame, Because: core.Plural(n, "thing") + " rented, by Cost"})
 	}
 	if t.FetchMin > 0 {
-		pulls, err := s.Cupboard.Pulls(ctx, a.shoot.Key)
-		if err != nil {
+		var n int64
+		if err := s.Store.WithContext(ctx).Model(&store.Reservation{}).Where("shoot_id = ?", a.shoot.Key).Count(&n).Error; err != nil {
 			return nil, err
 		}
-		if n := len(pulls.Pulls); n > 0 {
-			out = append(out, dayplan.OwnJob{Key: "fetch", Name: "Fetch props and kit to the set", Min: t.FetchMin, Hands: 1, Before: dayplan.EveryFrame, Because: fmt.Sprintf("%s on the pull list", core.Plural(n, "prop"))})
+		if n > 0 {
+			out = append(out, dayplan.OwnJob{Key: "fetch", Name: "Fetch props and kit to the set", Min: t.FetchMin, Hands: 1, Before: dayplan.EveryFrame, Because: core.Plural(int(n), "prop") + " on the pull list"})
 		}
 	}
 	return out, nil

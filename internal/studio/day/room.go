@@ -40,6 +40,8 @@ type Room struct {
 	Cupboard *cupboard.Room
 	Set      *set.Room
 	Styling  *stylingroom.Room
+
+	strips strips
 }
 
 // mostShots is the longest list that a day is planned of.
@@ -222,7 +224,7 @@ func (s *Room) lightOf(ctx context.Context, p *almanac.Place, first string, days
 			if err := ctx.Err(); err != nil {
 				return nil, err
 			}
-			strip, err := almanac.DayOf(*p, w, date.AddDate(0, 0, day).Format("2006-01-02"), nil)
+			strip, err := s.strips.of(*p, w, date.AddDate(0, 0, day).Format("2006-01-02"))
 			if err != nil {
 				continue // a zone or a day that the almanac does not know says so where it is written
 			}
