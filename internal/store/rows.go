@@ -11,6 +11,7 @@ import (
 
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/card"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/continuity"
 	"figladder/internal/craft/cost"
@@ -300,10 +301,7 @@ func (r SetRow) Set() scene.Set {
 }
 
 // Copy is one verified copy of a frame's file.
-type Copy struct {
-	Where      string    `json:"where" doc:"Which store"`
-	VerifiedAt time.Time `json:"verifiedAt" doc:"When it was read back and its hash agreed"`
-}
+type Copy = card.Copy
 
 // Frame is one frame taken.
 type Frame struct {

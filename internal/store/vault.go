@@ -1,11 +1,13 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
@@ -34,6 +36,9 @@ func OpenVault(dir string) (*Vault, error) {
 		if err := os.MkdirAll(p.dir, 0o700); err != nil {
 			return nil, err
 		}
+		if err := p.sweep(); err != nil {
+			return nil, err
+		}
 		v.places = append(v.places, p)
 	}
 	// Files of earlier versions could be read by everybody.
@@ -59,11 +64,76 @@ func (p place) read(sha string) (data []byte, whole bool) {
 	return data, err == nil && Hash(data) == sha
 }
 
-// keep puts a file in the place, unless a whole one is there. A damaged one is replaced,
-// when the new one is safe.
-func (p place) keep(sha string, data []byte) (err error) {
-	if _, whole := p.read(sha); whole {
+// whole reads a file through, however large, and reports whether it is what its name says.
+func (p place) whole(sha string) (n int64, whole bool) {
+	n, sum, err := sumOf(p.path(sha))
+	return n, err == nil && sum == sha
+}
+
+// sumOf is a file's size and hash as it lies on the disk.
+func sumOf(path string) (n int64, sum string, err error) {
+	f, err := os.Open(path)
+	if err != nil {
+		return 0, "", err
+	}
+	defer func() { _ = f.Close() }()
+	h := sha256.New()
+	n, err = io.CopyBuffer(h, f, make([]byte, atATime))
+	return n, hex.EncodeToString(h.Sum(nil)), err
+}
+
+// atATime is how much of a file is held in memory while it is copied.
+const atATime = 1 << 20
+
+// begin opens a file that has no name of its own yet.
+func (p place) begin() (*os.File, error) { return os.CreateTemp(p.dir, begun) }
+
+// begun is how names of files begin that are being written; what a server that was killed left is swept away after so
+// long.
+const (
+	begun = "new-"
+	swept = 24 * time.Hour
+)
+
+// keep puts a file in the place, unless a whole one is there. A damaged one is replaced, when the new one is safe.
+func (p place) keep(sha string, from io.Reader) error {
+	if _, whole := p.whole(sha); whole {
 		return nil
+	}
+	f, err := p.begin()
+	if err != nil {
+		return err
+	}
+	if _, err := io.CopyBuffer(f, from, make([]byte, atATime)); err != nil {
+		drop(f)
+		return err
+	}
+	return p.settle(f, sha)
+}
+
+// drop throws away what was begun.
+func drop(f *os.File) {
+	_ = f.Close()
+	_ = os.Remove(f.Name())
+}
+
+// settle puts what was written safely on the disk, reads it back, and gives it its name.
+func (p place) settle(f *os.File, sha string) (err error) {
+	defer func() {
+		if err != nil {
+			drop(f)
+		}
+	}()
+	if err := f.Sync(); err != nil {
+		return err
+	}
+	if err := f.Close(); err != nil {
+		return err
+	}
+	if _, back, err := sumOf(f.Name()); err != nil {
+		return err
+	} else if back != sha {
+		return fmt.Errorf("the %s copy did not read back as written", p.name)
 	}
 	folder := filepath.Dir(p.path(sha))
 	if err := os.Mkdir(folder, 0o700); err == nil {
@@ -73,34 +143,21 @@ func (p place) keep(sha string, data []byte) (err error) {
 	} else if !errors.Is(err, fs.ErrExist) {
 		return err
 	}
-	f, err := os.CreateTemp(folder, "new-")
-	if err != nil {
-		return err
-	}
-	defer func() {
-		if err != nil {
-			_ = f.Close()
-			_ = os.Remove(f.Name())
-		}
-	}()
-	if _, err := f.Write(data); err != nil {
-		return err
-	}
-	if err := f.Sync(); err != nil {
-		return err
-	}
-	if err := f.Close(); err != nil {
-		return err
-	}
-	if back, err := os.ReadFile(f.Name()); err != nil {
-		return err
-	} else if Hash(back) != sha {
-		return fmt.Errorf("the %s copy did not read back as written", p.name)
-	}
 	if err := os.Rename(f.Name(), p.path(sha)); err != nil {
 		return err
 	}
 	return syncFolder(folder)
+}
+
+// sweep takes away what was begun and never named.
+func (p place) sweep() error {
+	left, err := filepath.Glob(filepath.Join(p.dir, begun+"*"))
+	for _, name := range left {
+		if st, err := os.Stat(name); err == nil && time.Since(st.ModTime()) > swept {
+			_ = os.Remove(name)
+		}
+	}
+	return err
 }
 
 // syncFolder puts the names in a folder safely on the disk.
@@ -121,7 +178,7 @@ func (v *Vault) Put(ctx context.Context, data []byte) (sha string, copies []Copy
 		if err := ctx.Err(); err != nil {
 			return sha, copies, err
 		}
-		if err := p.keep(sha, data); err != nil {
+		if err := p.keep(sha, bytes.NewReader(data)); err != nil {
 			return sha, copies, fmt.Errorf("%w: the %s place: %w", ErrOneCopy, p.name, err)
 		}
 		copies = append(copies, Copy{Where: p.name, VerifiedAt: time.Now().UTC()})
@@ -168,27 +225,36 @@ func (v *Vault) Inspect(sha string) (out Inspected, err error) {
 	if !isHash(sha) {
 		return out, nil
 	}
-	var good []byte
+	var good place
 	var bad []place
 	for _, p := range v.places {
-		if data, whole := p.read(sha); whole {
-			good = data
+		if n, whole := p.whole(sha); whole {
+			good, out.Bytes = p, int(n)
 			out.Whole++
 		} else {
 			bad = append(bad, p)
 		}
 	}
-	out.Bytes = len(good)
-	if good == nil {
+	if out.Lost() {
 		return out, nil
 	}
 	for _, p := range bad {
-		if err := p.keep(sha, good); err != nil {
+		if err := p.keepFrom(sha, good); err != nil {
 			return out, fmt.Errorf("mending the %s copy: %w", p.name, err)
 		}
 		out.Mended = true
 	}
 	return out, nil
+}
+
+// keepFrom makes a copy from another place's.
+func (p place) keepFrom(sha string, good place) error {
+	f, err := os.Open(good.path(sha))
+	if err != nil {
+		return err
+	}
+	defer func() { _ = f.Close() }()
+	return p.keep(sha, f)
 }
 
 // Names lists the files of the vault, those of either place, each once.
