@@ -4501,10 +4501,10 @@ export interface components {
         Copy: {
             /**
              * Format: date-time
-             * @description When it was read back and its hash agreed
+             * @description When it was last read whole and had its hash
              */
             verifiedAt: string;
-            /** @description Which store */
+            /** @description Which of the two places */
             where: string;
         };
         CostDoc: {
