@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	craftframes "figladder/internal/craft/frames"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
 	"figladder/internal/studio/frames"
@@ -77,6 +78,9 @@ func (a *API) frameRoutes() {
 		}
 	}) (*body[store.Frame], error) {
 		return point(s.Frames.Note(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Note))
+	})
+	route(a, Assistant, "GET", "/api/frames/{id}/numbers", "frameNumbers", "What a frame's picture says in numbers: clipped, sharp, cast, hero against the rest", func(ctx context.Context, in *ByID) (*body[craftframes.Numbers], error) {
+		return point(s.Frames.NumbersOf(ctx, in.ID))
 	})
 	route(a, Assistant, "GET", "/api/camera", "camera", "The camera on its cable, and what waits on its card", func(ctx context.Context, _ *none) (*body[frames.CameraNow], error) {
 		return point(s.Frames.CameraOf(ctx))

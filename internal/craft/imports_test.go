@@ -70,6 +70,7 @@ func TestCraftFilesReadNothingAndAskNoTime(t *testing.T) {
 // Flow is one way: no room imports one above it.
 func TestNoRoomImportsUpward(t *testing.T) {
 	below := map[string][]string{
+		"intake":  {"studio", "api", "jobs", "standin", "store", "formats"},
 		"store":   {"studio", "api", "jobs", "standin", "formats"},
 		"formats": {"studio", "api", "jobs", "standin", "store"},
 		"standin": {"studio", "api", "jobs", "store"},

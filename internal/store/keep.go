@@ -15,7 +15,7 @@ import (
 	"figladder/internal/craft/cores"
 )
 
-// Keep implements card.Keeper: it reads to the end, hashing on the way, and writes to both places at once; then each copy
+// Keep implements intake.Keeper: it reads to the end, hashing on the way, and writes to both places at once; then each copy
 // is put safely on its disk, read back and compared, and only then has its name. A megabyte of it is in memory, however
 // large it is.
 func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {

@@ -32,7 +32,7 @@ func Gate(onCard []File, entries []Entry) Verdict {
 		switch {
 		case !ok:
 			why = "not copied yet"
-		case !e.File.same(f):
+		case !e.File.Same(f):
 			why = "changed since it was copied"
 		case e.Why != "":
 			why = "could not be copied: " + e.Why

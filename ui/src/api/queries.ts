@@ -112,6 +112,8 @@ export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/se
 export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
 export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))
 export const useFrames = byId('frames', (id) => ask(api.GET('/api/shoots/{id}/frames', by(id))))
+/** A picture does not change, so that it is read once. */
+export const useFrameNumbers = byId('numbers', (id) => ask(api.GET('/api/frames/{id}/numbers', by(id))))
 /** The camera is looked at every few seconds: a cable comes out without a word. */
 export const useCamera = one('camera', () => ask(api.GET('/api/camera')), { refetchInterval: 3000 })
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))

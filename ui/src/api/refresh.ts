@@ -60,6 +60,7 @@ const heldBy: Record<string, Room> = {
   'lab-dew': 'set',
   'lab-hand': 'set',
   camera: 'frames',
+  numbers: 'brief', // of a picture, which does not change
   'lab-steam': 'set',
   'lab-bowl': 'set',
   'lab-layers': 'set',

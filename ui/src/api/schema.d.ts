@@ -707,6 +707,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a frame's picture says in numbers: clipped, sharp, cast, hero against the rest */
+        get: operations["frameNumbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/picture": {
         parameters: {
             query?: never;
@@ -6263,6 +6280,25 @@ export interface components {
             heroShare: number;
             /** @description What is seen of each thing */
             seen: components["schemas"]["FrameSeen"][];
+        };
+        FrameNumbers: {
+            /** @description How much of each field of the same map is clipped, 0 to 1 */
+            clipped: number[];
+            /**
+             * Format: int64
+             * @description Columns of the map
+             */
+            columns: number;
+            /** @description What is worth a look, the worst first */
+            findings: components["schemas"]["Finding"][];
+            /** @description The hero's box that was looked at: left, top, width, height, as shares */
+            hero: number[];
+            /** @description How much of the picture has which luma, 64 steps from black to white, as shares of the most */
+            histogram: number[];
+            /** @description Each with how it came about */
+            readings: components["schemas"]["Reading"][];
+            /** @description Where it is sharp, row by row: the radius of blur, px; −1 where there is no edge to tell it by */
+            sharp: number[];
         };
         FrameSeen: {
             /**
@@ -12380,6 +12416,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptFrame"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frameNumbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameNumbers"];
                 };
             };
             /** @description Error */

@@ -12,6 +12,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
+import FrameNumbers from './FrameNumbers.vue'
 import { bytes, moment, pictureLong } from '../parts/shown'
 
 const route = useRoute()
@@ -141,6 +142,7 @@ useKeys(
         >
         <p class="big mono">{{ chosen.doc.settings.shown }}</p>
         <ThreeQuestions :answers="chosen.doc.answers" @answer="answer" />
+        <FrameNumbers :frame="chosen.id" :shoot="shoot" :shot="chosen.doc.shotId" />
         <dl>
           <dt>Focal length</dt>
           <dd class="mono">{{ chosen.doc.set.camera.focalMm }} mm</dd>
