@@ -38,10 +38,10 @@ func TestWhatStopsTheWorkComesFirst(t *testing.T) {
 }
 
 // Every check of a set has its cost, and no cost is of a check that is gone.
-func TestEveryCheckOfASetHasItsCost(t *testing.T) {
+func TestEveryCheckOfASetOrAFrameHasItsCost(t *testing.T) {
 	code := regexp.MustCompile(`Code: "([a-z-]+)"`)
 	found := map[string]bool{}
-	for _, dir := range []string{"scene", "compose"} {
+	for _, dir := range []string{"scene", "compose", "frames"} {
 		files, err := filepath.Glob(filepath.Join("..", dir, "*.go"))
 		require.NoError(t, err)
 		for _, f := range files {
