@@ -15,7 +15,7 @@ func TestAFrameInNumbers(t *testing.T) {
 	p.visit("Merrow", "/frames", "In numbers", "")
 	p.until("document.querySelectorAll('.numbers .map .sharp').length === 96", "where it is sharp")
 	assert.Greater(t, eval[int](p, "document.querySelectorAll('.numbers .tones rect').length"), 60)
-	blur := p.reading("blur")
+	blur := eval[float64](p, "+document.querySelector('.numbers [data-reading=blur]').dataset.value")
 	assert.Positive(t, blur)
 	eval[any](p, "document.querySelector('.numbers [data-reading=blur] button').click()")
 	p.sees("Steepest edges against themselves, blurred once more")

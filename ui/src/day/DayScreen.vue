@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
@@ -30,6 +31,9 @@ const by = useStorage<'needs' | 'dish'>('fig-ladder-day-by', 'needs')
 const refresh = useRefresh('day')
 useLive(shoot, 'day')
 const { act, error } = useAct(refresh)
+/** The day as a save answered: what is pressed next goes on top of it, before the day is told anew. */
+const queries = useQueryClient()
+const shows = (b: Schema['DayBench']) => queries.setQueryData(['day', shoot], b)
 const params = { path: { id: shoot } }
 
 const offers = ref<Schema['DayOffers']>()
@@ -45,7 +49,9 @@ async function offer() {
 const take = (o: Schema['DayOffered']) =>
   act(async () => {
     const { style, starts } = o
-    await ask(api.PUT('/api/shoots/{id}/day/taken', { params, body: { version: d.value!.version, style, starts } }))
+    shows(
+      await ask(api.PUT('/api/shoots/{id}/day/taken', { params, body: { version: d.value!.version, style, starts } })),
+    )
     offers.value = undefined
   }, 'Taken. Undo takes it back.')
 
@@ -61,7 +67,7 @@ type Change = { atMin?: number; min?: number; pin?: boolean; off?: boolean }
 function change(j: Schema['DayPlacedJob'], c: Change, said = '') {
   const was = d.value!.day.changes.find((x) => x.key === j.key)
   const body = { version: d.value!.version, key: j.key, min: was?.min ?? 0, pin: j.pinned, off: false, ...c }
-  return act(() => ask(api.PUT('/api/shoots/{id}/day/job', { params, body })), said)
+  return act(async () => shows(await ask(api.PUT('/api/shoots/{id}/day/job', { params, body }))), said)
 }
 function move(key: string, atMin: number) {
   const j = d.value?.jobs.find((x) => x.key === key)
@@ -70,12 +76,14 @@ function move(key: string, atMin: number) {
 }
 const off = computed(() => d.value?.day.changes.filter((c) => c.off) ?? [])
 const putBack = (key: string) =>
-  act(() =>
-    ask(
-      api.PUT('/api/shoots/{id}/day/job', {
-        params,
-        body: { version: d.value!.version, key, min: 0, pin: false, off: false },
-      }),
+  act(async () =>
+    shows(
+      await ask(
+        api.PUT('/api/shoots/{id}/day/job', {
+          params,
+          body: { version: d.value!.version, key, min: 0, pin: false, off: false },
+        }),
+      ),
     ),
   )
 
@@ -96,7 +104,9 @@ const moved = ref<string[]>()
 const again = () =>
   act(async () => {
     const body = { version: d.value!.version, nowMin: minutesOf(now.value) + 1440 * dayNo.value, late: [] }
-    moved.value = (await ask(api.PUT('/api/shoots/{id}/day/again', { params, body }))).moved
+    const got = await ask(api.PUT('/api/shoots/{id}/day/again', { params, body }))
+    moved.value = got.moved
+    shows(got.bench)
   }, 'Planned again. What has begun stays.')
 
 /** Terms are sent a moment after the last change, one at a time. */
@@ -112,12 +122,14 @@ watch(
   { immediate: true },
 )
 const say = () =>
-  act(() =>
-    ask(
-      api.PUT('/api/shoots/{id}/day', {
-        params,
-        body: { version: d.value!.version, terms: terms.value!, own: own.value },
-      }),
+  act(async () =>
+    shows(
+      await ask(
+        api.PUT('/api/shoots/{id}/day', {
+          params,
+          body: { version: d.value!.version, terms: terms.value!, own: own.value },
+        }),
+      ),
     ),
   )
 function step(n: number) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn, useStorage } from '@vueuse/core'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask } from '../api/client'
@@ -36,6 +37,7 @@ const frames = computed(() => [
 ])
 const frameOf = (j?: Job) => frames.value.find((f) => f.shotId && f.shotId === j?.shotId)
 const { act, error } = useAct(useRefresh('day'))
+const queries = useQueryClient()
 const { muted, tone } = useAwake()
 const dim = useStorage('fig-ladder-dim', false)
 
@@ -48,7 +50,12 @@ async function went(j: Job, how: 'begun' | 'over' | 'not') {
     return
   }
   const body = { version: d.value!.version, key: j.key, how, because: how === 'begun' ? because.value : '' }
-  await act(() => ask(api.PUT('/api/shoots/{id}/day/went', { params: { path: { id: shoot } }, body })))
+  await act(async () =>
+    queries.setQueryData(
+      ['day', shoot],
+      await ask(api.PUT('/api/shoots/{id}/day/went', { params: { path: { id: shoot } }, body })),
+    ),
+  )
   if (!error.value) asked.value = ''
 }
 /** What is next before the camera, with what stands and what it looks like. */
