@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask } from '../api/client'
@@ -42,13 +43,18 @@ const shares = [
   ['1', 'all of it left'],
 ]
 const { act, error } = useAct(useRefresh('kitchen'))
+const queries = useQueryClient()
 const say = (key: string, share: string) =>
-  act(() =>
-    ask(
-      api.PUT('/api/shoots/{id}/wrap/left', {
-        params: { path: { id: shoot } },
-        body: { version: w.value!.foodVersion, key, share: share === '' ? null : Number(share) },
-      }),
+  act(async () =>
+    // What is said next goes on top of what this save answered.
+    queries.setQueryData(
+      ['wrap', shoot],
+      await ask(
+        api.PUT('/api/shoots/{id}/wrap/left', {
+          params: { path: { id: shoot } },
+          body: { version: w.value!.foodVersion, key, share: share === '' ? null : Number(share) },
+        }),
+      ),
     ),
   )
 const total = computed(() => (w.value?.times ?? []).reduce((a, t) => [a[0]! + t.plannedMin, a[1]! + t.wentMin], [0, 0]))
