@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # Installs the Debian packages that are missing: for the demo PostgreSQL, for the
-# tests also a browser, two readers of picture metadata, one of PDF and one that
-# knows where the sun is. Says what it does.
+# tests also a browser, two readers of picture metadata, two writers of pictures,
+# a reader of PDF and one that knows where the sun is. Says what it does.
 set -euo pipefail
 want=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || want+=(postgresql)
@@ -9,6 +9,8 @@ if [ "${1:-demo}" = test ]; then
   [ -x /usr/bin/chromium ] || want+=(chromium)
   command -v exiftool >/dev/null || want+=(libimage-exiftool-perl)
   command -v exiv2 >/dev/null || want+=(exiv2)
+  [ -x /usr/bin/convert ] || want+=(imagemagick)
+  command -v heif-enc >/dev/null || want+=(libheif-examples)
   command -v pdftotext >/dev/null || want+=(poppler-utils)
   /usr/bin/python3 -c "import ephem" 2>/dev/null || want+=(python3-ephem)
 fi
