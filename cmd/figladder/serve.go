@@ -129,7 +129,12 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 	if err != nil {
 		return err
 	}
-	st := studio.New(studio.Outside{Store: h.db, Vault: h.vault, Camera: camera, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}})
+	outside := studio.Outside{Store: h.db, Vault: h.vault, Camera: camera, Outlet: standin.Courier{URL: hall.URL}, Weather: standin.Skies{}}
+	slot, err := conf.intake(&outside)
+	if err != nil {
+		return err
+	}
+	st := studio.New(outside)
 	queue, err := jobs.Start(context.WithoutCancel(ctx), h.db, st)
 	if err != nil {
 		return err
@@ -140,6 +145,12 @@ func serve(ctx context.Context, conf settings, withDemo, reset bool) error {
 		if err := demo.Load(ctx, st, func(s string) { say("%s", s) }); err != nil {
 			return fmt.Errorf("loading the demo: %w", err)
 		}
+		if err := demo.LayCard(ctx, st, slot); err != nil {
+			return fmt.Errorf("laying the demo's card into its reader: %w", err)
+		}
+	}
+	if err := st.Frames.Resume(ctx); err != nil {
+		return err
 	}
 	failed := make(chan error, 2)
 	if conf.Metrics != "" {
@@ -227,7 +238,7 @@ func startOver(conf settings) error {
 			return err
 		}
 	}
-	for _, d := range []string{"files", "outlet", "camera"} {
+	for _, d := range []string{"files", "outlet", "camera", "reader", "shelf", "inbox", "arriving"} {
 		if err := os.RemoveAll(filepath.Join(conf.Data, d)); err != nil {
 			return err
 		}

@@ -6,9 +6,14 @@ import (
 	"log/slog"
 	"net/netip"
 	"net/url"
+	"os"
+	"path/filepath"
 	"strings"
 
 	"figladder/internal/api"
+	"figladder/internal/standin"
+	"figladder/internal/store"
+	"figladder/internal/studio"
 )
 
 // settings come from the environment; flags win over them.
@@ -21,8 +26,43 @@ type settings struct {
 	Proxies     []string `env:"FIGLADDER_PROXIES"`                             // networks whose X-Forwarded-For is believed: 127.0.0.1/32
 	Metrics     string   `env:"FIGLADDER_METRICS_ADDRESS"`                     // where Prometheus finds the figures; none when empty
 	Log         string   `env:"FIGLADDER_LOG" envDefault:"text"`               // text or json
+	Folders     []string `env:"FIGLADDER_FOLDERS"`                             // folders of this machine that may be copied, besides its own inbox
 	FramePx     int      `env:"FIGLADDER_FRAME_PX" envDefault:"2000"`          // long side of the simulated camera's frames
 	TracedPx    int      `env:"FIGLADDER_TRACED_PX"`                           // at which it follows light; half of that when 0, small in tests
+}
+
+// intake opens what pictures come in by: the card reader, the folders that may be read, and where files lie while they
+// are sent.
+func (s settings) intake(o *studio.Outside) (*standin.Slot, error) {
+	slot, err := standin.OpenSlot(filepath.Join(s.Data, "reader"))
+	if err != nil {
+		return nil, err
+	}
+	o.Reader = slot
+	if o.Shelf, err = store.OpenShelf(filepath.Join(s.Data, "shelf")); err != nil {
+		return nil, err
+	}
+	for _, name := range []string{"inbox", "arriving"} {
+		dir, err := filepath.Abs(filepath.Join(s.Data, name))
+		if err == nil {
+			err = os.MkdirAll(dir, 0o700)
+		}
+		if err != nil {
+			return nil, err
+		}
+		if name == "inbox" {
+			o.Folders = append(o.Folders, dir)
+		} else {
+			o.Arriving = dir
+		}
+	}
+	for _, f := range s.Folders {
+		if !filepath.IsAbs(f) {
+			return nil, fmt.Errorf("FIGLADDER_FOLDERS has %q; write whole paths, parted by commas", f)
+		}
+		o.Folders = append(o.Folders, filepath.Clean(f))
+	}
+	return slot, nil
 }
 
 // logger writes as the settings say.

@@ -22,7 +22,7 @@ func (a *API) frameRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return a.shown(ctx, in, row.SHA256)
+		return a.shown(ctx, in, row.Picture())
 	})
 	route(a, Photographer, "PUT", "/api/frames/{id}", "keepFrame", "Keep a frame, or let it go", func(ctx context.Context, in *struct {
 		ByID

@@ -3,10 +3,12 @@ package api
 import (
 	"reflect"
 
+	"figladder/internal/craft/card"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/shots"
 	"figladder/internal/craft/words"
+	"figladder/internal/studio/frames"
 
 	"github.com/danielgtaylor/huma/v2"
 )
@@ -44,5 +46,11 @@ func vocabularies(r huma.Registry) huma.Registry {
 	tellWords[shots.Form](r)
 	tellWords[dayplan.JobKind](r)
 	tellWords[dayplan.Style](r)
+	tellWords[card.From](r)
+	tellWords[card.Laid](r)
+	tellWords[card.Mark](r)
+	tellWords[card.Sureness](r)
+	tellWords[frames.Stage](r)
+	tellWords[frames.Which](r)
 	return r
 }

@@ -31,7 +31,7 @@ var winter = []dish{
 }
 
 func (l *loader) winter() *store.Shoot {
-	s := l.shoot("Merrow Ferry Kitchen, winter menu", brief.Brief{
+	s := l.shoot(winterName, brief.Brief{
 		Kind: "commission", Who: "Merrow Ferry Kitchen; one stylist, one pair of hands", What: "Six dishes and drinks of the winter menu",
 		When: "2026-12-03", Where: "Tern Loft Studio, west window", Why: "Feed, menu board and tiles for the season", How: "Muted and dark, one warm accent a frame",
 		Mood: brief.Mood{Key: "dark", Colour: "muted"}, HouseColours: []string{"#5b6f8a"}, Hands: 3,

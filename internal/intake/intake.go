@@ -9,9 +9,12 @@ import (
 	"fmt"
 	"io"
 	"sort"
+	"sync"
 	"time"
 
 	"figladder/internal/craft/card"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Source is a card, or a folder that is taken for one.
@@ -28,7 +31,8 @@ type Keeper interface {
 	Keep(ctx context.Context, from io.Reader) (card.Kept, error)
 }
 
-// Ledger is what is known of a copy, whatever ended it. To write down the same file again changes nothing.
+// Ledger is what is known of a copy, whatever ended it. To write down the same file again changes nothing; several files
+// are written down at once.
 type Ledger interface {
 	Entries(ctx context.Context) ([]card.Entry, error)
 	Write(ctx context.Context, e card.Entry) error
@@ -46,8 +50,11 @@ type Progress struct {
 	LeftS     float64 `json:"leftS" doc:"How long the rest takes at that rate, s; 0 while it is not known"`
 }
 
-// Run copies what has not been copied, in the order of names, and tells how far it is after each file. A file that cannot
-// be read whole is written down as refused and tried again at the next run; the others go on.
+// atOnce is how many files are copied at the same time: while one waits for its disk, others are read and hashed.
+const atOnce = 4
+
+// Run copies what has not been copied, and tells how far it is as it goes. A file that cannot be read whole is written
+// down as refused and tried again at the next run; the others go on. The ledger is written for several files at once.
 func Run(ctx context.Context, src Source, to Keeper, l Ledger, tell func(Progress)) (Progress, error) {
 	files, err := src.List(ctx)
 	if err != nil {
@@ -72,39 +79,77 @@ func Run(ctx context.Context, src Source, to Keeper, l Ledger, tell func(Progres
 		}
 		todo = append(todo, f)
 	}
-	began, had := time.Now(), p.DoneBytes
-	say := func(now string) {
-		p.Now = now
-		if s := time.Since(began).Seconds(); s > 0 && p.DoneBytes > had {
-			p.PerSecond = float64(p.DoneBytes-had) / s
-			p.LeftS = float64(p.Bytes-p.DoneBytes) / p.PerSecond
-		}
-		if tell != nil {
-			tell(p)
-		}
-	}
+	r := run{src: src, to: to, ledger: l, tell: tell, p: p, began: time.Now(), had: p.DoneBytes}
+	group, until := errgroup.WithContext(ctx)
+	group.SetLimit(atOnce)
 	for _, f := range todo {
-		say(f.Path)
-		kept, err := one(ctx, src, to, f)
-		switch {
-		case ctx.Err() != nil:
-			return p, ctx.Err()
-		case errors.Is(err, card.ErrGone), errors.Is(err, card.ErrFull):
-			return p, err
-		case err != nil:
-			p.Refused++
-			if err := l.Write(ctx, card.Entry{File: f, Why: err.Error()}); err != nil {
-				return p, err
-			}
-			continue
+		if until.Err() != nil {
+			break
 		}
-		if err := l.Write(ctx, card.Entry{File: f, Kept: kept}); err != nil {
-			return p, err
-		}
-		p.Done, p.DoneBytes = p.Done+1, p.DoneBytes+f.Bytes
+		group.Go(func() error { return r.copy(until, f) })
 	}
-	say("")
-	return p, nil
+	if err := errors.Join(group.Wait(), ctx.Err()); err != nil {
+		return r.progress(), err
+	}
+	r.say(func(p *Progress) { p.Now = "" })
+	return r.progress(), nil
+}
+
+// run is one run.
+type run struct {
+	src    Source
+	to     Keeper
+	ledger Ledger
+	tell   func(Progress)
+	began  time.Time
+	had    int64
+
+	mu sync.Mutex
+	p  Progress
+}
+
+func (r *run) progress() Progress {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return r.p
+}
+
+// say changes how far it is, and tells it.
+func (r *run) say(change func(p *Progress)) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	p := &r.p
+	change(p)
+	if s := time.Since(r.began).Seconds(); s > 0 && p.DoneBytes > r.had {
+		p.PerSecond = float64(p.DoneBytes-r.had) / s
+		p.LeftS = float64(p.Bytes-p.DoneBytes) / p.PerSecond
+	}
+	if r.tell != nil {
+		r.tell(*p)
+	}
+}
+
+// copy copies a file and writes down what became of it. What ends the whole run is an error.
+func (r *run) copy(ctx context.Context, f card.File) error {
+	r.say(func(p *Progress) { p.Now = f.Path })
+	kept, err := one(ctx, r.src, r.to, f)
+	switch {
+	case ctx.Err() != nil:
+		return ctx.Err()
+	case errors.Is(err, card.ErrGone), errors.Is(err, card.ErrFull):
+		return err
+	case err != nil:
+		if err := r.ledger.Write(ctx, card.Entry{File: f, Why: err.Error()}); err != nil {
+			return err
+		}
+		r.say(func(p *Progress) { p.Refused++ })
+		return nil
+	}
+	if err := r.ledger.Write(ctx, card.Entry{File: f, Kept: kept}); err != nil {
+		return err
+	}
+	r.say(func(p *Progress) { p.Done, p.DoneBytes = p.Done+1, p.DoneBytes+f.Bytes })
+	return nil
 }
 
 // one copies a file: all of it, and no more than was listed.

@@ -8,6 +8,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"os"
+	"path/filepath"
+	"sync"
 	"testing"
 	"time"
 
@@ -28,7 +31,14 @@ type world struct {
 	places  [2]map[string][]byte
 	entries map[string]card.Entry
 	written map[string]int // how often a file was written down as kept
-	fails   func(at string) error
+	may     func(at string) error
+	mu      sync.Mutex // several files are copied at once
+}
+
+func (w *world) fails(at string) error {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	return w.may(at)
 }
 
 func (w *world) List(context.Context) ([]card.File, error) {
@@ -72,7 +82,9 @@ func (w *world) Keep(_ context.Context, from io.Reader) (card.Kept, error) {
 		if err := w.fails("keep"); err != nil {
 			return card.Kept{}, err
 		}
+		w.mu.Lock()
 		w.places[i][k.SHA256] = data
+		w.mu.Unlock()
 		k.Copies = append(k.Copies, card.Copy{Where: fmt.Sprint(i), VerifiedAt: time.Unix(1, 0)})
 	}
 	return k, w.fails("kept")
@@ -90,17 +102,19 @@ func (w *world) Write(_ context.Context, e card.Entry) error {
 	if err := w.fails("write"); err != nil {
 		return err
 	}
+	w.mu.Lock()
 	if old, ok := w.entries[e.File.Path]; e.Why == "" && !(ok && old.Why == "" && old.File.Same(e.File)) {
 		w.written[e.File.Path]++
 	}
 	w.entries[e.File.Path] = e
+	w.mu.Unlock()
 	return w.fails("written")
 }
 
 func newWorld() *world {
 	w := &world{files: map[string][]byte{}, at: map[string]time.Time{}, entries: map[string]card.Entry{}, written: map[string]int{}}
 	w.places[0], w.places[1] = map[string][]byte{}, map[string][]byte{}
-	w.fails = func(string) error { return nil }
+	w.may = func(string) error { return nil }
 	return w
 }
 
@@ -129,9 +143,9 @@ func TestACopySurvivesWhateverFails(t *testing.T) {
 		}
 		gate := func() card.Verdict {
 			files, err := func() ([]card.File, error) {
-				was := w.fails
-				defer func() { w.fails = was }()
-				w.fails = func(string) error { return nil }
+				was := w.may
+				defer func() { w.may = was }()
+				w.may = func(string) error { return nil }
 				return w.List(t.Context())
 			}()
 			require.NoError(t, err)
@@ -146,7 +160,7 @@ func TestACopySurvivesWhateverFails(t *testing.T) {
 		for range rapid.IntRange(0, 20).Draw(t, "runs that end badly") {
 			left := rapid.IntRange(0, 60).Draw(t, "steps")
 			how := rapid.SampledFrom([]error{errKilled, card.ErrGone, card.ErrFull}).Draw(t, "how")
-			w.fails = func(at string) error {
+			w.may = func(at string) error {
 				if left--; left < 0 {
 					return how
 				}
@@ -154,9 +168,9 @@ func TestACopySurvivesWhateverFails(t *testing.T) {
 			}
 			ctx, cancel := context.WithCancel(t.Context())
 			if errors.Is(how, errKilled) { // a process that is killed does nothing any more, not even write down why
-				fails := w.fails
-				w.fails = func(at string) error {
-					err := fails(at)
+				may := w.may
+				w.may = func(at string) error {
+					err := may(at)
 					if err != nil {
 						cancel()
 					}
@@ -172,7 +186,7 @@ func TestACopySurvivesWhateverFails(t *testing.T) {
 				assert.False(t, gate().MayClear, "what came since is not copied")
 			}
 		}
-		w.fails = func(string) error { return nil }
+		w.may = func(string) error { return nil }
 		p, err := Run(t.Context(), w, w, w, nil)
 		require.NoError(t, err)
 		assert.Equal(t, len(w.files), p.Done)
@@ -198,7 +212,8 @@ func TestAFileThatBreaksOff(t *testing.T) {
 	assert.Equal(t, []int{1, 2}, []int{p.Done, p.Refused})
 	assert.Equal(t, "the card gave 12 of 20 bytes", w.entries["b"].Why)
 	assert.Contains(t, w.entries["c"].Why, "more than the 5 bytes")
-	assert.Equal(t, "a", told[0].Now)
+	assert.NotEmpty(t, told[0].Now)
+	assert.Equal(t, p, told[len(told)-1])
 	files, _ := short.List(t.Context())
 	entries, _ := w.Entries(t.Context())
 	v := card.Gate(files, entries)
@@ -224,4 +239,35 @@ func (l *lying) List(ctx context.Context) ([]card.File, error) {
 		}
 	}
 	return out, err
+}
+
+// A folder is read with the folders in it; nothing outside it is, and what is hidden is passed over.
+func TestAFolderIsACard(t *testing.T) {
+	outside, dir := t.TempDir(), t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(outside, "secret"), []byte("no"), 0o600))
+	require.NoError(t, os.MkdirAll(filepath.Join(dir, "day", ".hidden"), 0o700))
+	for _, n := range []string{"day/a.jpg", "day/.b.jpg", "day/.hidden/c.jpg", "d.dng"} {
+		require.NoError(t, os.WriteFile(filepath.Join(dir, n), []byte(n), 0o600))
+	}
+	require.NoError(t, os.Symlink(filepath.Join(outside, "secret"), filepath.Join(dir, "link.jpg")))
+	f := Folder{dir}
+	files, err := f.List(t.Context())
+	require.NoError(t, err)
+	var paths []string
+	for _, x := range files {
+		paths = append(paths, x.Path)
+	}
+	assert.ElementsMatch(t, []string{"day/a.jpg", "d.dng"}, paths)
+	r, err := f.Open(t.Context(), "day/a.jpg")
+	require.NoError(t, err)
+	data, err := io.ReadAll(r)
+	require.NoError(t, err)
+	require.NoError(t, r.Close())
+	assert.Equal(t, "day/a.jpg", string(data))
+	for _, p := range []string{"link.jpg", "../" + filepath.Base(outside) + "/secret", "/etc/passwd"} {
+		_, err = f.Open(t.Context(), p)
+		require.Error(t, err, p)
+	}
+	_, err = Folder{filepath.Join(dir, "none")}.List(t.Context())
+	require.ErrorIs(t, err, card.ErrGone)
 }

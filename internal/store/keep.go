@@ -24,7 +24,7 @@ func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {
 		for _, f := range files {
 			drop(f)
 		}
-		if errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.EDQUOT) {
+		if NoRoom(err) {
 			err = fmt.Errorf("%w: %w", card.ErrFull, err)
 		}
 		return card.Kept{}, err
@@ -54,6 +54,11 @@ func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {
 		k.Copies = append(k.Copies, card.Copy{Where: p.name, VerifiedAt: time.Now().UTC()})
 	}
 	return k, nil
+}
+
+// NoRoom says whether it was for want of room on a disk.
+func NoRoom(err error) bool {
+	return errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.EDQUOT) || errors.Is(err, card.ErrFull)
 }
 
 // untilEnd reads until its context ends.

@@ -312,7 +312,7 @@ type Frame struct {
 // FrameDoc is what a frame says.
 type FrameDoc struct {
 	ShootID  string            `json:"shootId" doc:"Its shoot"`
-	ShotID   string            `json:"shotId" doc:"Its shot"`
+	ShotID   string            `gorm:"serializer:ornull" json:"shotId" doc:"Its shot; empty while it is laid to none"`
 	SHA256   string            `gorm:"column:sha256" json:"sha256" doc:"Hash of the file, and its name"`
 	Bytes    int               `json:"bytes" doc:"Size of the file"`
 	WidthPx  int               `json:"widthPx" doc:"Width"`
@@ -329,6 +329,11 @@ type FrameDoc struct {
 	PlatedS    float64             `json:"platedS" doc:"How long after its dish was finished it was taken, s; 0 when nobody wrote that down"`
 	Changes    []continuity.Change `gorm:"serializer:json" json:"changes" doc:"How it differs from the frame before it, or from the plan"`
 	Note       string              `json:"note" doc:"What was written beside it"`
+
+	Came  card.Came  `gorm:"serializer:json" json:"came" doc:"What its file says of itself, where it came with a card"`
+	Match card.Match `gorm:"serializer:json" json:"match" doc:"Which shot it was taken to be of, and why"`
+	Laid  card.Laid  `json:"laid" doc:"Who laid it to its shot"`
+	Mark  card.Mark  `json:"mark" doc:"How far it has come in choosing"`
 }
 
 // Take is what a camera was told to take. It is written down before it is told, so that what lies on the card is known
@@ -507,4 +512,59 @@ type Deed struct {
 	Removed     string `json:"-"` // the table of what it took away, or empty
 	RemovedID   string `json:"-"` // its key
 	RemovedName string `json:"-"` // what it is called
+}
+
+// CardRow is a card that is copied, a folder, or files that are sent.
+type CardRow struct {
+	ID        string    `gorm:"primaryKey"`
+	CreatedAt time.Time `gorm:"not null"`
+	ShootID   string
+	From      card.From
+	Name      string
+	Folder    string     // where it lies on this machine; empty for what is sent
+	Clock     card.Clock `gorm:"serializer:json"` // how its camera's clock was off
+	ByHand    bool       // whether somebody said so
+	Why       string     // why copying stopped; empty while it goes on or is done
+	Done      bool       // whether all of it is kept, looked at and matched
+}
+
+// TableName implements gorm's Tabler.
+func (CardRow) TableName() string { return "cards" }
+
+// CardFile is a file of a card: as it was listed, and what became of it. It is the ledger of a copy.
+type CardFile struct {
+	CardID   string `gorm:"primaryKey"`
+	Path     string `gorm:"primaryKey"`
+	Bytes    int64
+	Modified time.Time
+	SHA256   string      `gorm:"column:sha256"` // empty until it is kept
+	Copies   []card.Copy `gorm:"serializer:json"`
+	Why      string      // why it could not be copied
+	Seen     bool        // whether it was looked at
+	FrameID  string      // the frame that it became, or is a part of
+	Said     string      // what is said of it where it became none
+}
+
+// Entry is it as the rules know it.
+func (f CardFile) Entry() card.Entry {
+	return card.Entry{File: card.File{Path: f.Path, Bytes: f.Bytes, Modified: f.Modified}, Kept: card.Kept{SHA256: f.SHA256, Bytes: f.Bytes, Copies: f.Copies}, Why: f.Why}
+}
+
+// LookRow is what a kept picture looks like from far, and how crisp it is.
+type LookRow struct {
+	File   string `gorm:"primaryKey"` // its hash
+	Fields []byte
+	Aspect float64
+	Crisp  float64
+}
+
+// TableName implements gorm's Tabler.
+func (LookRow) TableName() string { return "looks" }
+
+// Picture is the hash of the file that shows a frame: itself, or what is shown in its place.
+func (f FrameDoc) Picture() string {
+	if f.Came.Shows != "" {
+		return f.Came.Shows
+	}
+	return f.SHA256
 }

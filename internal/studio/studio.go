@@ -6,6 +6,7 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"time"
 
 	"figladder/internal/standin"
@@ -49,11 +50,16 @@ type Outside struct {
 	Camera  standin.Camera
 	Outlet  standin.Outlet
 	Weather standin.Weather // nil for no forecast
+
+	Shelf    *store.Shelf   // nil for none: pictures are made smaller each time
+	Reader   standin.Reader // nil for no card reader
+	Folders  []string       // of this machine, that may be copied
+	Arriving string         // where files lie while they are sent
 }
 
 // New opens the rooms.
 func New(o Outside) *Studio {
-	c := &core.Core{Store: o.Store, Vault: o.Vault, Queue: o.Queue, Clock: o.Clock}
+	c := &core.Core{Store: o.Store, Vault: o.Vault, Shelf: o.Shelf, Queue: o.Queue, Clock: o.Clock}
 	s := &Studio{Core: c, People: &people.Room{Core: c}, Brief: &brief.Room{Core: c}}
 	s.Kitchen = &kitchen.Room{Core: c, Brief: s.Brief}
 	s.List = &list.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen}
@@ -61,11 +67,13 @@ func New(o Outside) *Studio {
 	s.Set = &set.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Weather: o.Weather}
 	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
 	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Set: s.Set, Styling: s.Styling}
-	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera}
+	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera, Reader: o.Reader, Folders: o.Folders, Arriving: o.Arriving}
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }
 
 // Stop ends what runs in the background, and waits for it as long as ctx lasts.
-func (s *Studio) Stop(ctx context.Context) error { return s.Set.Stop(ctx) }
+func (s *Studio) Stop(ctx context.Context) error {
+	return errors.Join(s.Frames.Stop(ctx), s.Set.Stop(ctx))
+}

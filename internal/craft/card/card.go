@@ -52,6 +52,63 @@ var (
 	ErrFull = errors.New("there is no more room to keep files")
 )
 
+// From is where files come from.
+type From string
+
+// Where files come from: sent by a browser, a folder of the machine that serves, or a card in its reader.
+const (
+	Sent   From = "sent"
+	Folder From = "folder"
+	Reader From = "reader"
+)
+
+// Words implements words.Vocabulary.
+func (From) Words() []string { return []string{string(Sent), string(Folder), string(Reader)} }
+
+// Laid is who laid a picture to its shot.
+type Laid string
+
+// Who did: it was matched, or somebody said so.
+const (
+	Matched Laid = "matched"
+	ByHand  Laid = "by hand"
+)
+
+// Words implements words.Vocabulary.
+func (Laid) Words() []string { return []string{string(Matched), string(ByHand)} }
+
+// Mark is how far a picture has come in choosing (handbook F2); the one of a shot is kept besides. No mark takes anything
+// out of either copy.
+type Mark string
+
+// How far it has come: passed over at the first look, on the short list, or offered to the client beside the one.
+const (
+	PassedOver Mark = "passed over"
+	Short      Mark = "short list"
+	Beside     Mark = "beside"
+)
+
+// Words implements words.Vocabulary.
+func (Mark) Words() []string { return []string{string(PassedOver), string(Short), string(Beside)} }
+
+// Came is what came with a card's picture, and what its file says of itself.
+type Came struct {
+	CardID  string    `json:"cardId" doc:"The card; empty for what came otherwise"`
+	Path    string    `json:"path" doc:"Its name on the card, with its folders"`
+	Kind    string    `json:"kind" doc:"What sort of file it is"`
+	ClockAt time.Time `json:"clockAt" doc:"When it was taken by the camera's clock, in the shoot's zone where the file names none"`
+	Dated   bool      `json:"dated" doc:"Whether the file itself says when; otherwise it is when it was last written"`
+	FocalMm float64   `json:"focalMm" doc:"Focal length, mm; 0 where the file says none"`
+	Body    string    `json:"body" doc:"The camera"`
+	Lens    string    `json:"lens" doc:"The lens"`
+	Title   string    `json:"title" doc:"Title in the file"`
+	Words   string    `json:"words" doc:"Caption in the file"`
+	Credit  string    `json:"credit" doc:"Who made it, by the file"`
+	Shows   string    `json:"shows" doc:"Hash of the picture that is shown in its place; empty for the file itself"`
+	Raw     string    `json:"raw" doc:"Hash of the raw file kept with it; empty for none"`
+	RawPath string    `json:"rawPath" doc:"That file's name on the card"`
+}
+
 // Stem is what a raw file and the JPEG beside it have in common: folder and name without what it ends with, in small
 // letters.
 func Stem(name string) string {

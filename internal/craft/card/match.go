@@ -221,16 +221,19 @@ func ClockOf(taken []Taken, wanted []Wanted, like Like) Clock {
 			next = math.Max(next, s)
 		}
 	}
-	c := Clock{OffMin: at, Sure: best-next > 6}
-	switch {
-	case at == 0:
-		c.Words = "The camera's clock was right."
-	case !c.Sure:
+	c := Clock{OffMin: at, Sure: best-next > 6, Words: OffBy(at)}
+	if at != 0 && !c.Sure {
 		c.Words = fmt.Sprintf("The camera's clock may have been %s; something else would do nearly as well.", offWords(at))
-	default:
-		c.Words = fmt.Sprintf("The camera's clock was %s.", offWords(at))
 	}
 	return c
+}
+
+// OffBy says by how much a camera's clock was off.
+func OffBy(min float64) string {
+	if min == 0 {
+		return "The camera's clock was right."
+	}
+	return fmt.Sprintf("The camera's clock was %s.", offWords(min))
 }
 
 func offWords(off float64) string {

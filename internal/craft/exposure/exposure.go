@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"strings"
 )
 
 // ReceptorConstant is C of ISO 2720 for a flat receptor, lux·s.
@@ -73,6 +74,23 @@ func Solve(lux, fNumber, effective float64, lim Limits) (Settings, error) {
 	want := Seconds(lux, effective, float64(iso))
 	t := NearestShutter(math.Min(math.Max(want, lim.FastestSeconds), lim.SlowestSeconds))
 	return made(fNumber, t, iso, want), nil
+}
+
+// Said are settings as a file says them: nothing is rounded, nothing is off. Shown leaves out what it does not say.
+func Said(fNumber, seconds float64, iso int) Settings {
+	out := Settings{Aperture: fNumber, Seconds: seconds, ISO: iso}
+	var parts []string
+	if fNumber > 0 {
+		parts = append(parts, "f/"+ShowNumber(fNumber))
+	}
+	if seconds > 0 {
+		parts = append(parts, ShowShutter(seconds))
+	}
+	if iso > 0 {
+		parts = append(parts, fmt.Sprintf("ISO %d", iso))
+	}
+	out.Shown = strings.Join(parts, ", ")
+	return out
 }
 
 func made(fNumber, seconds float64, iso int, wanted float64) Settings {

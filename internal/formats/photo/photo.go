@@ -1,4 +1,4 @@
-// Package photo opens pictures that strangers may have made: JPEG, PNG, GIF and WebP. What
+// Package photo opens pictures that strangers may have made: JPEG, PNG, GIF, WebP and TIFF. What
 // a picture would cost in memory and time is reckoned from its headers before it is opened;
 // a few hundred kilobytes can otherwise ask for gigabytes. Opening stops with a context, and
 // all pictures that are open at once share one budget of memory.
@@ -16,6 +16,7 @@ import (
 	_ "image/png"
 	"io"
 
+	_ "golang.org/x/image/tiff"
 	_ "golang.org/x/image/webp"
 	"golang.org/x/sync/semaphore"
 )
@@ -36,11 +37,11 @@ type TooMuchError struct{ Words string }
 func (e *TooMuchError) Error() string { return e.Words }
 
 // ErrNone is returned for what is no picture.
-var ErrNone = errors.New("this is no picture that can be read here; JPEG, PNG, GIF or WebP can")
+var ErrNone = errors.New("this is no picture that can be read here; JPEG, PNG, GIF, WebP or TIFF can")
 
 // Cost is what a picture asks for, from its headers.
 type Cost struct {
-	Kind          string // jpeg, png, gif, webp
+	Kind          string // jpeg, png, gif, webp, tiff
 	Width, Height int
 	MiB           int     // memory while it is opened, at the most
 	Visits        float64 // see MostVisits; 0 for what is opened in one go
@@ -54,7 +55,7 @@ func Reckon(data []byte) (Cost, error) {
 	}
 	c := Cost{Kind: kind, Width: conf.Width, Height: conf.Height}
 	pixels := float64(conf.Width) * float64(conf.Height)
-	each := map[string]float64{"gif": 2, "png": 9, "webp": 9}[kind]
+	each := map[string]float64{"gif": 2, "png": 9, "webp": 9, "tiff": 17}[kind]
 	if kind == "png" && len(data) > 25 {
 		if depth, colour := data[24], data[25]; depth <= 8 && colour != 4 && colour != 6 {
 			each = 5 // without transparency and deep colour
@@ -83,7 +84,7 @@ func (c Cost) check() error {
 	return nil
 }
 
-// Decode opens a picture. *TooMuchError when it is too large, ErrNone when it is none, and
+// Decode opens a picture, the way up that it is to be seen. *TooMuchError when it is too large, ErrNone when it is none, and
 // ctx's error when that ends; any other error is a picture that breaks off.
 func Decode(ctx context.Context, data []byte) (image.Image, error) {
 	c, err := Reckon(data)
@@ -99,6 +100,7 @@ func Decode(ctx context.Context, data []byte) (image.Image, error) {
 	defer open.Release(int64(c.MiB))
 	from := &until{ctx, bytes.NewReader(data)}
 	var img image.Image
+	way := orientation(data, c.Kind)
 	if c.Kind == "jpeg" {
 		img, err = jpeg.Decode(from)
 	} else {
@@ -107,7 +109,10 @@ func Decode(ctx context.Context, data []byte) (image.Image, error) {
 	if ctx.Err() != nil {
 		return nil, ctx.Err()
 	}
-	return img, err
+	if err != nil {
+		return nil, err
+	}
+	return upright(img, way), nil
 }
 
 // until reads until its context ends.

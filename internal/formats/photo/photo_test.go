@@ -4,11 +4,16 @@ import (
 	"bytes"
 	"context"
 	"encoding/binary"
+	"fmt"
 	"image"
 	"image/color"
 	"image/gif"
 	"image/jpeg"
 	"image/png"
+	"math"
+	"os"
+	"os/exec"
+	"path/filepath"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -127,4 +132,33 @@ func FuzzDecode(f *testing.F) {
 			_, _ = Decode(t.Context(), data)
 		}
 	})
+}
+
+// A picture that says which way up it is opens that way: each of the eight is compared with what ImageMagick makes of it.
+func TestPicturesOpenTheRightWayUp(t *testing.T) {
+	dir := t.TempDir()
+	plain := filepath.Join(dir, "plain.jpg")
+	run := func(name string, args ...string) {
+		out, err := exec.CommandContext(t.Context(), name, args...).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+	}
+	run("/usr/bin/convert", "-size", "90x60", "gradient:red-blue", "-fill", "white", "-draw", "rectangle 0,0 30,20", "-quality", "98", plain)
+	for way := 1; way <= 8; way++ {
+		turned, want := filepath.Join(dir, fmt.Sprint(way, ".jpg")), filepath.Join(dir, fmt.Sprint(way, ".png"))
+		run("exiftool", "-q", "-n", "-o", turned, fmt.Sprint("-Orientation=", way), plain)
+		run("/usr/bin/convert", turned, "-auto-orient", want)
+		var img [2]image.Image
+		for i, path := range []string{turned, want} {
+			data, err := os.ReadFile(path)
+			require.NoError(t, err)
+			img[i], err = Decode(t.Context(), data)
+			require.NoError(t, err)
+		}
+		require.Equal(t, img[1].Bounds(), img[0].Bounds(), "%d", way)
+		for _, at := range []image.Point{{3, 3}, {50, 3}, {3, 50}, {55, 55}} {
+			r1, g1, b1, _ := img[0].At(at.X, at.Y).RGBA()
+			r2, g2, b2, _ := img[1].At(at.X, at.Y).RGBA()
+			assert.InDelta(t, 0, math.Abs(float64(r1)-float64(r2))+math.Abs(float64(g1)-float64(g2))+math.Abs(float64(b1)-float64(b2)), 12*256, "%d at %v", way, at)
+		}
+	}
 }

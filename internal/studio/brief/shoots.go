@@ -83,6 +83,9 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 				return err
 			}
 		}
+		if err := core.RemoveAll[store.Frame](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.Reservation](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

@@ -17,6 +17,7 @@ import (
 type Core struct {
 	Store *store.Store
 	Vault *store.Vault
+	Shelf *store.Shelf // pictures at the sizes at which they are shown; nil for none kept
 	Queue Queue
 	Clock func() time.Time // time.Now when nil
 

@@ -25,7 +25,7 @@ func OpenPicture(ctx context.Context, data []byte) (image.Image, error) {
 	case errors.As(err, &much):
 		words = much.Words
 	case errors.Is(err, photo.ErrNone):
-		words = "This is no picture that can be read here. JPEG, PNG, GIF or WebP can."
+		words = "This is no picture that can be read here. JPEG, PNG, GIF, WebP or TIFF can."
 	}
 	return nil, Fields("", []finding.FieldProblem{{Path: "file", Words: words}})
 }
@@ -35,27 +35,69 @@ func Encode(b *bytes.Buffer, img image.Image) error {
 	return jpeg.Encode(b, img, &jpeg.Options{Quality: 90})
 }
 
-// Shown is a kept picture as it is sent to be shown: no longer than longPx, JPEG. The file
-// itself for 0, or when it is a JPEG that is no longer.
+// Sizes at which pictures lie on the shelf, pixels on the long side: beside others, and by itself.
+const (
+	ShelfSmall = 320
+	ShelfLarge = 1600
+)
+
+// Shown is a kept picture as it is sent to be shown: the right way up, no longer than longPx, JPEG. The file itself for 0,
+// or when it is a JPEG that is no longer.
 func (s *Core) Shown(ctx context.Context, sha string, longPx int) ([]byte, error) {
+	for _, size := range []int{ShelfSmall, ShelfLarge} {
+		if longPx <= 0 || longPx > size {
+			continue
+		}
+		data := s.Shelf.Get(sha, size)
+		if data == nil {
+			continue
+		}
+		if conf, err := jpeg.DecodeConfig(bytes.NewReader(data)); err == nil {
+			if max(conf.Width, conf.Height) <= longPx {
+				return data, nil
+			}
+			if img, err := jpeg.Decode(bytes.NewReader(data)); err == nil {
+				return smaller(img, longPx)
+			}
+		}
+	}
 	data, err := s.Vault.Get(ctx, sha)
 	if err != nil || longPx <= 0 {
 		return data, err
 	}
-	conf, kind, err := image.DecodeConfig(bytes.NewReader(data))
-	if err != nil {
-		return nil, err
-	}
-	k := min(1, float64(longPx)/float64(max(conf.Width, conf.Height)))
-	if k == 1 && kind == "jpeg" {
+	if conf, kind, err := image.DecodeConfig(bytes.NewReader(data)); err == nil && kind == "jpeg" && max(conf.Width, conf.Height) <= longPx && photo.Plain(data) {
 		return data, nil
 	}
 	img, err := photo.Decode(ctx, data)
 	if err != nil {
 		return nil, err
 	}
-	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(conf.Width)*k)), max(1, int(float64(conf.Height)*k))))
-	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, img.Bounds(), draw.Src, nil)
+	s.LayBy(sha, img, longPx)
+	return smaller(img, longPx)
+}
+
+// LayBy lays an open picture on the shelf at the sizes at which it will be asked for, from a size on: it is open but once.
+func (s *Core) LayBy(sha string, img image.Image, fromPx int) {
+	b := img.Bounds()
+	for _, size := range []int{ShelfLarge, ShelfSmall} {
+		if fromPx > size {
+			break
+		}
+		if max(b.Dx(), b.Dy()) <= size {
+			continue
+		}
+		if shown, err := smaller(img, size); err == nil {
+			s.Shelf.Put(sha, size, shown)
+		}
+	}
+}
+
+// smaller is a picture as JPEG, no longer than longPx.
+func smaller(img image.Image, longPx int) ([]byte, error) {
+	from := img.Bounds()
+	k := min(1, float64(longPx)/float64(max(from.Dx(), from.Dy())))
+	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(from.Dx())*k)), max(1, int(float64(from.Dy())*k))))
+	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, from, draw.Src, nil)
 	var b bytes.Buffer
 	if err := Encode(&b, small); err != nil {
 		return nil, err

@@ -61,8 +61,23 @@ func RemoveShot(j *store.Journal, row *store.Shot) error {
 	if err := NeverPublished(j.TX, "shot_id = ?", row.Key); err != nil {
 		return err
 	}
-	for _, take := range []func(*store.Journal, string, any) error{RemoveAll[store.Approval], RemoveAll[store.Frame]} {
-		if err := take(j, "shot_id = ?", row.Key); err != nil {
+	if err := RemoveAll[store.Approval](j, "shot_id = ?", row.Key); err != nil {
+		return err
+	}
+	// What came with a card lies on the table again, laid to none; what was taken for this frame goes with it.
+	frames, err := store.All[store.Frame](j.TX.Where("shot_id = ?", row.Key))
+	if err != nil {
+		return err
+	}
+	for i := range frames {
+		f := &frames[i]
+		if f.Came.CardID == "" {
+			err = j.Delete(f)
+		} else {
+			f.ShotID, f.Laid, f.Kept = "", "", false
+			err = j.Update(f)
+		}
+		if err != nil {
 			return err
 		}
 	}

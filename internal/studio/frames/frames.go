@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 
+	"figladder/internal/craft/card"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
@@ -17,18 +18,22 @@ func (s *Room) RemoveFrame(ctx context.Context, who core.Who, id string) error {
 	if err != nil {
 		return err
 	}
-	shot, err := s.List.Shot(ctx, row.ShotID)
-	if err != nil {
-		return err
+	title := row.Came.Path
+	if row.ShotID != "" {
+		shot, err := s.List.Shot(ctx, row.ShotID)
+		if err != nil {
+			return err
+		}
+		title = shot.Title
 	}
-	return s.Deed(ctx, who, row.ShootID, "Took a frame of “"+shot.Title+"” away", func(j *store.Journal) error {
+	return s.Deed(ctx, who, row.ShootID, "Took a frame of “"+title+"” away", func(j *store.Journal) error {
 		if err := core.NeverPublished(j.TX, "frame_id = ?", id); err != nil {
 			return err
 		}
 		if err := core.RemoveAll[store.Approval](j, "frame_id = ?", id); err != nil {
 			return err
 		}
-		j.Removes(row, shot.Title)
+		j.Removes(row, title)
 		return j.Delete(row)
 	})
 }
@@ -54,7 +59,7 @@ func (s *Room) Picture(ctx context.Context, id string, longPx int) ([]byte, erro
 	if err != nil {
 		return nil, err
 	}
-	return s.Shown(ctx, row.SHA256, longPx)
+	return s.Shown(ctx, row.Picture(), longPx)
 }
 
 // Keep marks a frame as the one, or takes the mark off. Another frame of the same
@@ -63,6 +68,9 @@ func (s *Room) Keep(ctx context.Context, who core.Who, id string, version int, k
 	row, err := s.Frame(ctx, id)
 	if err != nil {
 		return nil, err
+	}
+	if kept && row.ShotID == "" {
+		return nil, core.Rule("Lay it to its shot first: the one that is kept is the one of a shot.")
 	}
 	words := "Kept a frame"
 	if !kept {
@@ -83,6 +91,9 @@ func (s *Room) Keep(ctx context.Context, who core.Who, id string, version int, k
 			}
 		}
 		row.Version, row.Kept = version, kept
+		if kept && row.Mark == card.PassedOver {
+			row.Mark = ""
+		}
 		return j.Update(row)
 	})
 	if _, twice := store.Duplicate(err); twice {

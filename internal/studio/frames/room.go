@@ -23,5 +23,11 @@ type Room struct {
 	Day     *day.Room
 	Camera  standin.Camera
 
+	Reader   standin.Reader // nil where there is none
+	Folders  []string       // folders of this machine that may be copied
+	Arriving string         // where files lie while they are sent
+
+	copies   copies
+	sending  sending
 	fetching sync.Mutex // one at a time asks the camera's card
 }

@@ -223,7 +223,7 @@ func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]co
 	case err != nil:
 		return nil, err
 	}
-	before, err := s.Vault.Get(ctx, last.SHA256)
+	before, err := s.Vault.Get(ctx, last.Picture())
 	if err != nil {
 		return nil, err
 	}

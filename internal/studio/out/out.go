@@ -123,7 +123,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	if there, err := s.delivery(ctx, same); there != nil || err != nil {
 		return there, err
 	}
-	file, err := s.Vault.Get(ctx, list.Frame.SHA256)
+	file, err := s.Vault.Get(ctx, list.Frame.Picture())
 	if err != nil {
 		return nil, err
 	}

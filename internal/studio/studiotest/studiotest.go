@@ -16,6 +16,7 @@ import (
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/list"
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -26,6 +27,8 @@ type Kit struct {
 	Dir   string        // where its files are
 	Hall  *standin.Hall // the simulated outlet
 	Owner core.Who
+	Slot  *standin.Slot // the card reader
+	Inbox string        // the folder that may be copied
 	notes *notes
 }
 
@@ -70,7 +73,14 @@ func New(t testing.TB) *Kit {
 	t.Cleanup(k.Hall.Close)
 	k.Camera, err = standin.OnCable(standin.Drawn{LongPx: 1900, TracedPx: 240, Samples: 1}, t.TempDir())
 	require.NoError(t, err)
-	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Camera: k.Camera, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{}})
+	k.Slot, err = standin.OpenSlot(t.TempDir())
+	require.NoError(t, err)
+	shelf, err := store.OpenShelf(t.TempDir())
+	require.NoError(t, err)
+	k.Inbox = t.TempDir()
+	k.Studio = studio.New(studio.Outside{Store: storetest.Open(t), Vault: vault, Shelf: shelf, Camera: k.Camera, Outlet: standin.Courier{URL: k.Hall.URL}, Queue: k.notes, Weather: standin.Skies{},
+		Reader: k.Slot, Folders: []string{k.Inbox}, Arriving: t.TempDir()})
+	t.Cleanup(func() { assert.NoError(t, k.Stop(context.Background())) })
 	p, err := k.People.FirstOwner(t.Context(), "owner@loft.example", "Maud Pellow", "four plain words")
 	require.NoError(t, err)
 	k.Owner = core.Who{ID: p.ID, Name: p.Name, Role: core.Role(p.Role)}
