@@ -13,6 +13,7 @@ import (
 
 	"figladder/internal/craft/almanac"
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/card"
 	"figladder/internal/craft/cost"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
@@ -209,6 +210,10 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 			}
 			_, err = k.Frames.Tick(ctx, k.Owner, hero.Key, list.Steps[0].Key, false)
 			return err
+		}},
+		step{"Lay", func() error { return k.Frames.Lay(ctx, k.Owner, shoot.Key, []string{spare.Key}, "") }},
+		step{"MarkAll", func() error {
+			return k.Frames.MarkAll(ctx, k.Owner, shoot.Key, []string{spare.Key}, card.Short)
 		}},
 		step{"RemoveFrame", func() error { return k.Frames.RemoveFrame(ctx, k.Owner, spare.Key) }},
 		step{"GroupList", func() error { _, err := k.List.GroupList(ctx, k.Owner, shoot.Key); return err }},

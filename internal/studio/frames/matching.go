@@ -267,7 +267,7 @@ func (s *Room) Lay(ctx context.Context, who core.Who, shootID string, ids []stri
 		}
 		words = "Laid " + pictures(len(ids)) + " to “" + shot.Title + "”"
 	}
-	return s.each(ctx, who, shootID, ids, words, func(j *store.Journal, f *store.Frame) (bool, error) {
+	return s.Deed(ctx, who, shootID, words, each(shootID, ids, func(j *store.Journal, f *store.Frame) (bool, error) {
 		if f.ShotID == shotID && f.Laid == card.ByHand {
 			return false, nil
 		}
@@ -282,7 +282,7 @@ func (s *Room) Lay(ctx context.Context, who core.Who, shootID string, ids []stri
 		}
 		f.ShotID, f.Laid = shotID, card.ByHand
 		return true, nil
-	})
+	}))
 }
 
 // MarkAll says how far pictures have come in choosing.
@@ -291,7 +291,7 @@ func (s *Room) MarkAll(ctx context.Context, who core.Who, shootID string, ids []
 	if mark != "" {
 		words = "Marked " + pictures(len(ids)) + ": " + string(mark)
 	}
-	return s.each(ctx, who, shootID, ids, words, func(_ *store.Journal, f *store.Frame) (bool, error) {
+	return s.Deed(ctx, who, shootID, words, each(shootID, ids, func(_ *store.Journal, f *store.Frame) (bool, error) {
 		if f.Mark == mark {
 			return false, nil
 		}
@@ -300,7 +300,7 @@ func (s *Room) MarkAll(ctx context.Context, who core.Who, shootID string, ids []
 		}
 		f.Mark = mark
 		return true, nil
-	})
+	}))
 }
 
 func pictures(n int) string {
@@ -313,12 +313,12 @@ func pictures(n int) string {
 // mostAtOnce is how many pictures one deed changes.
 const mostAtOnce = 500
 
-// each changes pictures in one deed.
-func (s *Room) each(ctx context.Context, who core.Who, shootID string, ids []string, words string, change func(*store.Journal, *store.Frame) (bool, error)) error {
-	if len(ids) == 0 || len(ids) > mostAtOnce {
-		return core.Rule("Take up to %d pictures at once.", mostAtOnce)
-	}
-	return s.Deed(ctx, who, shootID, words, func(j *store.Journal) error {
+// each changes some of a shoot's pictures.
+func each(shootID string, ids []string, change func(*store.Journal, *store.Frame) (bool, error)) func(*store.Journal) error {
+	return func(j *store.Journal) error {
+		if len(ids) == 0 || len(ids) > mostAtOnce {
+			return core.Rule("Take up to %d pictures at once.", mostAtOnce)
+		}
 		rows, err := store.All[store.Frame](j.TX.Where("shoot_id = ? and id in ?", shootID, ids).Order("id"))
 		if err != nil {
 			return err
@@ -338,5 +338,5 @@ func (s *Room) each(ctx context.Context, who core.Who, shootID string, ids []str
 			}
 		}
 		return nil
-	})
+	}
 }
