@@ -70,7 +70,7 @@ func (a *API) cardRoutes() {
 		At      int64  `query:"at" minimum:"0" maximum:"1099511627776" doc:"Where in it the part begins"`
 		Sum     string `query:"sum" maxLength:"64" doc:"The part's SHA-256 in hexadecimal, where it can be told; empty otherwise"`
 		RawBody []byte `contentType:"application/octet-stream"`
-	}) (*body[frames.Part], error) {
+	}) (*body[frames.PartSent], error) {
 		return point(s.Frames.PutPart(ctx, in.ID, in.Path, in.At, in.Sum, in.RawBody))
 	}, partBody)
 	route(a, Assistant, "PUT", "/api/copies/{id}/on", "goOnCopying", "Go on with a card", func(ctx context.Context, in *ByID) (*body[frames.CardNow], error) {
@@ -102,7 +102,7 @@ func (a *API) tableRoutes() {
 		Which frames.Which `query:"which" maxLength:"20" doc:"Which of them; empty for every one"`
 		After string       `query:"after" maxLength:"300" doc:"Where the part before ended; empty for the first"`
 		Limit int          `query:"limit" minimum:"1" maximum:"2000" default:"500" doc:"How many"`
-	}) (*body[frames.Table], error) {
+	}) (*body[frames.LightTable], error) {
 		return point(s.Frames.TableOf(ctx, in.ID, in.Shot, in.Which, in.After, in.Limit))
 	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/table/sums", "tableSums", "How many pictures there are, and how far choosing is", func(ctx context.Context, in *ByID) (*body[frames.TableSums], error) {
@@ -116,6 +116,15 @@ func (a *API) tableRoutes() {
 		}
 	}) (*done, error) {
 		return &done{}, s.Frames.Lay(ctx, who(ctx), in.ID, in.Body.Frames, in.Body.Shot)
+	}, empty)
+	route(a, Photographer, "PUT", "/api/shoots/{id}/table/kept", "keepPicture", "Keep a picture as the one of its shot, or let it go, as it lies on the table", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Frame string `json:"frame" maxLength:"64" doc:"Which"`
+			Kept  bool   `json:"kept" doc:"Whether it is the one"`
+		}
+	}) (*done, error) {
+		return &done{}, s.Frames.KeepOnTable(ctx, who(ctx), in.ID, in.Body.Frame, in.Body.Kept)
 	}, empty)
 	route(a, Assistant, "PUT", "/api/shoots/{id}/table/mark", "markPictures", "Say how far pictures have come in choosing", func(ctx context.Context, in *struct {
 		ByID

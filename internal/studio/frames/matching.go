@@ -285,6 +285,23 @@ func (s *Room) Lay(ctx context.Context, who core.Who, shootID string, ids []stri
 	}))
 }
 
+// KeepOnTable keeps a picture of a shoot as the one of its shot, or lets it go, whatever was done to it since it was laid
+// out.
+func (s *Room) KeepOnTable(ctx context.Context, who core.Who, shootID, id string, kept bool) error {
+	row, err := s.Frame(ctx, id)
+	if err != nil {
+		return err
+	}
+	if row.ShootID != shootID {
+		return store.ErrNotFound
+	}
+	if row.Kept == kept {
+		return nil
+	}
+	_, err = s.Keep(ctx, who, id, row.Version, kept)
+	return err
+}
+
 // MarkAll says how far pictures have come in choosing.
 func (s *Room) MarkAll(ctx context.Context, who core.Who, shootID string, ids []string, mark card.Mark) error {
 	words := "Took the mark off " + pictures(len(ids))

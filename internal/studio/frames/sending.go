@@ -128,6 +128,14 @@ func (s *Room) BeginSending(ctx context.Context, shootID, id, name string, files
 	if err != nil {
 		return nil, err
 	}
+	for i := range rows {
+		if rows[i].Bytes > 0 {
+			continue
+		}
+		if err := s.keepSent(ctx, row.ID, &rows[i]); err != nil { // there is no part of nothing
+			return nil, s.full(err)
+		}
+	}
 	return s.CardOf(ctx, row.ID)
 }
 
@@ -146,8 +154,8 @@ func (s *Room) sent(id, name string) int64 {
 	return st.Size()
 }
 
-// Part is what became of a part of a file that was sent.
-type Part struct {
+// PartSent is what became of a part of a file that was sent.
+type PartSent struct {
 	Has  int64 `json:"has" doc:"How much of the file has come: where the next part begins"`
 	Kept bool  `json:"kept" doc:"Whether the whole file is kept twice"`
 }
@@ -155,7 +163,7 @@ type Part struct {
 // PutPart takes a part of a file that begins at a byte. Where that is not where the last one ended, it is not taken, and
 // the answer says where to go on. sum is its SHA-256 in hexadecimal, where the browser can tell it. With its last part a
 // file is kept twice and read back before this answers.
-func (s *Room) PutPart(ctx context.Context, id, name string, at int64, sum string, data []byte) (*Part, error) {
+func (s *Room) PutPart(ctx context.Context, id, name string, at int64, sum string, data []byte) (*PartSent, error) {
 	defer s.sending.lock(id + "\x00" + name)()
 	row := &store.CardFile{}
 	err := s.Store.WithContext(ctx).Where("card_id = ? and path = ?", id, name).First(row).Error
@@ -165,7 +173,7 @@ func (s *Room) PutPart(ctx context.Context, id, name string, at int64, sum strin
 	case err != nil:
 		return nil, err
 	case row.SHA256 != "":
-		return &Part{row.Bytes, true}, nil
+		return &PartSent{row.Bytes, true}, nil
 	}
 	if is := sha256.Sum256(data); sum != "" && !strings.EqualFold(sum, hex.EncodeToString(is[:])) {
 		return nil, core.Rule("A part of %s was not what was sent. It is sent again.", name)
@@ -178,16 +186,16 @@ func (s *Room) PutPart(ctx context.Context, id, name string, at int64, sum strin
 		has += int64(len(data))
 	}
 	if has > row.Bytes { // something else of that name was begun: from the beginning
-		return &Part{0, false}, os.Remove(s.staged(id, name))
+		return &PartSent{0, false}, os.Remove(s.staged(id, name))
 	}
 	if has < row.Bytes {
-		return &Part{has, false}, nil
+		return &PartSent{has, false}, nil
 	}
 	if err := s.keepSent(ctx, id, row); err != nil {
 		return nil, s.full(err)
 	}
 	s.begin(id)
-	return &Part{row.Bytes, true}, nil
+	return &PartSent{row.Bytes, true}, nil
 }
 
 // full says in words that there is no more room.

@@ -50,8 +50,8 @@ type LaidOut struct {
 	Raw     bool          `json:"raw" doc:"Whether a raw file is kept with it"`
 }
 
-// Table is a part of what is laid out.
-type Table struct {
+// LightTable is a part of what is laid out.
+type LightTable struct {
 	Rows []LaidOut `json:"rows" doc:"By the time they were taken"`
 	Next string    `json:"next" doc:"What to ask for next; empty at the end"`
 }
@@ -69,7 +69,7 @@ type cursor struct {
 }
 
 // TableOf lays out a shoot's pictures, or one shot's, from where a part ended on.
-func (s *Room) TableOf(ctx context.Context, shootID, shotID string, which Which, after string, limit int) (*Table, error) {
+func (s *Room) TableOf(ctx context.Context, shootID, shotID string, which Which, after string, limit int) (*LightTable, error) {
 	if _, err := s.Brief.Shoot(ctx, shootID); err != nil {
 		return nil, err
 	}
@@ -100,7 +100,7 @@ func (s *Room) TableOf(ctx context.Context, shootID, shotID string, which Which,
 	if err := s.Store.WithContext(ctx).Raw(query, append(args, limit+2)...).Scan(&rows).Error; err != nil {
 		return nil, err
 	}
-	out := &Table{Rows: []LaidOut{}}
+	out := &LightTable{Rows: []LaidOut{}}
 	for i := range rows {
 		r := &rows[i]
 		if i > 0 {

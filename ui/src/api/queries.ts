@@ -112,6 +112,35 @@ export const useSetUps = byId('setups', (id) => ask(api.GET('/api/shoots/{id}/se
 export const useContact = byId('contact', (id) => ask(api.GET('/api/shoots/{id}/contact', by(id))))
 export const useChosen = byId('chosen', (id) => ask(api.GET('/api/shots/{id}/set/chosen', by(id))))
 export const useFrames = byId('frames', (id) => ask(api.GET('/api/shoots/{id}/frames', by(id))))
+/** Cards that are copied; looked at often while one is at work. */
+export const useCopies = (id: Id) =>
+  useQuery({
+    queryKey: ['copies', now(id)],
+    enabled: known(id),
+    queryFn: () => ask(api.GET('/api/shoots/{id}/copies', by(toValue(id)))),
+    refetchInterval: (q) =>
+      q.state.data?.some((c) => ['copying', 'looking', 'matching', 'sending'].includes(c.stage)) ? 500 : false,
+  })
+export const usePlacesToCopy = one('places-to-copy', () => ask(api.GET('/api/places-to-copy')), {
+  refetchInterval: 4000,
+})
+export type Which = 'every' | 'unlaid' | 'standing' | 'listed' | 'chosen'
+/** A shoot's pictures laid out by time, in parts. */
+export const useTable = (id: Id, which: MaybeRefOrGetter<Which>) =>
+  useInfiniteQuery({
+    queryKey: ['table', now(id), now(which as Id)],
+    enabled: known(id),
+    initialPageParam: '',
+    queryFn: ({ pageParam }) =>
+      ask(
+        api.GET('/api/shoots/{id}/table', {
+          params: { path: { id: toValue(id) }, query: { which: toValue(which), after: pageParam, limit: 500 } },
+        }),
+      ),
+    getNextPageParam: (last) => last.next || undefined,
+    placeholderData: (before) => before,
+  })
+export const useTableSums = byId('table-sums', (id) => ask(api.GET('/api/shoots/{id}/table/sums', by(id))))
 /** A picture does not change, so that it is read once. */
 export const useFrameNumbers = byId('numbers', (id) => ask(api.GET('/api/frames/{id}/numbers', by(id))))
 /** The camera is looked at every few seconds: a cable comes out without a word. */

@@ -60,6 +60,10 @@ const heldBy: Record<string, Room> = {
   'lab-dew': 'set',
   'lab-hand': 'set',
   camera: 'frames',
+  copies: 'frames',
+  'copy-files': 'frames',
+  table: 'frames',
+  'table-sums': 'frames',
   numbers: 'brief', // of a picture, which does not change
   'lab-steam': 'set',
   'lab-bowl': 'set',

@@ -243,6 +243,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a card is */
+        get: operations["copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/clear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Clear the card in the reader, once all on it is kept twice */
+        put: operations["clearCard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say by how much a card's camera was off, and match its pictures again */
+        put: operations["setCameraClock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A card's files by name */
+        get: operations["copyFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/halt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stop copying a card */
+        put: operations["haltCopying"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Go on with a card */
+        put: operations["goOnCopying"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{id}/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Send a part of a file */
+        put: operations["sendPart"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cupboard/lacking": {
         parameters: {
             query?: never;
@@ -1088,6 +1207,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/places-to-copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where files can be copied from */
+        get: operations["placesToCopy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/places/{id}": {
         parameters: {
             query?: never;
@@ -1274,6 +1410,23 @@ export interface paths {
         put?: never;
         /** Hold another prop instead */
         post: operations["swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reader/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Do something to a simulated card reader */
+        put: operations["handleReader"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1657,6 +1810,24 @@ export interface paths {
         get: operations["contactPdf"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cards that were copied for a shoot, or are */
+        get: operations["copies"];
+        put?: never;
+        /** Copy the card in the reader, or a folder */
+        post: operations["beginCopy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2110,6 +2281,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** List files that are going to be sent */
+        post: operations["beginSending"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/series": {
         parameters: {
             query?: never;
@@ -2328,6 +2516,91 @@ export interface paths {
         put?: never;
         /** Make a try on a list */
         post: operations["tryList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot's pictures laid out by time */
+        get: operations["table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/table/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a picture as the one of its shot, or let it go, as it lies on the table */
+        put: operations["keepPicture"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/table/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how far pictures have come in choosing */
+        put: operations["markPictures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/table/shot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lay pictures to a shot, or to none */
+        put: operations["layPictures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/table/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many pictures there are, and how far choosing is */
+        get: operations["tableSums"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3818,6 +4091,23 @@ export interface components {
              */
             version: number;
         };
+        BeginCopyRequest: {
+            /** @description The folder's whole path; empty for the reader */
+            folder: string;
+            /**
+             * @description Where the files are
+             * @enum {string}
+             */
+            from: "" | "sent" | "folder" | "reader";
+        };
+        BeginSendingRequest: {
+            /** @description The card that they are more of; empty for a new one */
+            card: string;
+            /** @description The files */
+            files: components["schemas"]["CardFile"][];
+            /** @description What it is called; empty for the time */
+            name: string;
+        };
         Bench: {
             /** @description What the air may be on the day */
             air: components["schemas"]["Air"];
@@ -4179,6 +4469,62 @@ export interface components {
              */
             zMm: number;
         };
+        CardCame: {
+            /** @description The camera */
+            body: string;
+            /** @description The card; empty for what came otherwise */
+            cardId: string;
+            /**
+             * Format: date-time
+             * @description When it was taken by the camera's clock, in the shoot's zone where the file names none
+             */
+            clockAt: string;
+            /** @description Who made it, by the file */
+            credit: string;
+            /** @description Whether the file itself says when; otherwise it is when it was last written */
+            dated: boolean;
+            /**
+             * Format: double
+             * @description Focal length, mm; 0 where the file says none
+             */
+            focalMm: number;
+            /** @description What sort of file it is */
+            kind: string;
+            /** @description The lens */
+            lens: string;
+            /** @description Its name on the card, with its folders */
+            path: string;
+            /** @description Hash of the raw file kept with it; empty for none */
+            raw: string;
+            /** @description That file's name on the card */
+            rawPath: string;
+            /** @description Hash of the picture that is shown in its place; empty for the file itself */
+            shows: string;
+            /** @description Title in the file */
+            title: string;
+            /** @description Caption in the file */
+            words: string;
+        };
+        CardClock: {
+            /**
+             * Format: double
+             * @description Minutes to add to its times
+             */
+            offMin: number;
+            /** @description Whether no other correction would do nearly as well */
+            sure: boolean;
+            /** @description That in a sentence */
+            words: string;
+        };
+        CardCopy: {
+            /**
+             * Format: date-time
+             * @description When it was last read whole and had its hash
+             */
+            verifiedAt: string;
+            /** @description Which of the two places */
+            where: string;
+        };
         CardEffect: {
             /**
              * Format: int64
@@ -4199,6 +4545,115 @@ export interface components {
              * @description Key to fill without it, stops; 99 when the dark side has no light
              */
             without: number;
+        };
+        CardFile: {
+            /**
+             * Format: int64
+             * @description Its size
+             */
+            bytes: number;
+            /**
+             * Format: date-time
+             * @description When it was last written, by the card
+             */
+            modified: string;
+            /** @description Its name with its folders, parted by slashes */
+            path: string;
+        };
+        CardMatch: {
+            /**
+             * Format: double
+             * @description How probable that is, 0 to 1
+             */
+            share: number;
+            /** @description Which one; empty for none */
+            shot: string;
+            /**
+             * @description That in a word
+             * @enum {string}
+             */
+            sure: "" | "sure" | "likely" | "unsure";
+            /** @description What speaks for it */
+            words: string;
+        };
+        CardMissing: {
+            /** @description Which file */
+            path: string;
+            /** @description Why not */
+            why: string;
+        };
+        CardNow: {
+            /** @description When it was begun, RFC 3339 */
+            at: string;
+            /** @description Whether somebody said how much */
+            byHand: boolean;
+            /** @description How its camera's clock was off */
+            clock: components["schemas"]["CardClock"];
+            /**
+             * Format: int64
+             * @description Pictures it brought
+             */
+            frames: number;
+            /**
+             * @description Where its files come from
+             * @enum {string}
+             */
+            from: "" | "sent" | "folder" | "reader";
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Laid to one that is likely
+             */
+            likely: number;
+            /**
+             * Format: int64
+             * @description How many files keep it from that
+             */
+            missing: number;
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: int64
+             * @description Files that were kept and are no picture of their own: raw files beside theirs, doubles, what cannot be shown
+             */
+            others: number;
+            /** @description How far the copy is */
+            progress: components["schemas"]["CopyProgress"];
+            /** @description The shoot */
+            shootId: string;
+            /**
+             * @description How far it is
+             * @enum {string}
+             */
+            stage: "" | "sending" | "copying" | "looking" | "matching" | "stopped" | "done";
+            /**
+             * Format: int64
+             * @description Of its pictures: laid to a shot for sure
+             */
+            sure: number;
+            /**
+             * Format: int64
+             * @description Laid to none
+             */
+            unlaid: number;
+            /**
+             * Format: int64
+             * @description Kept files that have not been looked at yet
+             */
+            unseen: number;
+            /** @description Whether it may be cleared; the first fifty of what is missing */
+            verdict: components["schemas"]["CardVerdict"];
+            /** @description Why it stopped; empty otherwise */
+            why: string;
+        };
+        CardVerdict: {
+            /** @description Whether every file on it has two verified copies */
+            mayClear: boolean;
+            /** @description Files that have not, with the reason */
+            missing: components["schemas"]["CardMissing"][];
+            /** @description That in a sentence */
+            words: string;
         };
         Change: {
             /**
@@ -4515,14 +4970,44 @@ export interface components {
             /** @description How often it is made */
             times: string;
         };
-        Copy: {
+        CopyProgress: {
             /**
-             * Format: date-time
-             * @description When it was last read whole and had its hash
+             * Format: int64
+             * @description Size of all files
              */
-            verifiedAt: string;
-            /** @description Which of the two places */
-            where: string;
+            bytes: number;
+            /**
+             * Format: int64
+             * @description Files that are kept twice
+             */
+            done: number;
+            /**
+             * Format: int64
+             * @description Of those that are kept
+             */
+            doneBytes: number;
+            /**
+             * Format: int64
+             * @description Files on the card
+             */
+            files: number;
+            /**
+             * Format: double
+             * @description How long the rest takes at that rate, s; 0 while it is not known
+             */
+            leftS: number;
+            /** @description Which one is being copied; empty for none */
+            now: string;
+            /**
+             * Format: double
+             * @description Bytes a second since it was begun or gone on with
+             */
+            perSecond: number;
+            /**
+             * Format: int64
+             * @description Files that could not be read whole
+             */
+            refused: number;
         };
         CostDoc: {
             /**
@@ -5952,6 +6437,31 @@ export interface components {
             /** @description What is wrong and what would be right */
             words: string;
         };
+        FileNow: {
+            /**
+             * Format: int64
+             * @description Its size
+             */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description Verified copies
+             */
+            copies: number;
+            /** @description The frame it became, or is a part of; empty for none */
+            frameId: string;
+            /**
+             * Format: int64
+             * @description How much of it has been sent, where it is being sent
+             */
+            has: number;
+            /** @description Its name with its folders */
+            path: string;
+            /** @description What became of it, where it is no picture of its own */
+            said: string;
+            /** @description Why it could not be copied; empty otherwise */
+            why: string;
+        };
         Final: {
             /** @description Why this frame, or what is missing */
             because: string;
@@ -6054,6 +6564,20 @@ export interface components {
             key: string;
             /** @description What to do */
             words: string;
+        };
+        FolderHere: {
+            /**
+             * Format: int64
+             * @description Their size
+             */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description Files in it and below it
+             */
+            files: number;
+            /** @description Its whole path */
+            path: string;
         };
         FollowAsk: {
             /** @description The shot */
@@ -6224,12 +6748,14 @@ export interface components {
              * @description Size of the file
              */
             bytes: number;
+            /** @description What its file says of itself, where it came with a card */
+            came: components["schemas"]["CardCame"];
             /** @description Its name on the camera's card; empty when it did not come from there */
             cameraFile: string;
             /** @description How it differs from the frame before it, or from the plan */
             changes: components["schemas"]["DiffersChange"][];
             /** @description Verified copies */
-            copies: components["schemas"]["Copy"][];
+            copies: components["schemas"]["CardCopy"][];
             /** @description Whether it was taken freely, the camera off its tripod */
             free: boolean;
             /**
@@ -6239,6 +6765,18 @@ export interface components {
             heightPx: number;
             /** @description Whether it is the one */
             kept: boolean;
+            /**
+             * @description Who laid it to its shot
+             * @enum {string}
+             */
+            laid: "" | "matched" | "by hand";
+            /**
+             * @description How far it has come in choosing
+             * @enum {string}
+             */
+            mark: "" | "passed over" | "short list" | "beside";
+            /** @description Which shot it was taken to be of, and why */
+            match: components["schemas"]["CardMatch"];
             /** @description What was written beside it */
             note: string;
             /**
@@ -6254,7 +6792,7 @@ export interface components {
             sha256: string;
             /** @description Its shoot */
             shootId: string;
-            /** @description Its shot */
+            /** @description Its shot; empty while it is laid to none */
             shotId: string;
             /**
              * Format: date-time
@@ -6487,6 +7025,10 @@ export interface components {
             to?: string;
         };
         HandleCameraRequest: {
+            /** @description What is done */
+            act: string;
+        };
+        HandleReaderRequest: {
             /** @description What is done */
             act: string;
         };
@@ -6786,6 +7328,12 @@ export interface components {
              * @description The version read
              */
             version: number;
+        };
+        KeepPictureRequest: {
+            /** @description Which */
+            frame: string;
+            /** @description Whether it is the one */
+            kept: boolean;
         };
         KeptApproval: {
             /**
@@ -7261,6 +7809,58 @@ export interface components {
             /** @description What is looked for */
             wanted: components["schemas"]["WantedThing"][];
         };
+        LaidOut: {
+            /**
+             * Format: double
+             * @description Width by height
+             */
+            aspect: number;
+            /**
+             * Format: double
+             * @description How crisp it is, to be compared within a burst; 0 where it is not known
+             */
+            crisp: number;
+            /** @description Its key */
+            id: string;
+            /** @description Whether it is of one burst with the one before it */
+            joins: boolean;
+            /** @description Whether it is the one of its shot */
+            kept: boolean;
+            /**
+             * @description Who laid it there
+             * @enum {string}
+             */
+            laid: "" | "matched" | "by hand";
+            /**
+             * @description How far it has come in choosing
+             * @enum {string}
+             */
+            mark: "" | "passed over" | "short list" | "beside";
+            /** @description Its file's name */
+            name: string;
+            /** @description Whether a raw file is kept with it */
+            raw: boolean;
+            /** @description Its shot; empty for none */
+            shotId: string;
+            /**
+             * @description How sure the match is
+             * @enum {string}
+             */
+            sure: "" | "sure" | "likely" | "unsure";
+            /**
+             * Format: date-time
+             * @description When, by the right clock
+             */
+            takenAt: string;
+            /** @description What speaks for the match */
+            why: string;
+        };
+        LayPicturesRequest: {
+            /** @description Which */
+            frames: string[];
+            /** @description The shot; empty for none */
+            shot: string;
+        };
         LayersAsk: {
             /** @description In any order; their densities say how they stand */
             layers: components["schemas"]["DrinkLayer"][];
@@ -7465,6 +8065,12 @@ export interface components {
              */
             sizeDeg: number;
         };
+        LightTable: {
+            /** @description What to ask for next; empty at the end */
+            next: string;
+            /** @description By the time they were taken */
+            rows: components["schemas"]["LaidOut"][];
+        };
         Line: {
             /** @description The formula with its numbers put in */
             formula: string;
@@ -7588,6 +8194,15 @@ export interface components {
             version: number;
             /** @description What was done to it: coated, glued, sprayed, stood too long */
             why: string;
+        };
+        MarkPicturesRequest: {
+            /** @description Which */
+            frames: string[];
+            /**
+             * @description The mark; empty for none
+             * @enum {string}
+             */
+            mark: "" | "passed over" | "short list" | "beside";
         };
         MergeShotsRequest: {
             /** @description Key of the shot that is taken in */
@@ -7839,6 +8454,15 @@ export interface components {
             /** @description Unit, or empty for none */
             unit: string;
         };
+        PartSent: {
+            /**
+             * Format: int64
+             * @description How much of the file has come: where the next part begins
+             */
+            has: number;
+            /** @description Whether the whole file is kept twice */
+            kept: boolean;
+        };
         Person: {
             /**
              * Format: date-time
@@ -7856,6 +8480,24 @@ export interface components {
              * @enum {string}
              */
             role: "owner" | "photographer" | "stylist" | "assistant";
+        };
+        Places: {
+            /** @description What hands can do to a simulated reader; empty for a real one */
+            acts: string[];
+            /**
+             * Format: int64
+             * @description Their size
+             */
+            bytes: number;
+            /** @description Folders of that machine that may be read */
+            folders: components["schemas"]["FolderHere"][];
+            /**
+             * Format: int64
+             * @description Files on the card in it; −1 for no card
+             */
+            inIt: number;
+            /** @description Whether there is a card reader on the machine that serves */
+            reader: boolean;
         };
         PlannedDay: {
             /** @description Keys of the dishes */
@@ -8957,6 +9599,13 @@ export interface components {
             quick: boolean;
             /** @description The set */
             set: components["schemas"]["Set"];
+        };
+        SetCameraClockRequest: {
+            /**
+             * Format: double
+             * @description Minutes to add to its times; null to have it found
+             */
+            offMin: number | null;
         };
         SetHabitsRequest: {
             /**
@@ -10256,6 +10905,43 @@ export interface components {
             /** @description What is wrong, by line; nothing is taken while there is any */
             wrong: components["schemas"]["TableProblem"][];
         };
+        TableSums: {
+            /**
+             * Format: int64
+             * @description Pictures
+             */
+            all: number;
+            /**
+             * Format: int64
+             * @description Offered beside the one
+             */
+            beside: number;
+            /**
+             * Format: int64
+             * @description The one of their shot
+             */
+            kept: number;
+            /**
+             * Format: int64
+             * @description Passed over
+             */
+            passedOver: number;
+            /**
+             * Format: int64
+             * @description On the short list
+             */
+            short: number;
+            /**
+             * Format: int64
+             * @description Shots on the list
+             */
+            shots: number;
+            /**
+             * Format: int64
+             * @description Laid to no shot
+             */
+            unlaid: number;
+        };
         TakenAway: {
             /**
              * Format: date-time
@@ -11301,6 +11987,252 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clearCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setCameraClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetCameraClockRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copyFiles: {
+        parameters: {
+            query?: {
+                /** @description The last name that was read; empty for the first */
+                after?: string;
+                /** @description Only those of which there is something to say */
+                odd?: boolean;
+                /** @description How many */
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileNow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    haltCopying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    goOnCopying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sendPart: {
+        parameters: {
+            query: {
+                /** @description The file */
+                path: string;
+                /** @description Where in it the part begins */
+                at?: number;
+                /** @description The part's SHA-256 in hexadecimal, where it can be told; empty otherwise */
+                sum?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartSent"];
+                };
             };
             /** @description Error */
             default: {
@@ -13419,6 +14351,35 @@ export interface operations {
             };
         };
     };
+    placesToCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Places"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     removePlace: {
         parameters: {
             query?: never;
@@ -13997,6 +14958,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptReservation"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handleReader: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleReaderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Places"];
                 };
             };
             /** @description Error */
@@ -15044,6 +16038,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    beginCopy: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginCopyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
                 };
             };
             /** @description Error */
@@ -16147,6 +17212,45 @@ export interface operations {
             };
         };
     };
+    beginSending: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginSendingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardNow"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     series: {
         parameters: {
             query?: never;
@@ -16712,6 +17816,181 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    table: {
+        parameters: {
+            query?: {
+                /** @description Only this shot's */
+                shot?: string;
+                /** @description Which of them; empty for every one */
+                which?: "" | "every" | "unlaid" | "standing" | "listed" | "chosen";
+                /** @description Where the part before ended; empty for the first */
+                after?: string;
+                /** @description How many */
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightTable"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepPictureRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    markPictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkPicturesRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layPictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayPicturesRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tableSums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableSums"];
+                };
             };
             /** @description Error */
             default: {

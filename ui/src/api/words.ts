@@ -15,6 +15,9 @@ export const words = {
   AngleWord: {
     word: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
   },
+  BeginCopyRequest: {
+    from: ['sent', 'folder', 'reader'],
+  },
   Brief: {
     kind: ['own', 'commission'],
   },
@@ -26,6 +29,13 @@ export const words = {
   },
   Card: {
     kind: ['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'],
+  },
+  CardMatch: {
+    sure: ['sure', 'likely', 'unsure'],
+  },
+  CardNow: {
+    from: ['sent', 'folder', 'reader'],
+    stage: ['sending', 'copying', 'looking', 'matching', 'stopped', 'done'],
   },
   Change: {
     kind: ['more', 'less', 'added', 'left out'],
@@ -107,6 +117,10 @@ export const words = {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
     second: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
+  FrameDoc: {
+    laid: ['matched', 'by hand'],
+    mark: ['passed over', 'short list', 'beside'],
+  },
   Ground: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['board', 'sweep'],
@@ -137,8 +151,16 @@ export const words = {
     kind: ['body', 'lens', 'phone', 'support', 'lamp', 'modifier', 'card', 'diffuser', 'other'],
     surface: ['white', 'black', 'dull foil', 'silver', 'shiny foil', 'gold', 'diffuser'],
   },
+  LaidOut: {
+    laid: ['matched', 'by hand'],
+    mark: ['passed over', 'short list', 'beside'],
+    sure: ['sure', 'likely', 'unsure'],
+  },
   Light: {
     kind: ['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'],
+  },
+  MarkPicturesRequest: {
+    mark: ['passed over', 'short list', 'beside'],
   },
   MinedDish: {
     angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
@@ -302,6 +324,9 @@ export const limits = {
   },
   Brief: {
     hands: { min: 0, max: 40 },
+  },
+  CardFile: {
+    bytes: { min: 0, max: 1000000000 },
   },
   ColourPart: {
     share: { min: 0, max: 100 },
@@ -523,11 +548,13 @@ export const making: readonly string[] = [
   'POST /api/pulls/{id}/swap',
   'POST /api/shoots',
   'POST /api/shoots/{id}/asides',
+  'POST /api/shoots/{id}/copies',
   'POST /api/shoots/{id}/dishes',
   'POST /api/shoots/{id}/dishes/import',
   'POST /api/shoots/{id}/draft',
   'POST /api/shoots/{id}/pulls',
   'POST /api/shoots/{id}/references',
+  'POST /api/shoots/{id}/sending',
   'POST /api/shoots/{id}/shots.csv',
   'POST /api/shoots/{id}/shots/group',
   'POST /api/shoots/{id}/shots/try',

@@ -13,6 +13,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
 import FrameNumbers from './FrameNumbers.vue'
+import FramesNav from './FramesNav.vue'
 import { bytes, moment, pictureLong } from '../parts/shown'
 
 const route = useRoute()
@@ -90,6 +91,7 @@ useKeys(
 
 <template>
   <ScreenFrame title="Frames" work>
+    <template #nav><FramesNav /></template>
     <template #head
       ><el-button v-if="route.params.shot" text @click="router.push({ name: 'frames', params: { shoot } })"
         >Show every shot's frames</el-button
@@ -98,11 +100,12 @@ useKeys(
     <ProblemNote :error="error ?? frames.error.value" />
     <EmptyBench v-if="frames.data.value && list.data.value && !all.length">
       <template #title>No frames yet</template>
-      Frames come from the camera: build a shot's set and take one. Each is stored twice and checked before it counts.
+      Bring in a card, a folder or pictures from a phone, or take one over the cable on Set. Each is stored twice and
+      checked before it counts.
       <template #act
-        ><el-button type="primary" @click="router.push({ name: 'set', params: { shoot } })"
-          >Go to Set</el-button
-        ></template
+        ><el-button type="primary" @click="router.push({ name: 'card', params: { shoot } })"
+          >Bring in pictures</el-button
+        ><el-button @click="router.push({ name: 'set', params: { shoot } })">Go to Set</el-button></template
       >
     </EmptyBench>
     <div v-if="chosen" class="darkroom">
