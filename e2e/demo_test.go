@@ -35,7 +35,7 @@ func demoServer(t *testing.T) *server {
 	})
 	require.True(t, loaded.ok, "the demo did not load; see the test that loaded it")
 	data := t.TempDir()
-	for _, d := range []string{"files", "outlet"} {
+	for _, d := range []string{"files", "outlet", "reader"} {
 		require.NoError(t, os.CopyFS(filepath.Join(data, d), os.DirFS(filepath.Join(loaded.files, d))))
 	}
 	return start(t, "demo", storetest.CopyOf(t, loaded.database), data)

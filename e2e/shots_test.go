@@ -47,6 +47,8 @@ var views = []view{
 	{"kit", "", "/cupboard/kit", "Lenses", "[...document.querySelectorAll('li button')].find(b => b.innerText.includes('24–70'))?.click()"},
 	{"missing", "", "/cupboard/missing", "Rent or buy", ""},
 	{"frames", "Merrow", "/frames", "second copy", ""},
+	{"table", "Merrow", "/table", "Lay it to", ""},
+	{"card", "Merrow", "/card", "files on the card", ""},
 	{"finish", "Merrow", "/finish", "steps done", ""},
 	{"you", "", "/studio", "Change your password", ""},
 	{"people", "", "/studio/people", "Invite somebody", ""},
@@ -89,7 +91,7 @@ func TestShots(t *testing.T) {
 	dir := "../docs/screenshots"
 	require.NoError(t, os.MkdirAll(dir, 0o755))
 	for _, v := range views {
-		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost"}, v.name) {
+		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"image"
 	"io"
 	"path"
 	"slices"
@@ -163,8 +164,7 @@ func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone
 	return s.became(ctx, f, frame, said)
 }
 
-// look opens a frame's picture, lays it by at the sizes at which it will be shown, and keeps what it looks like. What is
-// wrong with it is said.
+// look opens a frame's picture and remembers it. What is wrong with it is said.
 func (s *Room) look(ctx context.Context, frame *store.Frame, data []byte) (said string, err error) {
 	img, err := photo.Decode(ctx, data)
 	var much *photo.TooMuchError
@@ -178,13 +178,17 @@ func (s *Room) look(ctx context.Context, frame *store.Frame, data []byte) (said 
 	case err != nil:
 		return "Kept twice. The picture breaks off in the middle; copy it from the card again, if it is better there.", nil
 	}
-	sha := store.Hash(data)
 	b := img.Bounds()
 	frame.WidthPx, frame.HeightPx = b.Dx(), b.Dy()
+	return "", s.remember(ctx, store.Hash(data), img)
+}
+
+// remember lays a picture by at the sizes at which it will be shown, and keeps what it looks like.
+func (s *Room) remember(ctx context.Context, sha string, img image.Image) error {
 	s.LayBy(sha, img, core.ShelfSmall)
 	l := craft.LookOf(img)
 	row := &store.LookRow{File: sha, Fields: l.Fields, Aspect: l.Aspect, Crisp: craft.Crisp(img, craft.Box{})}
-	return "", s.Store.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error
+	return s.Store.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error
 }
 
 // beside is the frame of the picture that a raw file lies beside; nil for none.

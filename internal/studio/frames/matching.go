@@ -26,7 +26,7 @@ const mostForClock = 400
 type plan struct {
 	midnight time.Time // of the shoot's day
 	wanted   []card.Wanted
-	looks    []craft.Look
+	looks    [][]craft.Look // of each: as it was drafted, and as it was taken, where it was
 }
 
 // planOf gathers a shoot's frames, when each was taken by the day's log or plan, and what each looks like as drafted.
@@ -64,6 +64,10 @@ func (s *Room) planOf(ctx context.Context, shootID string) (*plan, error) {
 	if err != nil {
 		return nil, err
 	}
+	was, err := s.settled(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
 	for _, x := range list {
 		w := card.Wanted{Shot: x.Key, FromMin: 0, ToMin: 24 * 60, FocalMm: focal[x.Key]}
 		for _, t := range times {
@@ -72,13 +76,13 @@ func (s *Room) planOf(ctx context.Context, shootID string) (*plan, error) {
 			}
 		}
 		out.wanted = append(out.wanted, w)
-		out.looks = append(out.looks, looks[x.Key])
+		out.looks = append(out.looks, append(looks[x.Key], was[x.Key]...))
 	}
 	return out, nil
 }
 
 // drafted are what a shoot's frames look like in the newest picture that was rendered of each.
-func (s *Room) drafted(ctx context.Context, shootID string) (map[string]craft.Look, error) {
+func (s *Room) drafted(ctx context.Context, shootID string) (map[string][]craft.Look, error) {
 	tx := s.Store.WithContext(ctx)
 	rows, err := store.All[store.Preview](tx.Joins("join shots on shots.id = previews.shot_id").Where("shots.shoot_id = ?", shootID).Order("previews.id"))
 	if err != nil {
@@ -94,10 +98,10 @@ func (s *Room) drafted(ctx context.Context, shootID string) (map[string]craft.Lo
 	if err != nil {
 		return nil, err
 	}
-	out := map[string]craft.Look{}
+	out := map[string][]craft.Look{}
 	for shot, sha := range newest {
 		if l, ok := known[sha]; ok {
-			out[shot] = craft.Look{Fields: l.Fields, Aspect: l.Aspect}
+			out[shot] = []craft.Look{{Fields: l.Fields, Aspect: l.Aspect}}
 			continue
 		}
 		data, err := s.Vault.Get(ctx, sha)
@@ -110,13 +114,43 @@ func (s *Room) drafted(ctx context.Context, shootID string) (map[string]craft.Lo
 		if err != nil {
 			return nil, err
 		}
-		out[shot] = craft.LookOf(img)
-		row := &store.LookRow{File: sha, Fields: out[shot].Fields, Aspect: out[shot].Aspect}
+		look := craft.LookOf(img)
+		out[shot] = []craft.Look{look}
+		row := &store.LookRow{File: sha, Fields: look.Fields, Aspect: look.Aspect}
 		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error; err != nil {
 			return nil, err
 		}
 	}
 	return out, nil
+}
+
+// settled are what pictures of a shoot's frames look like of which a person has said so: kept, laid by hand, or taken for
+// that frame over the cable. A dozen of each tell enough.
+func (s *Room) settled(ctx context.Context, shootID string) (map[string][]craft.Look, error) {
+	var rows []struct {
+		ShotID string
+		Fields []byte
+		Aspect float64
+	}
+	err := s.Store.WithContext(ctx).Raw(`select shot_id, fields, aspect from (select f.shot_id, l.fields, l.aspect, row_number() over (partition by f.shot_id order by f.kept desc, f.id desc) as nth
+		from frames f join looks l on l.file = coalesce(nullif(f.came ->> 'shows', ''), f.sha256)
+		where f.shoot_id = ? and f.shot_id is not null and not f.free and (f.kept or f.laid = 'by hand' or coalesce(f.came ->> 'cardId', '') = '')) as known where nth <= 12`, shootID).Scan(&rows).Error
+	out := map[string][]craft.Look{}
+	for _, r := range rows {
+		out[r.ShotID] = append(out[r.ShotID], craft.Look{Fields: r.Fields, Aspect: r.Aspect})
+	}
+	return out, err
+}
+
+// alike is how alike a picture is to the one of several that it is most like; NaN where there is none.
+func alike(l craft.Look, to []craft.Look) float64 {
+	best := math.NaN()
+	for _, t := range to {
+		if a := craft.Alike(l, t); !math.IsNaN(a) && !(a <= best) {
+			best = a
+		}
+	}
+	return best
 }
 
 // looksOf are what files look like that were looked at.
@@ -139,6 +173,9 @@ func (s *Room) looksOf(ctx context.Context, files []string) (map[string]store.Lo
 func (s *Room) matchCard(ctx context.Context, id string) error {
 	c, err := s.card(ctx, id)
 	if err != nil {
+		return err
+	}
+	if err := s.Set.DrawLacking(ctx, c.ShootID); err != nil {
 		return err
 	}
 	p, err := s.planOf(ctx, c.ShootID)
@@ -167,7 +204,7 @@ func (s *Room) matchCard(ctx context.Context, id string) error {
 		l := looks[files[i]]
 		likes[i] = make([]float64, len(p.wanted))
 		for j := range p.wanted {
-			likes[i][j] = craft.Alike(craft.Look{Fields: l.Fields, Aspect: l.Aspect}, p.looks[j])
+			likes[i][j] = alike(craft.Look{Fields: l.Fields, Aspect: l.Aspect}, p.looks[j])
 		}
 	}
 	clock := c.Clock

@@ -1,10 +1,8 @@
 package frames
 
 import (
-	"bytes"
 	"context"
 	"errors"
-	"image/jpeg"
 	"math"
 	"time"
 
@@ -174,7 +172,7 @@ func (s *Room) bring(ctx context.Context, f standin.File) (*store.Frame, error) 
 	if err != nil {
 		return nil, err
 	}
-	conf, err := jpeg.DecodeConfig(bytes.NewReader(data))
+	img, err := photo.Decode(ctx, data)
 	if err != nil {
 		return nil, err
 	}
@@ -182,8 +180,11 @@ func (s *Room) bring(ctx context.Context, f standin.File) (*store.Frame, error) 
 	if err != nil {
 		return nil, err
 	}
-	row := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: take.ShootID, ShotID: take.ShotID, SHA256: sha, Bytes: len(data), WidthPx: conf.Width, HeightPx: conf.Height,
+	row := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: take.ShootID, ShotID: take.ShotID, SHA256: sha, Bytes: len(data), WidthPx: img.Bounds().Dx(), HeightPx: img.Bounds().Dy(),
 		TakenAt: take.CreatedAt, Settings: take.Settings, Set: take.Set, Copies: copies, CameraFile: f.Name, Free: take.Free, PlatedS: take.PlatedS, Changes: []continuity.Change{}}}
+	if err := s.remember(ctx, sha, img); err != nil {
+		return nil, err
+	}
 	if !take.Free {
 		if row.Changes, err = s.changes(ctx, data, take); err != nil {
 			return nil, err

@@ -187,6 +187,23 @@ func (s *Room) StartContact(ctx context.Context, shootID string, ahead []string)
 	}})
 }
 
+// DrawLacking makes the small pictures that a shoot lacks and waits for them: what pictures that came are compared with.
+func (s *Room) DrawLacking(ctx context.Context, shootID string) error {
+	lacking, err := s.lacking(ctx, shootID)
+	if err != nil {
+		return err
+	}
+	for _, r := range lacking {
+		if ended := s.smallPicture(ctx, r); ended != "" {
+			if ctx.Err() != nil {
+				return ctx.Err()
+			}
+			return core.Rule("%s", ended)
+		}
+	}
+	return nil
+}
+
 func rankIn(ahead []string, id string) int {
 	if i := slices.Index(ahead, id); i >= 0 {
 		return i

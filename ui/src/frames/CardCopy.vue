@@ -93,7 +93,11 @@ const told = computed(() => {
         copy.unlaid ? 'Lay the rest on the light table →' : 'To the light table →'
       }}</router-link>
     </div>
-    <details v-if="copy.frames && copy.stage === 'done'" class="clock">
+    <details
+      v-if="copy.frames && copy.stage === 'done'"
+      class="clock"
+      :open="!copy.clock.sure && copy.clock.offMin !== 0"
+    >
       <summary>{{ copy.clock.words || 'The camera’s clock was not looked at.' }}</summary>
       <div class="row">
         <label :for="'off-' + copy.id">Minutes to add to its times</label>

@@ -29,6 +29,8 @@ const now = ref(Date.now())
 useIntervalFn(() => (now.value = Date.now()), 500)
 const going = computed(() => progressOf(sending, now.value))
 
+/** Whether all that is on the card is kept already. */
+const copied = computed(() => copies.data.value?.some((c) => c.from === 'reader' && c.verdict.mayClear) ?? false)
 const files = ref<HTMLInputElement>()
 const folder = ref<HTMLInputElement>()
 /** The card that what is chosen next is more of: one whose window was closed. */
@@ -100,12 +102,12 @@ useKeys(
       <section
         class="way drop"
         :class="{ over }"
-        aria-label="From this machine"
+        aria-label="From this computer or phone"
         @dragover.prevent="over = true"
         @dragleave="over = false"
         @drop.prevent="drop"
       >
-        <h2>From this machine</h2>
+        <h2>From this computer or phone</h2>
         <template v-if="sending.on">
           <p>
             <b class="mono">{{ going.kept }}</b> of {{ sending.files.length }} files,
@@ -144,7 +146,9 @@ useKeys(
             <span class="mono">{{ bytes(places.data.value.bytes) }}</span>
           </p>
           <div class="acts">
-            <el-button type="primary" size="large" @click="begin('reader')">Copy the card <kbd>r</kbd></el-button>
+            <el-button :type="copied ? 'default' : 'primary'" size="large" @click="begin('reader')"
+              >{{ copied ? 'Copy it again' : 'Copy the card' }} <kbd>r</kbd></el-button
+            >
           </div>
         </template>
         <p v-else class="soft">

@@ -83,6 +83,7 @@ defineExpose({ focus: () => box.value?.focus() })
 <style scoped>
 .lay {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 h3 {
@@ -106,8 +107,10 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
 }
 .shot {
+  box-sizing: border-box;
   width: 100%;
   display: flex;
   justify-content: space-between;
@@ -133,6 +136,9 @@ ul {
 .title {
   overflow: hidden;
   text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.mono {
   white-space: nowrap;
 }
 .none {

@@ -10,6 +10,7 @@ const props = defineProps<{
   at: number
   picked: ReadonlySet<string>
   crisp: ReadonlySet<string>
+  soft: ReadonlySet<string>
   size: number
   titles: ReadonlyMap<string, string>
   more: boolean
@@ -25,8 +26,10 @@ const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
 const across = computed(() => Math.max(2, Math.floor((width.value + 6) / (props.size + 6))))
 watch(across, (n) => emit('across', n), { immediate: true })
+/** Pictures are as wide as fills the table. */
+const wide = computed(() => Math.floor((width.value - 6 * (across.value - 1)) / across.value))
 /** A picture's place, its line of words, and the gap below. */
-const high = computed(() => Math.round(props.size * 0.72) + 34)
+const high = computed(() => Math.round(wide.value * 0.7) + 34)
 const top = ref(0)
 const rows = computed(() => rowsOf(props.all.length, across.value))
 const seen = computed(() => {
@@ -59,7 +62,7 @@ const said = (p: Pic) =>
     p.name,
     props.titles.get(p.shotId) ?? 'laid to none',
     p.kept ? 'the one' : p.mark,
-    props.crisp.has(p.id) ? 'crispest of its burst' : '',
+    props.crisp.has(p.id) ? 'crispest of its burst' : props.soft.has(p.id) ? 'soft beside the others' : '',
   ]
     .filter(Boolean)
     .join(', ')
@@ -85,7 +88,7 @@ const said = (p: Pic) =>
             joins: p.joins,
             leads: all[r.from + i + 1]?.joins,
           }"
-          :style="{ width: size + 'px', height: high - 8 + 'px' }"
+          :style="{ width: wide + 'px', height: high - 8 + 'px' }"
           @click="emit('take', r.from + i, how($event))"
           @dblclick="emit('look', r.from + i)"
           @dragstart="emit('drag', r.from + i, $event)"
@@ -95,6 +98,7 @@ const said = (p: Pic) =>
             <span v-if="p.kept" class="tab one">✓ the one</span>
             <span v-else-if="p.mark" class="tab" :class="{ dim: p.mark === 'passed over' }">{{ p.mark }}</span>
             <span v-if="crisp.has(p.id)" class="tab crisp">crispest</span>
+            <span v-else-if="soft.has(p.id)" class="tab crisp dim">soft</span>
           </span>
           <span class="line" :class="{ none: !p.shotId, asks: p.sure === 'likely' && p.laid === 'matched' }">{{
             p.shotId

@@ -32,7 +32,11 @@ const marks: { mark: Pic['mark']; words: string; key: string }[] = [
     >{{ pic.kept ? 'Let the one go' : 'The one of its shot' }} <kbd>Enter</kbd></el-button
   >
   <div class="marks" role="group" aria-label="How far it has come">
-    <el-button v-for="m in marks" :key="m.key" :aria-pressed="pic.mark === m.mark" @click="emit('mark', m.mark)"
+    <el-button
+      v-for="m in marks"
+      :key="m.key"
+      :aria-pressed="m.mark !== '' && pic.mark === m.mark"
+      @click="emit('mark', m.mark)"
       >{{ m.words }} <kbd>{{ m.key }}</kbd></el-button
     >
   </div>

@@ -13,7 +13,7 @@ import BigView from './BigView.vue'
 import FramesNav from './FramesNav.vue'
 import LayList from './LayList.vue'
 import LightGrid from './LightGrid.vue'
-import { changed, crispest, picked as pick, stepped, type Pic } from './table'
+import { changed, crispest, picked as pick, soft, stepped, type Pic } from './table'
 import TableReading from './TableReading.vue'
 
 const route = useRoute()
@@ -35,6 +35,7 @@ const shots = computed(() => (list.data.value ?? []).map((r) => ({ id: r.shot.id
 const titles = computed(() => new Map(shots.value.map((s) => [s.id, s.title])))
 const all = computed(() => table.data.value?.pages.flatMap((p) => p.rows) ?? [])
 const crisp = computed(() => crispest(all.value))
+const blurred = computed(() => soft(all.value))
 
 const at = ref(0)
 const anchor = ref(0)
@@ -222,6 +223,7 @@ useKeys(
       :at="at"
       :picked="picked"
       :crisp="crisp"
+      :soft="blurred"
       :size="sizes[size]!"
       :titles="titles"
       :more="!!table.hasNextPage.value"

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { lasting } from './told'
 import { namesFor } from './sending'
-import { burstOf, changed, crispest, picked, rowsOf, stepped, type Pic } from './table'
+import { burstOf, changed, crispest, picked, rowsOf, soft, stepped, type Pic } from './table'
 
 const pic = (id: string, joins = false, crisp = 0): Pic => ({
   id,
@@ -40,6 +40,9 @@ describe('the light table', () => {
   })
   it('names the crispest of a burst, and none where they are nearly alike', () => {
     expect([...crispest(all)]).toEqual(['b'])
+  })
+  it('names what is soft beside the others of its burst', () => {
+    expect([...soft(all)]).toEqual(['a', 'c'])
   })
   it('parts the list into rows', () => {
     expect(rowsOf(5, 2)).toEqual([

@@ -35,6 +35,19 @@ export function crispest(all: readonly Pic[]): Set<string> {
   return out
 }
 
+/** Those of each burst that are far less crisp than its crispest: moved, or focused elsewhere. */
+export function soft(all: readonly Pic[]): Set<string> {
+  const out = new Set<string>()
+  for (let at = 0; at < all.length;) {
+    const { to } = burstOf(all, at)
+    const burst = all.slice(at, to)
+    const best = Math.max(...burst.map((p) => p.crisp))
+    for (const p of burst) if (p.crisp < 0.6 * best) out.add(p.id)
+    at = to
+  }
+  return out
+}
+
 /** Which picture is gone to from one: by so many, within the list. */
 export const stepped = (at: number, by: number, n: number) => Math.min(n - 1, Math.max(0, at + by))
 
