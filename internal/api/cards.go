@@ -105,6 +105,16 @@ func (a *API) tableRoutes() {
 	}) (*body[frames.LightTable], error) {
 		return point(s.Frames.TableOf(ctx, in.ID, in.Shot, in.Which, in.After, in.Limit))
 	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/table/xmp", "tableXMP", "The XMP of pictures, one file beside each, in an archive", func(ctx context.Context, in *struct {
+		ByID
+		Which frames.Which `query:"which" maxLength:"20" doc:"Of which of them; empty for every one"`
+	}) (*document, error) {
+		data, err := s.Frames.Besides(ctx, in.ID, in.Which)
+		if err != nil {
+			return nil, err
+		}
+		return &document{ContentType: "application/zip", Disposition: `attachment; filename="beside-the-frames.zip"`, Body: data}, nil
+	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/table/sums", "tableSums", "How many pictures there are, and how far choosing is", func(ctx context.Context, in *ByID) (*body[frames.TableSums], error) {
 		return point(s.Frames.SumsOf(ctx, in.ID))
 	})

@@ -36,6 +36,7 @@ func Files(tx *gorm.DB) (map[string]string, error) {
 		union all select c.sha256, c.path || ' from ' || k.name from card_files c join cards k on k.id = c.card_id where c.sha256 <> ''
 		union all select f.sha256, f.came ->> 'path' from frames f where f.shot_id is null
 		union all select f.came ->> 'raw', f.came ->> 'rawPath' from frames f where coalesce(f.came ->> 'raw', '') <> ''
+		union all select f.came ->> 'beside', 'what lay beside ' || (f.came ->> 'path') from frames f where coalesce(f.came ->> 'beside', '') <> ''
 		union all select f.came ->> 'shows', 'what is shown of ' || (f.came ->> 'path') from frames f where coalesce(f.came ->> 'shows', '') <> ''
 		union all select p.sha256, 'a picture of the set of ' || x.title from previews p join shots x on x.id = p.shot_id
 		union all select r.sha256, 'a reference of ' || s.name from refs r join shoots s on s.id = r.shoot_id where r.sha256 <> ''

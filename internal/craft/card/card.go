@@ -107,6 +107,7 @@ type Came struct {
 	Shows   string    `json:"shows" doc:"Hash of the picture that is shown in its place; empty for the file itself"`
 	Raw     string    `json:"raw" doc:"Hash of the raw file kept with it; empty for none"`
 	RawPath string    `json:"rawPath" doc:"That file's name on the card"`
+	Beside  string    `json:"beside" doc:"Hash of the XMP that came beside it; empty for none"`
 }
 
 // Stem is what a raw file and the JPEG beside it have in common: folder and name without what it ends with, in small

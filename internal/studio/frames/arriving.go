@@ -156,6 +156,10 @@ func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone
 		if said, err = s.look(ctx, frame, data); err != nil {
 			return err
 		}
+	case kind == taken.Other && strings.EqualFold(path.Ext(f.Path), ".xmp"):
+		if said, err = s.tellBeside(ctx, c, f); err != nil || said == "" {
+			return err
+		}
 	case kind == taken.Other:
 		said = "Kept twice. It is no picture that is known here."
 	default:

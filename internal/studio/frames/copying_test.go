@@ -1,19 +1,23 @@
 package frames_test
 
 import (
+	"archive/zip"
 	"bytes"
 	"context"
 	"fmt"
 	"image"
 	"image/color"
 	"image/jpeg"
+	"io"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"testing"
 	"time"
 
 	"figladder/internal/craft/card"
 	"figladder/internal/formats/exif"
+	"figladder/internal/formats/sidecar"
 	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/frames"
@@ -350,4 +354,66 @@ func TestPicturesAreLaidAndMarked(t *testing.T) {
 	cards, err := k.Frames.Cards(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.True(t, cards[0].Verdict.MayClear)
+}
+
+// What lies beside pictures goes out with what they have come to, and comes in again: what was written elsewhere is told
+// with its picture, stays in when it goes out once more, and a mark of ours that came along counts.
+func TestWhatLiesBesideGoesOutAndComesIn(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	require.NoError(t, os.WriteFile(filepath.Join(k.Inbox, "a.jpg"), aPicture(t, 1, noon), 0o600))
+	require.NoError(t, os.WriteFile(filepath.Join(k.Inbox, "b.jpg"), aPicture(t, 2, noon), 0o600))
+	now, err := k.Frames.BeginCopy(ctx, shoot.Key, card.Folder, k.Inbox)
+	require.NoError(t, err)
+	settled(t, k, now.ID)
+	table, err := k.Frames.TableOf(ctx, shoot.Key, "", frames.Every, "", 10)
+	require.NoError(t, err)
+	require.NoError(t, k.Frames.Lay(ctx, k.Owner, shoot.Key, []string{table.Rows[0].ID}, shots[0].Key))
+	require.NoError(t, k.Frames.MarkAll(ctx, k.Owner, shoot.Key, []string{table.Rows[0].ID}, card.Short))
+	out := func() map[string][]byte {
+		data, err := k.Frames.Besides(ctx, shoot.Key, frames.Every)
+		require.NoError(t, err)
+		z, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+		require.NoError(t, err)
+		all := map[string][]byte{}
+		for _, f := range z.File {
+			r, err := f.Open()
+			require.NoError(t, err)
+			all[f.Name], err = io.ReadAll(r)
+			require.NoError(t, err)
+		}
+		return all
+	}
+	first := out()
+	require.Len(t, first, 2)
+	doc, err := sidecar.Read(first["a.xmp"])
+	require.NoError(t, err)
+	assert.Equal(t, []string{"short list", "no", shots[0].Title, table.Rows[0].ID}, []string{doc.Mark, doc.Kept, doc.Shot, doc.Frame})
+
+	// Elsewhere somebody writes a caption and words of their own, and marks the other.
+	elsewhere := filepath.Join(k.Inbox, "a.xmp")
+	require.NoError(t, os.WriteFile(elsewhere, first["a.xmp"], 0o600))
+	got, err := exec.CommandContext(ctx, "exiftool", "-q", "-overwrite_original", "-XMP-dc:Description=Steam on the left", "-XMP-dc:Subject=winter", elsewhere).CombinedOutput()
+	require.NoError(t, err, "%s", got)
+	marked, err := sidecar.Write(first["b.xmp"], sidecar.Doc{Mark: "beside"}, "")
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(filepath.Join(k.Inbox, "b.xmp"), marked, 0o600))
+	require.NoError(t, os.WriteFile(filepath.Join(k.Inbox, "z.xmp"), []byte("no XMP"), 0o600))
+	_, err = k.Frames.GoOn(ctx, now.ID)
+	require.NoError(t, err)
+	now = settled(t, k, now.ID)
+	assert.Equal(t, 3, now.Others)
+	f, err := k.Frames.Frame(ctx, table.Rows[0].ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Steam on the left", f.Came.Words)
+	assert.Equal(t, card.Short, f.Mark, "what is marked here stays")
+	f, err = k.Frames.Frame(ctx, table.Rows[1].ID)
+	require.NoError(t, err)
+	assert.Equal(t, card.Beside, f.Mark)
+	assert.Contains(t, string(out()["a.xmp"]), "winter", "what others wrote goes out again")
+	_, err = k.Frames.Besides(ctx, shoot.Key, frames.Unlaid)
+	require.NoError(t, err)
+	_, err = k.Frames.Besides(ctx, shoot.Key, "nothing like it")
+	require.Error(t, err)
 }
