@@ -60,7 +60,7 @@ func TestFromTheCardToTheChoiceByKeyboard(t *testing.T) {
 	p.press("2")
 	p.sees("Not passed over")
 	p.until("document.querySelectorAll('.pic').length > 10", "pictures lie there")
-	at := func() string { return eval[string](p, "document.querySelector('.pic.at')?.ariaLabel ?? ''") }
+	at := func() string { return eval[string](p, "document.querySelector('.pic.at')?.dataset.name ?? ''") }
 	sum := func(words string) int {
 		return eval[int](p, "+([...document.querySelectorAll('.choice')].find(c => c.innerText.startsWith('"+words+"')).querySelector('.mono').innerText)")
 	}
@@ -104,7 +104,7 @@ func TestFromTheCardToTheChoiceByKeyboard(t *testing.T) {
 	p.until("document.querySelectorAll('.pic').length > 10", "after a reload")
 	assert.Equal(t, 1, eval[int](p, "document.querySelectorAll('.pic.over').length"))
 	p.key("z", chromedp.ModifierCtrl)
-	p.until("![...document.querySelectorAll('.pic')].some(x => x.ariaLabel === '"+chosen+"')", "undone: the one is not the one any more")
+	p.until("![...document.querySelectorAll('.pic')].some(x => x.dataset.name === '"+chosen+"' && x.innerText.includes('the one'))", "undone: the one is not the one any more")
 	p.withAxe()
 	p.openToAll("the light table")
 }

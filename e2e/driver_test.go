@@ -171,7 +171,7 @@ func quote(s string) string { b, _ := json.Marshal(s); return string(b) }
 // when it does not.
 func (p *page) until(js, why string) {
 	p.t.Helper()
-	deadline := time.Now().Add(60 * time.Second) // other tests take their share of the machine
+	deadline := time.Now().Add(4 * time.Minute) // other tests take their share of the machine
 	wait := 30 * time.Millisecond
 	for {
 		v, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+js+")"))

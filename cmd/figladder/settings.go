@@ -26,6 +26,7 @@ type settings struct {
 	Proxies     []string `env:"FIGLADDER_PROXIES"`                             // networks whose X-Forwarded-For is believed: 127.0.0.1/32
 	Metrics     string   `env:"FIGLADDER_METRICS_ADDRESS"`                     // where Prometheus finds the figures; none when empty
 	Log         string   `env:"FIGLADDER_LOG" envDefault:"text"`               // text or json
+	Second      string   `env:"FIGLADDER_SECOND"`                              // where the second copy of every picture is kept, best on another disk; beside the first when empty
 	Folders     []string `env:"FIGLADDER_FOLDERS"`                             // folders of this machine that may be copied, besides its own inbox
 	FramePx     int      `env:"FIGLADDER_FRAME_PX" envDefault:"2000"`          // long side of the simulated camera's frames
 	TracedPx    int      `env:"FIGLADDER_TRACED_PX"`                           // at which it follows light; half of that when 0, small in tests
@@ -63,6 +64,14 @@ func (s settings) intake(o *studio.Outside) (*standin.Slot, error) {
 		o.Folders = append(o.Folders, filepath.Clean(f))
 	}
 	return slot, nil
+}
+
+// second is where the second copy of every picture is kept.
+func (s settings) second() string {
+	if s.Second != "" {
+		return s.Second
+	}
+	return filepath.Join(s.Data, "files", "second")
 }
 
 // logger writes as the settings say.

@@ -22,6 +22,9 @@ func (a *API) keepingRoutes() {
 	route(a, Assistant, "GET", "/api/vault", "vaultChecks", "What came of reading the files again, newest first", func(ctx context.Context, _ *none) (*body[[]store.VaultCheck], error) {
 		return answer(s.VaultChecks(ctx))
 	})
+	route(a, Assistant, "GET", "/api/vault/places", "storage", "Where files are kept, and what losing a place would cost", func(ctx context.Context, _ *none) (*body[core.Storage], error) {
+		return point(s.StorageNow(ctx))
+	})
 	route(a, Photographer, "POST", "/api/vault", "checkVault", "Read every file again and compare", func(ctx context.Context, _ *none) (*body[store.VaultCheck], error) {
 		return point(s.AskVaultCheck(ctx, who(ctx).Name))
 	}, a.makes)

@@ -30,9 +30,13 @@ var ErrOneCopy = errors.New("the file could not be kept twice")
 
 // OpenVault opens two folders under dir as the two places.
 func OpenVault(dir string) (*Vault, error) {
+	return OpenPlaces(filepath.Join(dir, "first"), filepath.Join(dir, "second"))
+}
+
+// OpenPlaces opens two folders as the two places, best on a disk each.
+func OpenPlaces(first, second string) (*Vault, error) {
 	v := &Vault{}
-	for _, name := range []string{"first", "second"} {
-		p := place{name, filepath.Join(dir, name)}
+	for _, p := range []place{{"first", first}, {"second", second}} {
 		if err := os.MkdirAll(p.dir, 0o700); err != nil {
 			return nil, err
 		}
@@ -42,7 +46,7 @@ func OpenVault(dir string) (*Vault, error) {
 		v.places = append(v.places, p)
 	}
 	// Files of earlier versions could be read by everybody.
-	for _, d := range []string{dir, v.places[0].dir, v.places[1].dir} {
+	for _, d := range []string{filepath.Dir(first), v.places[0].dir, v.places[1].dir} {
 		if err := os.Chmod(d, 0o700); err != nil {
 			return nil, err
 		}

@@ -85,6 +85,16 @@ func Alike(p, q Look) float64 {
 	return (0.6*lay + 0.4*math.Exp(-apart/fieldsApart)) * math.Exp(-means/meansApart) * math.Exp(-shape/shapesApart)
 }
 
+// greyOf is a part of a picture in grey: the luma of a JPEG as it is.
+func greyOf(img image.Image, r image.Rectangle) *image.Gray {
+	if y, ok := img.(*image.YCbCr); ok {
+		return &image.Gray{Pix: y.Y[y.YOffset(r.Min.X, r.Min.Y):], Stride: y.YStride, Rect: image.Rect(0, 0, r.Dx(), r.Dy())}
+	}
+	grey := image.NewGray(image.Rect(0, 0, r.Dx(), r.Dy()))
+	draw.Draw(grey, grey.Bounds(), img, r.Min, draw.Src)
+	return grey
+}
+
 // Crisp is how crisp a picture is in a box, to be compared among pictures of the same thing: the contrast of its finest
 // detail, 0 for none, as a share of its level in thousandths. It looks at no more than two megapixels in the box's middle.
 func Crisp(img image.Image, box Box) float64 {
@@ -105,8 +115,7 @@ func Crisp(img image.Image, box Box) float64 {
 	if w < 5 || h < 5 {
 		return 0
 	}
-	grey := image.NewGray(image.Rect(0, 0, w, h))
-	draw.Draw(grey, grey.Bounds(), img, r.Min, draw.Src)
+	grey := greyOf(img, r)
 	var sum, squares, level float64
 	n := 0
 	at := func(x, y int) float64 { return float64(grey.Pix[y*grey.Stride+x]) }

@@ -42,6 +42,7 @@ alter table frames
   add column mark text not null default '';
 -- The light table's order, and where it goes on.
 create index frames_in_time on frames (shoot_id, taken_at, id);
+create index frames_chosen on frames (shoot_id, taken_at, id) where kept or mark = 'beside';
 create index frames_by_hash on frames (shoot_id, sha256);
 -- A card brings thousands at once: whoever is on the shoot hears of them once, when they are told by name.
 drop trigger told_of_frames on frames;
@@ -53,6 +54,7 @@ drop trigger told_of_cards on cards;
 drop trigger told_of_frames on frames;
 create trigger told_of_frames after insert on frames for each row execute function tell_of_deed();
 drop index frames_by_hash;
+drop index frames_chosen;
 drop index frames_in_time;
 delete from frames where shot_id is null;
 alter table frames drop column mark, drop column laid, drop column match, drop column came;

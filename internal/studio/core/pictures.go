@@ -76,30 +76,39 @@ func (s *Core) Shown(ctx context.Context, sha string, longPx int) ([]byte, error
 	return smaller(img, longPx)
 }
 
-// LayBy lays an open picture on the shelf at the sizes at which it will be asked for, from a size on: it is open but once.
-func (s *Core) LayBy(sha string, img image.Image, fromPx int) {
-	b := img.Bounds()
+// LayBy lays an open picture on the shelf at the sizes at which it will be asked for, from a size on: it is opened but
+// once. It returns the smallest that it made, or the picture itself: what is looked at from far needs no more.
+func (s *Core) LayBy(sha string, img image.Image, fromPx int) image.Image {
 	for _, size := range []int{ShelfLarge, ShelfSmall} {
 		if fromPx > size {
 			break
 		}
+		b := img.Bounds()
 		if max(b.Dx(), b.Dy()) <= size {
 			continue
 		}
-		if shown, err := smaller(img, size); err == nil {
-			s.Shelf.Put(sha, size, shown)
+		img = scaled(img, size) // the small one of the large one
+		var shown bytes.Buffer
+		if err := Encode(&shown, img); err == nil {
+			s.Shelf.Put(sha, size, shown.Bytes())
 		}
 	}
+	return img
 }
 
-// smaller is a picture as JPEG, no longer than longPx.
-func smaller(img image.Image, longPx int) ([]byte, error) {
+// scaled is a picture no longer than longPx.
+func scaled(img image.Image, longPx int) *image.RGBA {
 	from := img.Bounds()
 	k := min(1, float64(longPx)/float64(max(from.Dx(), from.Dy())))
 	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(from.Dx())*k)), max(1, int(float64(from.Dy())*k))))
 	draw.ApproxBiLinear.Scale(small, small.Bounds(), img, from, draw.Src, nil)
+	return small
+}
+
+// smaller is a picture as JPEG, no longer than longPx.
+func smaller(img image.Image, longPx int) ([]byte, error) {
 	var b bytes.Buffer
-	if err := Encode(&b, small); err != nil {
+	if err := Encode(&b, scaled(img, longPx)); err != nil {
 		return nil, err
 	}
 	return b.Bytes(), nil

@@ -4,6 +4,8 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"fmt"
+	"strings"
 	"time"
 
 	"figladder/internal/store"
@@ -38,6 +40,49 @@ func (s *Core) AskVaultCheck(ctx context.Context, by string) (out *store.VaultCh
 	})
 	if err != nil {
 		return nil, err
+	}
+	return out, nil
+}
+
+// Storage is where files are kept, and what losing a place would cost.
+type Storage struct {
+	Places  []store.PlaceNow  `json:"places" doc:"The two places"`
+	OneDisk bool              `json:"oneDisk" doc:"Whether both are on one disk"`
+	Files   int               `json:"files" doc:"Files that are named, each once"`
+	Words   string            `json:"words" doc:"What a lost disk would cost"`
+	Checked *store.VaultCheck `json:"checked" doc:"The last time that every copy was read again; null for never"`
+}
+
+// StorageNow tells that.
+func (s *Core) StorageNow(ctx context.Context) (*Storage, error) {
+	out := &Storage{}
+	out.Places, out.OneDisk = s.Vault.Places()
+	tx := s.Store.WithContext(ctx)
+	named, err := store.Files(tx)
+	if err != nil {
+		return nil, err
+	}
+	out.Files = len(named)
+	last := &store.VaultCheck{}
+	switch err := tx.Where("ended_at is not null").Order("began_at desc").First(last).Error; {
+	case err == nil:
+		out.Checked = last
+	case !errors.Is(err, gorm.ErrRecordNotFound):
+		return nil, err
+	}
+	gone := []string{}
+	for _, p := range out.Places {
+		if !p.There {
+			gone = append(gone, p.Name)
+		}
+	}
+	switch {
+	case len(gone) > 0:
+		out.Words = fmt.Sprintf("The %s place cannot be reached. Nothing new counts as kept until it can; what it had is whole in the other, and is copied back at the next reading.", strings.Join(gone, " and the "))
+	case out.OneDisk:
+		out.Words = "Both places are on one disk: a file that goes bad is mended, but a disk that dies takes both. Put the second place on another disk (FIGLADDER_SECOND), or keep backups elsewhere."
+	default:
+		out.Words = "Each place is on a disk of its own: when one dies, nothing is lost. Put in another, and the next reading copies everything back to it."
 	}
 	return out, nil
 }

@@ -189,8 +189,7 @@ func (s *Room) look(ctx context.Context, frame *store.Frame, data []byte) (said 
 
 // remember lays a picture by at the sizes at which it will be shown, and keeps what it looks like.
 func (s *Room) remember(ctx context.Context, sha string, img image.Image) error {
-	s.LayBy(sha, img, core.ShelfSmall)
-	l := craft.LookOf(img)
+	l := craft.LookOf(s.LayBy(sha, img, core.ShelfSmall))
 	row := &store.LookRow{File: sha, Fields: l.Fields, Aspect: l.Aspect, Crisp: craft.Crisp(img, craft.Box{})}
 	return s.Store.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error
 }

@@ -2607,6 +2607,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/table/xmp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The XMP of pictures, one file beside each, in an archive */
+        get: operations["tableXMP"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/tags.pdf": {
         parameters: {
             query?: never;
@@ -3459,6 +3476,23 @@ export interface paths {
         put?: never;
         /** Read every file again and compare */
         post: operations["checkVault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/vault/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where files are kept, and what losing a place would cost */
+        get: operations["storage"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4470,6 +4504,8 @@ export interface components {
             zMm: number;
         };
         CardCame: {
+            /** @description Hash of the XMP that came beside it; empty for none */
+            beside: string;
             /** @description The camera */
             body: string;
             /** @description The card; empty for what came otherwise */
@@ -8481,6 +8517,19 @@ export interface components {
              */
             role: "owner" | "photographer" | "stylist" | "assistant";
         };
+        PlaceNow: {
+            /**
+             * Format: int64
+             * @description Room left there, bytes; −1 where it cannot be told
+             */
+            free: number;
+            /** @description Which of the two */
+            name: string;
+            /** @description Its folder on the machine that serves */
+            path: string;
+            /** @description Whether it can be read and written */
+            there: boolean;
+        };
         Places: {
             /** @description What hands can do to a simulated reader; empty for a real one */
             acts: string[];
@@ -10247,6 +10296,21 @@ export interface components {
             durations: components["schemas"]["Duration"][];
             /** @description Temperatures */
             temperatures: components["schemas"]["Temperature"][];
+        };
+        Storage: {
+            /** @description The last time that every copy was read again; null for never */
+            checked: components["schemas"]["VaultCheck"];
+            /**
+             * Format: int64
+             * @description Files that are named, each once
+             */
+            files: number;
+            /** @description Whether both are on one disk */
+            oneDisk: boolean;
+            /** @description The two places */
+            places: components["schemas"]["PlaceNow"][];
+            /** @description What a lost disk would cost */
+            words: string;
         };
         Strip: {
             /** @description Focus distances that together make all that must be sharp, mm; empty when one frame does */
@@ -18003,6 +18067,43 @@ export interface operations {
             };
         };
     };
+    tableXMP: {
+        parameters: {
+            query?: {
+                /** @description Of which of them; empty for every one */
+                which?: "" | "every" | "unlaid" | "standing" | "listed" | "chosen";
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     tagsPDF: {
         parameters: {
             query?: never;
@@ -20053,6 +20154,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VaultCheck"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    storage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Storage"];
                 };
             };
             /** @description Error */

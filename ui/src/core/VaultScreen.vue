@@ -17,6 +17,7 @@ const checks = useQuery({
   queryFn: () => ask(api.GET('/api/vault')),
   refetchInterval: (q) => (q.state.data?.some((c) => !c.endedAt) ? 700 : false),
 })
+const storage = useQuery({ queryKey: ['storage'], queryFn: () => ask(api.GET('/api/vault/places')) })
 const error = ref<unknown>()
 const running = computed(() => checks.data.value?.find((c) => !c.endedAt))
 const last = computed(() => checks.data.value?.find((c) => c.endedAt))
@@ -29,6 +30,7 @@ async function check() {
     error.value = e
   }
   await refresh()
+  await storage.refetch()
 }
 </script>
 
@@ -41,6 +43,21 @@ async function check() {
       }}</el-button></template
     >
     <ProblemNote :error="error ?? checks.error.value" />
+    <section v-if="storage.data.value" class="places" aria-label="Where pictures are kept">
+      <div v-for="s in storage.data.value.places" :key="s.name" class="place">
+        <h2>The {{ s.name }} place</h2>
+        <p class="mono path">{{ s.path }}</p>
+        <p :class="{ bad: !s.there }">
+          {{ s.there ? '✓ there' : '▲ cannot be reached'
+          }}<template v-if="s.free >= 0"
+            >, room for <span class="mono">{{ bytes(s.free) }}</span> more</template
+          >
+        </p>
+      </div>
+      <p class="cost" :class="{ warn: storage.data.value.oneDisk }">
+        <b class="mono">{{ storage.data.value.files }}</b> files, each in both. {{ storage.data.value.words }}
+      </p>
+    </section>
     <EmptyBench v-if="checks.data.value?.length === 0">
       <template #title>Not looked at yet</template>
       Every picture is kept in two places. Once a week each copy is read again and compared with what it was; one that
@@ -125,6 +142,36 @@ async function check() {
 </template>
 
 <style scoped>
+.places {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 300px), 1fr));
+  gap: 12px;
+  max-width: 760px;
+}
+.place {
+  background: var(--fl-card);
+  box-shadow: 0 0 0 1px var(--fl-line);
+  padding: 10px 16px 14px;
+  min-width: 0;
+}
+.place h2 {
+  margin: 0 0 4px;
+}
+.path {
+  font-size: 12.5px;
+  overflow-wrap: anywhere;
+  color: var(--fl-soft);
+}
+.bad {
+  color: var(--fl-fig-ink);
+}
+.cost {
+  grid-column: 1 / -1;
+}
+.cost.warn {
+  border-left: 3px solid var(--fl-brass);
+  padding-left: 10px;
+}
 .now {
   max-width: 560px;
 }

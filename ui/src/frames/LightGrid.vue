@@ -57,15 +57,6 @@ watch(
   { immediate: true },
 )
 const how = (e: MouseEvent) => (e.shiftKey ? 'to' : e.ctrlKey || e.metaKey ? 'besides' : 'one')
-const said = (p: Pic) =>
-  [
-    p.name,
-    props.titles.get(p.shotId) ?? 'laid to none',
-    p.kept ? 'the one' : p.mark,
-    props.crisp.has(p.id) ? 'crispest of its burst' : props.soft.has(p.id) ? 'soft beside the others' : '',
-  ]
-    .filter(Boolean)
-    .join(', ')
 </script>
 
 <template>
@@ -80,7 +71,7 @@ const said = (p: Pic) =>
           draggable="true"
           :tabindex="r.from + i === at ? 0 : -1"
           :aria-selected="picked.has(p.id)"
-          :aria-label="said(p)"
+          :data-name="p.name"
           :class="{
             at: r.from + i === at,
             picked: picked.has(p.id),
@@ -94,7 +85,7 @@ const said = (p: Pic) =>
           @dragstart="emit('drag', r.from + i, $event)"
         >
           <span class="held" :style="{ height: high - 34 + 'px' }">
-            <img :src="`/api/frames/${p.id}/picture?long=320`" alt="" draggable="false" decoding="async" />
+            <img :src="`/api/frames/${p.id}/picture?long=320`" :alt="p.name" draggable="false" decoding="async" />
             <span v-if="p.kept" class="tab one">✓ the one</span>
             <span v-else-if="p.mark" class="tab" :class="{ dim: p.mark === 'passed over' }">{{ p.mark }}</span>
             <span v-if="crisp.has(p.id)" class="tab crisp">crispest</span>
