@@ -2,13 +2,19 @@ package frames
 
 import (
 	"context"
+	"time"
 
+	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/finding"
 	craft "figladder/internal/craft/frames"
+	"figladder/internal/craft/light"
+	"figladder/internal/craft/scene"
 	"figladder/internal/formats/photo"
 	"figladder/internal/store"
 )
 
-// NumbersOf reads a frame's picture as numbers: what is clipped, where it is sharp, its cast, the hero against the rest.
+// NumbersOf reads a frame's picture as numbers: what is clipped, where it is sharp, its cast, the hero against the rest;
+// how it was taken against its plan, where it came with a card; how the light drifted over the pictures of its shot.
 func (s *Room) NumbersOf(ctx context.Context, id string) (*craft.Numbers, error) {
 	row, err := s.Frame(ctx, id)
 	if err != nil {
@@ -28,23 +34,95 @@ func (s *Room) NumbersOf(ctx context.Context, id string) (*craft.Numbers, error)
 		return nil, err
 	}
 	hero := craft.HeroOf(row.Set)
+	var plan *scene.Set
 	if row.Came.CardID != "" {
-		if hero, err = s.heroOf(ctx, row); err != nil {
+		hero = craft.Box{}
+		if plan, err = s.plannedFor(ctx, row.ShotID); err != nil {
 			return nil, err
+		}
+		if plan != nil {
+			hero = craft.HeroOf(*plan)
 		}
 	}
 	n, err := craft.Read(ctx, img, hero)
-	return &n, err
+	if err != nil {
+		return nil, err
+	}
+	if plan != nil {
+		was, is, err := s.asTaken(ctx, *plan, row)
+		if err != nil {
+			return nil, err
+		}
+		r, f := craft.Got(was, is)
+		n.Readings, n.Findings = append(n.Readings, r...), append(n.Findings, f...)
+	}
+	if row.ShotID != "" && !row.Free {
+		series, err := s.seriesOf(ctx, row)
+		if err != nil {
+			return nil, err
+		}
+		r, f := craft.Drift(series)
+		n.Readings, n.Findings = append(n.Readings, r...), append(n.Findings, f...)
+	}
+	n.Findings = finding.Weighed(n.Findings)
+	return &n, nil
 }
 
-// heroOf is where the hero of a frame that came with a card lies, as its shot was planned; the middle where it was not.
-func (s *Room) heroOf(ctx context.Context, row *store.Frame) (craft.Box, error) {
-	if row.ShotID == "" {
-		return craft.Box{}, nil
+// plannedFor is the set that is planned for a shot; nil where there is none.
+func (s *Room) plannedFor(ctx context.Context, shotID string) (*scene.Set, error) {
+	if shotID == "" {
+		return nil, nil
 	}
-	planned, err := s.Set.SetOf(ctx, row.ShotID)
+	planned, err := s.Set.SetOf(ctx, shotID)
 	if err != nil || planned.Version == 0 {
-		return craft.Box{}, err
+		return nil, err
 	}
-	return craft.HeroOf(planned.Set), nil
+	return &planned.Set, nil
+}
+
+// asTaken is how a frame was planned, and how it was taken by what its file says: the depth is that of the plan's distance.
+func (s *Room) asTaken(ctx context.Context, plan scene.Set, row *store.Frame) (was, is craft.Shot, err error) {
+	read := func(x scene.Set) (exposure.Settings, float64, error) {
+		r, _, _, err := scene.ReadWith(ctx, x, scene.Wants{}, light.Search)
+		if err != nil {
+			return exposure.Settings{}, 0, err
+		}
+		for _, v := range r.Readings {
+			if v.Key == "depthOfField" && !v.Unbounded {
+				return r.Exposure, v.Value, nil
+			}
+		}
+		return r.Exposure, 0, nil
+	}
+	was.FocalMm, is = plan.Camera.FocalMm, craft.Shot{Settings: row.Settings, FocalMm: row.Came.FocalMm}
+	if was.Settings, was.DepthMm, err = read(plan); err != nil {
+		return was, is, err
+	}
+	if is.Settings.Aperture > 0 && is.FocalMm > 0 {
+		plan.Camera.Aperture, plan.Camera.FocalMm = is.Settings.Aperture, is.FocalMm
+		_, is.DepthMm, err = read(plan)
+	}
+	return was, is, err
+}
+
+// mostOfSeries is how many pictures of a shot its drift is read from, and within how long of one another they are a series.
+const (
+	mostOfSeries = 2000
+	aDay         = 12 * time.Hour
+)
+
+// seriesOf are the pictures of a frame's shot that were taken the same day, by time, as they look from far.
+func (s *Room) seriesOf(ctx context.Context, row *store.Frame) ([]craft.Moment, error) {
+	var rows []struct {
+		AtS    float64
+		Fields []byte
+		Aspect float64
+	}
+	err := s.Store.WithContext(ctx).Raw(`select extract(epoch from f.taken_at)::float as at_s, l.fields, l.aspect from frames f join looks l on l.file = coalesce(nullif(f.came ->> 'shows', ''), f.sha256)
+		where f.shot_id = ? and not f.free and f.mark <> 'passed over' and f.taken_at between ? and ? order by f.taken_at, f.id limit ?`, row.ShotID, row.TakenAt.Add(-aDay), row.TakenAt.Add(aDay), mostOfSeries).Scan(&rows).Error
+	out := make([]craft.Moment, len(rows))
+	for i, r := range rows {
+		out[i] = craft.Moment{AtMin: (r.AtS - rows[0].AtS) / 60, Look: craft.Look{Fields: r.Fields, Aspect: r.Aspect}}
+	}
+	return out, err
 }

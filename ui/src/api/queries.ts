@@ -141,7 +141,7 @@ export const useTable = (id: Id, which: MaybeRefOrGetter<Which>) =>
     placeholderData: (before) => before,
   })
 export const useTableSums = byId('table-sums', (id) => ask(api.GET('/api/shoots/{id}/table/sums', by(id))))
-/** A picture does not change, so that it is read once. */
+/** A picture in numbers, against its plan and the others of its shot. */
 export const useFrameNumbers = byId('numbers', (id) => ask(api.GET('/api/frames/{id}/numbers', by(id))))
 /** The camera is looked at every few seconds: a cable comes out without a word. */
 export const useCamera = one('camera', () => ask(api.GET('/api/camera')), { refetchInterval: 3000 })

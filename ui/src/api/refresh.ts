@@ -64,7 +64,7 @@ const heldBy: Record<string, Room> = {
   'copy-files': 'frames',
   table: 'frames',
   'table-sums': 'frames',
-  numbers: 'brief', // of a picture, which does not change
+  numbers: 'frames',
   'lab-steam': 'set',
   'lab-bowl': 'set',
   'lab-layers': 'set',
