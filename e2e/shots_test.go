@@ -90,6 +90,9 @@ func TestShots(t *testing.T) {
 	p := demoPage(t)
 	dir := "../docs/screenshots"
 	require.NoError(t, os.MkdirAll(dir, 0o755))
+	p.visit("Merrow", "/card", "files on the card", "") // what lies on the light table
+	p.press("r")
+	p.until("[...document.querySelectorAll('.copy')].some(c => c.innerText.includes('Brought in'))", "the card is brought in")
 	for _, v := range views {
 		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card"}, v.name) {
 			continue // nineteen pictures are the most that are kept

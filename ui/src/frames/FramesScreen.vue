@@ -147,21 +147,47 @@ useKeys(
         <ThreeQuestions :answers="chosen.doc.answers" @answer="answer" />
         <FrameNumbers :frame="chosen.id" :shoot="shoot" :shot="chosen.doc.shotId" />
         <dl>
-          <dt>Focal length</dt>
-          <dd class="mono">{{ chosen.doc.set.camera.focalMm }} mm</dd>
-          <dt>Elevation</dt>
-          <dd class="mono">{{ chosen.doc.set.camera.elevationDeg }}°</dd>
-          <dt>Distance</dt>
-          <dd class="mono">{{ length(chosen.doc.set.camera.distanceMm, true) }}</dd>
-          <dt>Cards</dt>
-          <dd>
-            {{
-              (chosen.doc.set.cards ?? [])
-                .filter((c) => c.on)
-                .map((c) => c.name)
-                .join(', ') || 'none'
-            }}
-          </dd>
+          <template v-if="chosen.doc.came.cardId">
+            <dt>Name</dt>
+            <dd class="mono">{{ chosen.doc.came.path }}</dd>
+            <template v-if="chosen.doc.came.body"
+              ><dt>Camera</dt>
+              <dd>{{ chosen.doc.came.body }}</dd></template
+            >
+            <template v-if="chosen.doc.came.lens"
+              ><dt>Lens</dt>
+              <dd>{{ chosen.doc.came.lens }}</dd></template
+            >
+            <template v-if="chosen.doc.came.focalMm"
+              ><dt>Focal length</dt>
+              <dd class="mono">{{ chosen.doc.came.focalMm }} mm</dd></template
+            >
+            <template v-if="chosen.doc.came.words"
+              ><dt>Caption</dt>
+              <dd>{{ chosen.doc.came.words }}</dd></template
+            >
+            <template v-if="chosen.doc.came.raw"
+              ><dt>Raw beside it</dt>
+              <dd class="mono">{{ chosen.doc.came.rawPath }}</dd></template
+            >
+          </template>
+          <template v-else>
+            <dt>Focal length</dt>
+            <dd class="mono">{{ chosen.doc.set.camera.focalMm }} mm</dd>
+            <dt>Elevation</dt>
+            <dd class="mono">{{ chosen.doc.set.camera.elevationDeg }}°</dd>
+            <dt>Distance</dt>
+            <dd class="mono">{{ length(chosen.doc.set.camera.distanceMm, true) }}</dd>
+            <dt>Cards</dt>
+            <dd>
+              {{
+                (chosen.doc.set.cards ?? [])
+                  .filter((c) => c.on)
+                  .map((c) => c.name)
+                  .join(', ') || 'none'
+              }}
+            </dd>
+          </template>
           <dt>Pixels</dt>
           <dd class="mono">{{ chosen.doc.widthPx }} × {{ chosen.doc.heightPx }}</dd>
           <dt>File</dt>

@@ -168,7 +168,7 @@ useKeys(
 </script>
 
 <template>
-  <ScreenFrame title="Light table" work>
+  <ScreenFrame title="Light table">
     <template #nav><FramesNav /></template>
     <template #head>
       <div class="sizes" role="group" aria-label="How large">
@@ -190,6 +190,9 @@ useKeys(
         :aria-pressed="which === c.which"
         @click="router.replace({ query: c.which === 'every' ? {} : { which: c.which } })"
         >{{ c.words }} <span class="mono">{{ sums.data.value ? c.count(sums.data.value) : '' }}</span></ChipButton
+      >
+      <a v-if="all.length" class="xmp" :href="`/api/shoots/${shoot}/table/xmp?which=${which}`" download
+        >XMP beside these</a
       >
     </div>
     <EmptyBench v-if="table.data.value && !all.length">
@@ -277,6 +280,12 @@ useKeys(
 }
 .choice:focus-visible {
   outline: 3px solid var(--fl-fig);
+}
+.xmp {
+  margin-left: auto;
+  align-self: center;
+  font-size: 13.5px;
+  white-space: nowrap;
 }
 .sizes {
   display: flex;

@@ -34,6 +34,7 @@ export function moment(iso: string): string {
 
 /** Bytes as people write them. */
 export function bytes(n: number): string {
+  if (n > 1e9) return (n / 1e9).toFixed(n > 1e11 ? 0 : 1) + ' GB'
   return n > 1e6 ? (n / 1e6).toFixed(1) + ' MB' : Math.round(n / 1e3) + ' kB'
 }
 
