@@ -312,9 +312,9 @@ func MatchAll(taken []Taken, wanted []Wanted, like Like, off float64) []Match {
 		if out[i].Sure == Sure && !(wanted[best].has(taken[i], off) && looks.of(i, best) >= plainly && byItself(alone, i, best, m)) {
 			out[i].Sure = Likely
 		}
-		// A plan alone, with no log of the day, is no more than a guess where nothing shows what the frame looks like, or
-		// the picture looks rather like another's.
-		if best < m && !wanted[best].Logged && (like == nil || math.IsNaN(like(i, best)) || looks.of(i, best) < 0) {
+		// A plan alone, with no log of the day, is no more than a guess, unless the picture plainly looks like that frame:
+		// days fall behind, and frames of one set-up are much alike.
+		if best < m && !wanted[best].Logged && (like == nil || math.IsNaN(like(i, best)) || looks.of(i, best) < plainly) {
 			out[i].Sure = Unsure
 		}
 	}

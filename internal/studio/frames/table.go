@@ -45,6 +45,7 @@ type LaidOut struct {
 	Laid    card.Laid     `json:"laid" doc:"Who laid it there"`
 	Sure    card.Sureness `json:"sure" doc:"How sure the match is"`
 	Why     string        `json:"why" doc:"What speaks for the match"`
+	Perhaps string        `json:"perhaps" doc:"The shot that it is likeliest of, where it is laid to none; empty for none"`
 	Crisp   float64       `json:"crisp" doc:"How crisp it is, to be compared within a burst; 0 where it is not known"`
 	Joins   bool          `json:"joins" doc:"Whether it is of one burst with the one before it"`
 	Raw     bool          `json:"raw" doc:"Whether a raw file is kept with it"`
@@ -95,7 +96,7 @@ func (s *Room) TableOf(ctx context.Context, shootID, shotID string, which Which,
 		Shape  float64
 	}
 	query := `select f.id, coalesce(f.shot_id, '') as shot_id, coalesce(nullif(f.came ->> 'path', ''), f.camera_file) as name, f.taken_at, f.width_px::float / greatest(1, f.height_px) as aspect, f.mark, f.kept, f.laid,
-		coalesce(f.match ->> 'sure', '') as sure, coalesce(f.match ->> 'words', '') as why, coalesce(l.crisp, 0) as crisp, coalesce(f.came ->> 'raw', '') <> '' as raw, l.fields, coalesce(l.aspect, 0) as shape
+		coalesce(f.match ->> 'sure', '') as sure, coalesce(f.match ->> 'words', '') as why, case when f.shot_id is null and f.laid = '' then coalesce(f.match ->> 'shot', '') else '' end as perhaps, coalesce(l.crisp, 0) as crisp, coalesce(f.came ->> 'raw', '') <> '' as raw, l.fields, coalesce(l.aspect, 0) as shape
 		from frames f left join looks l on l.file = coalesce(nullif(f.came ->> 'shows', ''), f.sha256) where ` + strings.Join(where, " and ") + " order by f.taken_at, f.id limit ?"
 	if err := s.Store.WithContext(ctx).Raw(query, append(args, limit+2)...).Scan(&rows).Error; err != nil {
 		return nil, err

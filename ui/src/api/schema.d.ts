@@ -7874,6 +7874,8 @@ export interface components {
             mark: "" | "passed over" | "short list" | "beside";
             /** @description Its file's name */
             name: string;
+            /** @description The shot that it is likeliest of, where it is laid to none; empty for none */
+            perhaps: string;
             /** @description Whether a raw file is kept with it */
             raw: boolean;
             /** @description Its shot; empty for none */

@@ -3,8 +3,8 @@ import { moment } from '../parts/shown'
 import type { Pic } from './table'
 
 /** The picture in hand: whose it is and why, and how far it has come. */
-defineProps<{ pic: Pic; title: string; many: number; crispest: boolean; shoot: string }>()
-const emit = defineEmits<{ mark: [m: Pic['mark']]; keep: [] }>()
+defineProps<{ pic: Pic; title: string; perhaps: string; many: number; crispest: boolean; shoot: string }>()
+const emit = defineEmits<{ mark: [m: Pic['mark']]; keep: []; there: [] }>()
 const marks: { mark: Pic['mark']; words: string; key: string }[] = [
   { mark: 'short list', words: 'Short list', key: 's' },
   { mark: 'beside', words: 'Offer beside', key: 'b' },
@@ -24,6 +24,9 @@ const marks: { mark: Pic['mark']; words: string; key: string }[] = [
     </template>
     <span v-if="crispest"> The crispest of its burst.</span>
   </p>
+  <el-button v-if="perhaps && many === 1" class="there" @click="emit('there')"
+    ><span class="words">Perhaps {{ perhaps }}</span> <kbd>y</kbd></el-button
+  >
   <el-button
     size="large"
     :type="pic.kept ? 'default' : 'primary'"
@@ -46,6 +49,18 @@ const marks: { mark: Pic['mark']; words: string; key: string }[] = [
 </template>
 
 <style scoped>
+.there {
+  margin: 0;
+  min-width: 0;
+}
+.there :deep(> span) {
+  min-width: 0;
+}
+.words {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 .name {
   font-size: 12.5px;
   color: var(--fl-soft);

@@ -102,9 +102,16 @@ function mark(m: Pic['mark']) {
   if (frames.length === 1) go(1)
 }
 function lay(shot: string, frames = inHand.value) {
-  deed(frames, { shotId: shot, laid: 'by hand' }, () =>
+  deed(frames, { shotId: shot, laid: 'by hand', perhaps: '' }, () =>
     ask(api.PUT('/api/shoots/{id}/table/shot', { ...path, body: { frames, shot } })),
   )
+}
+/** Lays the picture in hand where it is likeliest, and goes on. */
+function there() {
+  const p = now.value
+  if (!p?.perhaps) return
+  lay(p.perhaps, [p.id])
+  go(1)
 }
 function keep() {
   const p = now.value
@@ -143,6 +150,7 @@ useKeys(
     { key: 'b', does: 'Offer beside the one', run: () => mark('beside') },
     { key: 'w', does: 'Take the mark off', run: () => mark('') },
     { key: 'Enter', does: 'The one of its shot, or not', run: keep },
+    { key: 'y', does: 'Lay it where it is likeliest', run: there },
     { key: 'l', does: 'Lay to a shot', run: () => layList.value?.focus() },
     { key: 'v', does: 'One, two, four large, or the table', run: upNext },
     { key: ' ', shown: 'Space', does: 'Large, or back to the table', run: () => large(up.value ? 0 : 1) },
@@ -246,11 +254,13 @@ useKeys(
         v-if="now"
         :pic="now"
         :title="titles.get(now.shotId) ?? ''"
+        :perhaps="titles.get(now.perhaps) ?? ''"
         :many="inHand.length"
         :crispest="crisp.has(now.id)"
         :shoot="shoot"
         @mark="mark"
         @keep="keep"
+        @there="there"
       />
       <LayList v-if="now" ref="layList" :shots="shots" :all="all" :now="now.shotId" :many="inHand.length" @lay="lay" />
     </template>

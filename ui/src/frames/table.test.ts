@@ -16,6 +16,7 @@ const pic = (id: string, joins = false, crisp = 0): Pic => ({
   laid: '',
   sure: '',
   why: '',
+  perhaps: '',
   raw: false,
 })
 
