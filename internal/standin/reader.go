@@ -17,8 +17,8 @@ import (
 // Reader is a card reader: what is on the card in it, and a way to erase it.
 type Reader interface {
 	intake.Source
-	// Erase takes everything off the card. Whoever calls it has asked the gate.
-	Erase(ctx context.Context) error
+	// Erase takes these files off the card, each only if it still is as it was listed. Whoever calls it has asked the gate.
+	Erase(ctx context.Context, files []card.File) error
 }
 
 // What hands can do to a simulated reader.
@@ -119,15 +119,22 @@ func (f *slotFile) Read(p []byte) (int, error) {
 }
 
 // Erase implements Reader.
-func (s *Slot) Erase(context.Context) error {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	if s.is.Out {
+func (s *Slot) Erase(ctx context.Context, files []card.File) error {
+	if s.state().Out {
 		return card.ErrGone
 	}
-	left, err := os.ReadDir(s.dir)
-	for _, e := range left {
-		err = errors.Join(err, os.RemoveAll(filepath.Join(s.dir, e.Name())))
+	now, err := s.List(ctx)
+	if err != nil {
+		return err
+	}
+	is := map[string]card.File{}
+	for _, f := range now {
+		is[f.Path] = f
+	}
+	for _, f := range files {
+		if there, ok := is[f.Path]; ok && there.Same(f) {
+			err = errors.Join(err, os.Remove(filepath.Join(s.dir, filepath.FromSlash(f.Path))))
+		}
 	}
 	return err
 }

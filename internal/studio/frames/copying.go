@@ -10,6 +10,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"time"
 
 	"figladder/internal/craft/card"
 	"figladder/internal/intake"
@@ -82,6 +83,9 @@ type copyRun struct {
 	progress intake.Progress
 	again    bool // something came while it was at it
 }
+
+// mostCards is how many of a shoot's cards are told at once: each is looked at file by file.
+const mostCards = 12
 
 // mostShown is how many of what keeps a card from being cleared are told at once.
 const mostShown = 50
@@ -420,7 +424,7 @@ func (s *Room) ended(ctx context.Context, id string, err error) {
 
 // Cards are a shoot's, the newest first.
 func (s *Room) Cards(ctx context.Context, shootID string) ([]CardNow, error) {
-	rows, err := store.All[store.CardRow](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("id desc").Limit(50))
+	rows, err := store.All[store.CardRow](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Order("id desc").Limit(mostCards))
 	if err != nil {
 		return nil, err
 	}
@@ -540,24 +544,24 @@ func counted(files []card.File, entries []card.Entry) intake.Progress {
 	return p
 }
 
-// erasable says in words why a card may not be erased; nil when it may.
-func (s *Room) erasable(ctx context.Context, row *store.CardRow) error {
+// erasable are the files that may be taken off a card: all that is on it, or an error that says in words why not.
+func (s *Room) erasable(ctx context.Context, row *store.CardRow) ([]card.File, error) {
 	if row.From != card.Reader {
-		return core.Rule("Only a card in the reader is cleared from here.")
+		return nil, core.Rule("Only a card in the reader is cleared from here.")
 	}
 	files, err := s.Reader.List(ctx)
 	if errors.Is(err, card.ErrGone) {
-		return core.Rule("There is no card in the reader.")
+		return nil, core.Rule("There is no card in the reader.")
 	} else if err != nil {
-		return err
+		return nil, err
 	}
 	entries, err := ledger{s.Core, row.ID}.Entries(ctx)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	v := card.Gate(files, entries)
 	if !v.MayClear {
-		return core.Rule("%s", v.Words)
+		return nil, core.Rule("%s", v.Words)
 	}
 	// What the ledger says was read back when it was copied; before anything is lost for good, it is read once more.
 	for _, e := range entries {
@@ -566,22 +570,24 @@ func (s *Room) erasable(ctx context.Context, row *store.CardRow) error {
 		}
 		is, err := s.Vault.Inspect(e.Kept.SHA256)
 		if err != nil || is.Whole < 2 && !is.Mended {
-			return core.Rule("Do not clear the card: %s was read again just now, and %d of 2 copies are whole.", e.File.Path, is.Whole)
+			return nil, core.Rule("Do not clear the card: %s was read again just now, and %d of 2 copies are whole.", e.File.Path, is.Whole)
 		}
 	}
-	return nil
+	return files, nil
 }
 
-// ClearCard erases the card in the reader, once every file on it has two copies, which are read again for it.
+// ClearCard takes off the card in the reader what was on it when every file had two copies, which are read again for it. What
+// comes onto it meanwhile stays.
 func (s *Room) ClearCard(ctx context.Context, id string) (*CardNow, error) {
 	row, err := s.card(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	if err := s.erasable(ctx, row); err != nil {
+	files, err := s.erasable(ctx, row)
+	if err != nil {
 		return nil, err
 	}
-	if err := s.Reader.Erase(ctx); err != nil {
+	if err := s.Reader.Erase(ctx, files); err != nil {
 		return nil, err
 	}
 	slog.Info("a card was cleared", "card", id)
@@ -622,6 +628,28 @@ func (s *Room) PlacesNow(ctx context.Context) (*Places, error) {
 			}
 		}
 	}
+	out.Folders = s.seenFolders(ctx)
+	return out, nil
+}
+
+// foldersFor is how long folders are taken to be as they were seen: the screen asks often, and they can be large.
+const foldersFor = 20 * time.Second
+
+// seen are folders as they were seen last.
+type seen struct {
+	mu  sync.Mutex
+	at  time.Time
+	all []FolderHere
+}
+
+// seenFolders are the folders that may be read, and those in them.
+func (s *Room) seenFolders(ctx context.Context) []FolderHere {
+	s.folders.mu.Lock()
+	defer s.folders.mu.Unlock()
+	if time.Since(s.folders.at) < foldersFor && len(s.folders.all) > 0 {
+		return s.folders.all
+	}
+	out := []FolderHere{}
 	for _, root := range s.Folders {
 		files, err := intake.Folder{Dir: root}.List(ctx)
 		if err != nil {
@@ -641,11 +669,12 @@ func (s *Room) PlacesNow(ctx context.Context) (*Places, error) {
 			in[path].Bytes += f.Bytes
 		}
 		for _, f := range in {
-			out.Folders = append(out.Folders, *f)
+			out = append(out, *f)
 		}
 	}
-	slices.SortFunc(out.Folders, func(a, b FolderHere) int { return strings.Compare(a.Path, b.Path) })
-	return out, nil
+	slices.SortFunc(out, func(a, b FolderHere) int { return strings.Compare(a.Path, b.Path) })
+	s.folders.at, s.folders.all = time.Now(), out
+	return out
 }
 
 // HandleReader does something to a simulated reader by hand.

@@ -131,6 +131,7 @@ func TestACardBecomesFramesAndMayBeClearedThen(t *testing.T) {
 	require.NoError(t, err)
 	data[len(data)/2] ^= 1
 	require.NoError(t, os.WriteFile(spoilt, data, 0o600))
+	require.NoError(t, k.Slot.Lay(".hidden", []byte("nobody copied it"), noon))
 	_, err = k.Frames.ClearCard(ctx, now.ID)
 	require.NoError(t, err)
 	mended, err := os.ReadFile(spoilt)
@@ -139,6 +140,9 @@ func TestACardBecomesFramesAndMayBeClearedThen(t *testing.T) {
 	left, err = k.Slot.List(ctx)
 	require.NoError(t, err)
 	assert.Empty(t, left)
+	r, err := k.Slot.Open(ctx, ".hidden")
+	require.NoError(t, err, "what was not copied is not erased")
+	require.NoError(t, r.Close())
 }
 
 // A card that reads badly, comes out in the middle and is pushed in again: said in words, gone on with, nothing twice.

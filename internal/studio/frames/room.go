@@ -28,6 +28,7 @@ type Room struct {
 	Arriving string         // where files lie while they are sent
 
 	copies   copies
+	folders  seen
 	sending  sending
 	fetching sync.Mutex // one at a time asks the camera's card
 }

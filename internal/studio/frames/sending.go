@@ -136,6 +136,7 @@ func (s *Room) BeginSending(ctx context.Context, shootID, id, name string, files
 			return nil, s.full(err)
 		}
 	}
+	s.begin(row.ID) // all of it may be here already
 	return s.CardOf(ctx, row.ID)
 }
 
