@@ -10,6 +10,11 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 )
 
+// LaidTo is the shot that pictures were laid to.
+type LaidTo struct {
+	Shot string `json:"shot" doc:"Its key"`
+}
+
 // partBody is for a part of a file that is sent, on a slow line too.
 func partBody(op *huma.Operation) {
 	op.MaxBodyBytes, op.BodyReadTimeout = frames.MostPart+1, 5*time.Minute
@@ -127,6 +132,16 @@ func (a *API) tableRoutes() {
 	}) (*done, error) {
 		return &done{}, s.Frames.Lay(ctx, who(ctx), in.ID, in.Body.Frames, in.Body.Shot)
 	}, empty)
+	route(a, Stylist, "PUT", "/api/shoots/{id}/table/new-shot", "layToNew", "Lay pictures to a shot of a title, made with its dish when there is none", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Frames []string `json:"frames" minItems:"1" maxItems:"500" doc:"Which"`
+			Title  string   `json:"title" maxLength:"300" doc:"What they show"`
+		}
+	}) (*body[LaidTo], error) {
+		shot, err := s.Frames.LayToNew(ctx, who(ctx), in.ID, in.Body.Title, in.Body.Frames)
+		return answer(LaidTo{shot}, err)
+	})
 	route(a, Photographer, "PUT", "/api/shoots/{id}/table/kept", "keepPicture", "Keep a picture as the one of its shot, or let it go, as it lies on the table", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {

@@ -15,6 +15,7 @@ import (
 	"testing"
 	"time"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/card"
 	"figladder/internal/formats/exif"
 	"figladder/internal/formats/sidecar"
@@ -358,6 +359,52 @@ func TestPicturesAreLaidAndMarked(t *testing.T) {
 	cards, err := k.Frames.Cards(ctx, shoot.Key)
 	require.NoError(t, err)
 	assert.True(t, cards[0].Verdict.MayClear)
+}
+
+// A folder from last year, written by other software, that nobody planned anything of: what can be shown becomes pictures,
+// the rest is said, and shots are made by naming some of them; named again it is the same shot.
+func TestAFolderFromLastYearBecomesAShoot(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, err := k.Brief.MakeShoot(ctx, k.Owner, "Last year", brief.Brief{Kind: "own", Zone: "Europe/London", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
+	require.NoError(t, err)
+	run := func(name string, args ...string) {
+		out, err := exec.CommandContext(ctx, name, args...).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+	}
+	at := func(name string) string { return filepath.Join(k.Inbox, name) }
+	for _, name := range []string{"a.jpg", "b.png", "c.webp", "d.tif", "side.jpg"} {
+		run("/usr/bin/convert", "-size", "320x200", "plasma:tan-brown", at(name))
+	}
+	run("exiftool", "-q", "-n", "-overwrite_original", "-Orientation=6", "-DateTimeOriginal=2025:11:03 15:00:00", at("side.jpg"))
+	run("heif-enc", "-o", at("e.heic"), at("b.png"))
+	now, err := k.Frames.BeginCopy(ctx, shoot.Key, card.Folder, k.Inbox)
+	require.NoError(t, err)
+	now = settled(t, k, now.ID)
+	assert.True(t, now.Verdict.MayClear)
+	assert.Equal(t, []int{5, 1, 5}, []int{now.Frames, now.Others, now.Unlaid})
+	table, err := k.Frames.TableOf(ctx, shoot.Key, "", frames.Unlaid, "", 100)
+	require.NoError(t, err)
+	assert.Equal(t, "side.jpg", table.Rows[0].Name, "the only one that says when")
+	assert.InDelta(t, 200./320, table.Rows[0].Aspect, 1e-9, "upright")
+	var ids []string
+	for _, r := range table.Rows {
+		ids = append(ids, r.ID)
+	}
+	_, err = k.Frames.LayToNew(ctx, k.Owner, shoot.Key, "  ", ids)
+	require.ErrorContains(t, err, "what the pictures show")
+	shot, err := k.Frames.LayToNew(ctx, k.Owner, shoot.Key, "Quince tart", ids[:3])
+	require.NoError(t, err)
+	same, err := k.Frames.LayToNew(ctx, k.Owner, shoot.Key, "quince tart ", ids[3:])
+	require.NoError(t, err)
+	assert.Equal(t, shot, same)
+	list, err := k.Frames.Frames(ctx, shoot.Key, shot)
+	require.NoError(t, err)
+	assert.Len(t, list, 5)
+	dishes, err := k.Kitchen.Dishes(ctx, shoot.Key)
+	require.NoError(t, err)
+	require.Len(t, dishes, 1)
+	assert.Equal(t, "Quince tart", dishes[0].Recipe.Title)
 }
 
 // What lies beside pictures goes out with what they have come to, and comes in again: what was written elsewhere is told

@@ -7,13 +7,18 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"figladder/internal/craft/card"
+	"figladder/internal/craft/finding"
 	craft "figladder/internal/craft/frames"
+	"figladder/internal/craft/shots"
 	"figladder/internal/formats/photo"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/kitchen"
+	"figladder/internal/studio/list"
 
 	"gorm.io/gorm"
 	"gorm.io/gorm/clause"
@@ -320,6 +325,41 @@ func (s *Room) Lay(ctx context.Context, who core.Who, shootID string, ids []stri
 		f.ShotID, f.Laid = shotID, card.ByHand
 		return true, nil
 	}))
+}
+
+// LayToNew lays pictures that nobody planned to a shot of a title, which is made when the shoot has none of it, with a dish of
+// that name: a folder from last year becomes a shoot. Asked twice, it is the same shot. The shot's key is returned.
+func (s *Room) LayToNew(ctx context.Context, who core.Who, shootID, title string, ids []string) (string, error) {
+	title = strings.TrimSpace(title)
+	if title == "" || len([]rune(title)) > 300 {
+		return "", core.Fields("", []finding.FieldProblem{{Path: "title", Words: "Say in up to 300 letters what the pictures show."}})
+	}
+	all, dishes, err := s.List.WholeList(ctx, shootID)
+	if err != nil {
+		return "", err
+	}
+	at := slices.IndexFunc(all, func(x store.Shot) bool { return strings.EqualFold(x.Title, title) })
+	if at >= 0 {
+		return all[at].Key, s.Lay(ctx, who, shootID, ids, all[at].Key)
+	}
+	dishID := ""
+	for _, d := range dishes {
+		if strings.EqualFold(d.Recipe.Title, title) {
+			dishID = d.Key
+		}
+	}
+	if dishID == "" {
+		d, err := s.Kitchen.AddTyped(ctx, who, shootID, kitchen.Typed{Title: title})
+		if err != nil {
+			return "", err
+		}
+		dishID = d.Key
+	}
+	shot, err := s.List.AddShot(ctx, who, dishID, string(shots.Hero), list.ShotEdit{Title: title})
+	if err != nil {
+		return "", err
+	}
+	return shot.Key, s.Lay(ctx, who, shootID, ids, shot.Key)
 }
 
 // KeepOnTable keeps a picture of a shoot as the one of its shot, or lets it go, whatever was done to it since it was laid

@@ -2573,6 +2573,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/table/new-shot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lay pictures to a shot of a title, made with its dish when there is none */
+        put: operations["layToNew"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/table/shot": {
         parameters: {
             query?: never;
@@ -7893,11 +7910,21 @@ export interface components {
             /** @description What speaks for the match */
             why: string;
         };
+        LaidTo: {
+            /** @description Its key */
+            shot: string;
+        };
         LayPicturesRequest: {
             /** @description Which */
             frames: string[];
             /** @description The shot; empty for none */
             shot: string;
+        };
+        LayToNewRequest: {
+            /** @description Which */
+            frames: string[];
+            /** @description What they show */
+            title: string;
         };
         LayersAsk: {
             /** @description In any order; their densities say how they stand */
@@ -17991,6 +18018,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layToNew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayToNewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidTo"];
+                };
             };
             /** @description Error */
             default: {

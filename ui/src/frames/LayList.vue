@@ -5,7 +5,7 @@ import type { Pic } from './table'
 
 /** Shots to lay pictures to: by a press, by dragging them here, or by a few letters and Enter. */
 const props = defineProps<{ shots: { id: string; title: string }[]; all: Pic[]; now: string; many: number }>()
-const emit = defineEmits<{ lay: [shot: string, frames?: string[]] }>()
+const emit = defineEmits<{ lay: [shot: string, frames?: string[]]; make: [title: string] }>()
 const words = ref('')
 const box = ref<HTMLInputElement>()
 const over = ref('')
@@ -21,10 +21,20 @@ const found = computed(() => {
   const w = words.value.trim().toLowerCase()
   return props.shots.filter((s) => s.title.toLowerCase().includes(w))
 })
+/** What nobody planned becomes a shot by its name. */
+const fresh = computed(() => {
+  const w = words.value.trim()
+  return w && !props.shots.some((s) => s.title.toLowerCase() === w.toLowerCase()) ? w : ''
+})
 function enter() {
   const first = found.value[0]
-  if (!first || !words.value.trim()) return
-  emit('lay', first.id)
+  if (!words.value.trim()) return
+  if (first) emit('lay', first.id)
+  else make()
+  leave()
+}
+function make() {
+  if (fresh.value) emit('make', fresh.value)
   leave()
 }
 function leave() {
@@ -64,6 +74,13 @@ defineExpose({ focus: () => box.value?.focus() })
           @drop.prevent="drop(s.id, $event)"
           ><span class="title">{{ s.title }}</span
           ><span class="mono">{{ counts.get(s.id)?.kept ? '✓ ' : '' }}{{ counts.get(s.id)?.n ?? '' }}</span></ChipButton
+        >
+      </li>
+      <li v-if="fresh">
+        <ChipButton class="shot" @click="make"
+          ><span class="title"
+            >A new shot: <b>{{ fresh }}</b></span
+          ></ChipButton
         >
       </li>
       <li v-if="!words">

@@ -106,6 +106,20 @@ function lay(shot: string, frames = inHand.value) {
     ask(api.PUT('/api/shoots/{id}/table/shot', { ...path, body: { frames, shot } })),
   )
 }
+/** Lays what is in hand to a shot that is made for it. */
+function make(title: string) {
+  const frames = inHand.value
+  if (!frames.length) return
+  queue = queue.then(async () => {
+    error.value = undefined
+    try {
+      await ask(api.PUT('/api/shoots/{id}/table/new-shot', { ...path, body: { frames, title } }))
+    } catch (e) {
+      error.value = e
+    }
+    await queries.invalidateQueries()
+  })
+}
 /** Lays the picture in hand where it is likeliest, and goes on. */
 function there() {
   const p = now.value
@@ -262,7 +276,16 @@ useKeys(
         @keep="keep"
         @there="there"
       />
-      <LayList v-if="now" ref="layList" :shots="shots" :all="all" :now="now.shotId" :many="inHand.length" @lay="lay" />
+      <LayList
+        v-if="now"
+        ref="layList"
+        :shots="shots"
+        :all="all"
+        :now="now.shotId"
+        :many="inHand.length"
+        @lay="lay"
+        @make="make"
+      />
     </template>
   </ScreenFrame>
 </template>
