@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"figladder/internal/craft/almanac"
+	"figladder/internal/craft/card"
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
@@ -23,6 +24,7 @@ import (
 	"figladder/internal/craft/units"
 	"figladder/internal/studio/core"
 	dayroom "figladder/internal/studio/day"
+	"figladder/internal/studio/frames"
 	stylingroom "figladder/internal/studio/styling"
 	"github.com/danielgtaylor/huma/v2"
 	jsonv2 "github.com/go-json-experiment/json"
@@ -101,6 +103,8 @@ type (
 	bareShared  dayplan.Resource
 	bareBroken  dayplan.Broken
 	bareEased   dayplan.Eased
+	bareMatch   card.Match
+	bareLaid    frames.LaidOut
 	bareProblem Problem
 	bareField   FieldProblem
 )
@@ -113,6 +117,8 @@ func telling[T any](how func(T) any) *jsonv2.Marshalers {
 func toldIn(p units.Preferences) *jsonv2.Marshalers {
 	return jsonv2.JoinMarshalers(rowsTold,
 		telling(func(v finding.Finding) any { return bareFinding(p.Finding(v)) }),
+		telling(func(v card.Match) any { v.Words = p.Words(v.Words); return bareMatch(v) }),
+		telling(func(v frames.LaidOut) any { v.Why = p.Words(v.Why); return bareLaid(v) }),
 		telling(func(v finding.Try) any { v.Words = p.Words(v.Words); return bareTry(v) }),
 		telling(func(v reading.Reading) any { return bareReading(p.Reading(v)) }),
 		telling(func(v optics.Choice) any { v.Words = p.Words(v.Words); return bareChoice(v) }),
