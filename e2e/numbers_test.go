@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -21,6 +22,23 @@ func TestAFrameInNumbers(t *testing.T) {
 	p.sees("Steepest edges against themselves, blurred once more")
 	p.withAxe()
 	p.openToAll("a frame in numbers")
+	// Key to fill on two facets, by keys alone.
+	p.press("f")
+	p.sees("Press where the key meets the food")
+	for range 5 {
+		p.key(kb.ArrowLeft)
+	}
+	p.key(kb.Enter)
+	p.sees("Now where only the fill does")
+	for range 9 {
+		p.key(kb.ArrowRight)
+	}
+	p.key(kb.Enter)
+	p.until("document.querySelector('[data-reading=got-ratio]')", "what lies between them")
+	eval[any](p, "document.querySelector('[data-reading=got-ratio] button').click()")
+	p.sees("Light on the key's facet, mean")
+	p.sees("Planned")
+	assert.Equal(t, 2, eval[int](p, "document.querySelectorAll('.spot').length"))
 	p.press("j")
 	p.until("document.querySelector('.numbers [data-reading=blur]') && +document.querySelector('.numbers [data-reading=blur]').dataset.value !== "+num(blur), "another frame's")
 	p.do(chromedp.EmulateViewport(390, 844))

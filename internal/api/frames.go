@@ -82,6 +82,15 @@ func (a *API) frameRoutes() {
 	route(a, Assistant, "GET", "/api/frames/{id}/numbers", "frameNumbers", "What a frame's picture says in numbers: clipped, sharp, cast, hero against the rest", func(ctx context.Context, in *ByID) (*body[craftframes.Numbers], error) {
 		return point(s.Frames.NumbersOf(ctx, in.ID))
 	})
+	route(a, Assistant, "GET", "/api/frames/{id}/ratio", "frameRatio", "Key to fill on two facets of a frame", func(ctx context.Context, in *struct {
+		ByID
+		KeyX  float64 `query:"keyX" minimum:"0" maximum:"1" doc:"The facet that the key meets, from the left"`
+		KeyY  float64 `query:"keyY" minimum:"0" maximum:"1" doc:"From the top"`
+		FillX float64 `query:"fillX" minimum:"0" maximum:"1" doc:"The facet that only the fill meets, from the left"`
+		FillY float64 `query:"fillY" minimum:"0" maximum:"1" doc:"From the top"`
+	}) (*body[frames.Ratio], error) {
+		return point(s.Frames.RatioOf(ctx, in.ID, craftframes.Spot{X: in.KeyX, Y: in.KeyY}, craftframes.Spot{X: in.FillX, Y: in.FillY}))
+	})
 	route(a, Assistant, "GET", "/api/camera", "camera", "The camera on its cable, and what waits on its card", func(ctx context.Context, _ *none) (*body[frames.CameraNow], error) {
 		return point(s.Frames.CameraOf(ctx))
 	})

@@ -1,6 +1,7 @@
 package frames
 
 import (
+	"image"
 	"image/color"
 	"math"
 	"math/rand/v2"
@@ -10,6 +11,7 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/reading"
 
+	"github.com/lucasb-eyer/go-colorful"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -101,4 +103,42 @@ func TestHowItWasTakenAgainstItsPlan(t *testing.T) {
 	r, f = Got(plan, Shot{})
 	assert.Empty(t, r, "a file that says nothing")
 	assert.Empty(t, f)
+}
+
+// Two facets of one thing whose light differs by a known number of stops are told to; against a plan, and where one is
+// clipped, it is said.
+func TestKeyToFillIsReadAsItIs(t *testing.T) {
+	half := func(key, fill float64) *image.RGBA { // linear light, left and right
+		img := image.NewRGBA(image.Rect(0, 0, 400, 300))
+		for y := range 300 {
+			for x := range 400 {
+				l := key
+				if x >= 200 {
+					l = fill
+				}
+				r, g, b := colorful.LinearRgb(l, l, l).Clamped().RGB255()
+				img.SetRGBA(x, y, color.RGBA{r, g, b, 255})
+			}
+		}
+		return img
+	}
+	left, right := Spot{0.25, 0.5}, Spot{0.75, 0.5}
+	for _, stops := range []float64{0, 0.5, 1, 2, 3} {
+		r, f := KeyToFill(half(0.6, 0.6/math.Pow(2, stops)), left, right, math.NaN())
+		assert.InDelta(t, stops, r.Value, 0.06)
+		assert.Empty(t, f)
+		r, _ = KeyToFill(half(0.6, 0.6/math.Pow(2, stops)), right, left, math.NaN())
+		assert.InDelta(t, -stops, r.Value, 0.06)
+	}
+	_, f := KeyToFill(half(0.6, 0.15), left, right, 1)
+	require.Len(t, f, 1)
+	assert.Contains(t, f[0].Measure, "1.0 stops harder")
+	_, f = KeyToFill(half(0.6, 0.6), left, right, 1)
+	assert.Contains(t, f[0].Measure, "flatter")
+	_, f = KeyToFill(half(0.6, 0.3), left, right, 1.2)
+	assert.Empty(t, f)
+	r, _ := KeyToFill(half(1, 0.2), left, right, math.NaN())
+	assert.Contains(t, r.Working[3].Words, "clipped")
+	r, _ = KeyToFill(half(0.5, 0.2), Spot{9, 9}, right, math.NaN())
+	assert.False(t, math.IsNaN(r.Value), "outside the picture")
 }

@@ -2,15 +2,18 @@ package frames
 
 import (
 	"context"
+	"math"
 	"time"
 
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
 	craft "figladder/internal/craft/frames"
 	"figladder/internal/craft/light"
+	"figladder/internal/craft/reading"
 	"figladder/internal/craft/scene"
 	"figladder/internal/formats/photo"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 )
 
 // NumbersOf reads a frame's picture as numbers: what is clipped, where it is sharp, its cast, the hero against the rest;
@@ -103,6 +106,51 @@ func (s *Room) asTaken(ctx context.Context, plan scene.Set, row *store.Frame) (w
 		_, is.DepthMm, err = read(plan)
 	}
 	return was, is, err
+}
+
+// Ratio is what two facets that were marked in a frame say of its light.
+type Ratio struct {
+	Reading  reading.Reading   `json:"reading" doc:"Key to fill, with how it came about"`
+	Findings []finding.Finding `json:"findings" doc:"What is worth a look"`
+}
+
+// RatioOf reads key to fill on two facets of a frame, against the set that was planned for it.
+func (s *Room) RatioOf(ctx context.Context, id string, key, fill craft.Spot) (*Ratio, error) {
+	row, err := s.Frame(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	done, err := s.Turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	data, err := s.Shown(ctx, row.Picture(), core.ShelfLarge)
+	if err != nil {
+		return nil, err
+	}
+	img, err := photo.Decode(ctx, data)
+	if err != nil {
+		return nil, err
+	}
+	planned := math.NaN()
+	plan, err := s.plannedFor(ctx, row.ShotID)
+	if err != nil {
+		return nil, err
+	}
+	if plan != nil {
+		r, _, _, err := scene.ReadWith(ctx, *plan, scene.Wants{}, light.Coarse)
+		if err != nil {
+			return nil, err
+		}
+		for _, v := range r.Readings {
+			if v.Key == "keyFill" && !v.Unbounded {
+				planned = v.Value
+			}
+		}
+	}
+	r, f := craft.KeyToFill(img, key, fill, planned)
+	return &Ratio{r, finding.Weighed(f)}, nil
 }
 
 // mostOfSeries is how many pictures of a shot its drift is read from, and within how long of one another they are a series.

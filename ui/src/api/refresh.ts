@@ -65,6 +65,7 @@ const heldBy: Record<string, Room> = {
   table: 'frames',
   'table-sums': 'frames',
   numbers: 'frames',
+  facets: 'set',
   'lab-steam': 'set',
   'lab-bowl': 'set',
   'lab-layers': 'set',

@@ -860,6 +860,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/ratio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Key to fill on two facets of a frame */
+        get: operations["frameRatio"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/habits": {
         parameters: {
             query?: never;
@@ -9192,6 +9209,12 @@ export interface components {
             /** @description What needs a hand here, or empty */
             wants: string;
         };
+        Ratio: {
+            /** @description What is worth a look */
+            findings: components["schemas"]["Finding"][];
+            /** @description Key to fill, with how it came about */
+            reading: components["schemas"]["Reading"];
+        };
         Ratios: {
             /** @description The ingredient that counts as 100, or empty for the total */
             base: string;
@@ -13514,6 +13537,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frameRatio: {
+        parameters: {
+            query?: {
+                /** @description The facet that the key meets, from the left */
+                keyX?: number;
+                /** @description From the top */
+                keyY?: number;
+                /** @description The facet that only the fill meets, from the left */
+                fillX?: number;
+                /** @description From the top */
+                fillY?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ratio"];
                 };
             };
             /** @description Error */

@@ -12,6 +12,8 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import ThreeQuestions from '../parts/ThreeQuestions.vue'
 import { useKeys } from '../parts/keys'
+import FacetBox from './FacetBox.vue'
+import { useFacets } from './facets'
 import FrameNumbers from './FrameNumbers.vue'
 import FramesNav from './FramesNav.vue'
 import { bytes, moment, pictureLong } from '../parts/shown'
@@ -77,12 +79,35 @@ function step(by: number) {
   const to = all.value[Math.min(all.value.length - 1, Math.max(0, at + by))]
   if (to) chosenId.value = to.id
 }
+const facets = useFacets()
+watch(
+  () => chosen.value?.id,
+  () => facets.clear(),
+)
+function point(e: MouseEvent) {
+  const b = (e.currentTarget as HTMLElement).getBoundingClientRect()
+  facets.mark({ x: (e.clientX - b.left) / b.width, y: (e.clientY - b.top) / b.height })
+}
+const aim = (dx: number, dy: number) => facets.state.on && facets.move(dx, dy)
 watch(chosenId, (id) => document.getElementById('thumb-' + id)?.scrollIntoView({ block: 'nearest' }))
 useKeys(
   [
     { key: 'j', does: 'Next frame', run: () => step(1) },
     { key: 'k', does: 'Frame before', run: () => step(-1) },
-    { key: 'Enter', does: 'Keep this frame, or let it go', run: () => chosen.value && void keep(chosen.value) },
+    {
+      key: 'Enter',
+      does: 'Keep this frame, or let it go; mark, while a facet is marked',
+      run: () => {
+        if (facets.state.on) facets.mark()
+        else if (chosen.value) void keep(chosen.value)
+      },
+    },
+    { key: 'f', does: 'Mark key and fill', run: facets.begin },
+    { key: 'ArrowLeft', shown: '←', does: 'Aim further left, while a facet is marked', run: () => aim(-1, 0) },
+    { key: 'ArrowRight', shown: '→', does: 'Aim further right', run: () => aim(1, 0) },
+    { key: 'ArrowUp', shown: '↑', does: 'Aim higher', run: () => aim(0, -1) },
+    { key: 'ArrowDown', shown: '↓', does: 'Aim lower', run: () => aim(0, 1) },
+    { key: 'Escape', does: 'Leave marking', run: facets.end },
   ],
   list,
   frames,
@@ -110,11 +135,25 @@ useKeys(
     </EmptyBench>
     <div v-if="chosen" class="darkroom">
       <figure>
-        <img
-          :key="chosen.id"
-          :src="`/api/frames/${chosen.id}/picture?long=${large}`"
-          :alt="`${shot?.shot.doc.title}, ${chosen.doc.settings.shown}`"
-        />
+        <div class="shown" :class="{ marking: facets.state.on }" @click="point">
+          <img
+            :key="chosen.id"
+            :src="`/api/frames/${chosen.id}/picture?long=${large}`"
+            :alt="`${shot?.shot.doc.title}, ${chosen.doc.settings.shown}`"
+          />
+          <span
+            v-for="(s, i) in facets.state.spots"
+            :key="i"
+            class="spot"
+            :style="{ left: 100 * s.x + '%', top: 100 * s.y + '%' }"
+            >{{ i === 0 ? 'key' : 'fill' }}</span
+          >
+          <span
+            v-if="facets.state.on"
+            class="aim"
+            :style="{ left: 100 * facets.state.aim.x + '%', top: 100 * facets.state.aim.y + '%' }"
+          />
+        </div>
       </figure>
       <div class="contact" role="listbox" aria-label="Frames">
         <template v-for="g in groups" :key="g.shot.id">
@@ -146,6 +185,14 @@ useKeys(
         <p class="big mono">{{ chosen.doc.settings.shown }}</p>
         <ThreeQuestions :answers="chosen.doc.answers" @answer="answer" />
         <FrameNumbers :frame="chosen.id" :shoot="shoot" :shot="chosen.doc.shotId" />
+        <FacetBox
+          :frame="chosen.id"
+          :shoot="shoot"
+          :shot="chosen.doc.shotId"
+          :on="facets.state.on"
+          :spots="facets.state.spots"
+          @begin="facets.begin"
+        />
         <dl>
           <template v-if="chosen.doc.came.cardId">
             <dt>Name</dt>
@@ -229,6 +276,35 @@ figure {
   min-height: 0;
   display: grid;
   place-items: center;
+}
+.shown {
+  position: relative;
+  max-width: 100%;
+  min-height: 0;
+}
+.marking {
+  cursor: crosshair;
+}
+.spot,
+.aim {
+  position: absolute;
+  transform: translate(-50%, -50%);
+  width: 26px;
+  height: 26px;
+  border-radius: 50%;
+  border: 2px solid var(--fl-white);
+  box-shadow: 0 0 0 1px var(--fl-black);
+  pointer-events: none;
+}
+.spot {
+  color: var(--fl-white);
+  font-size: 12px;
+  line-height: 60px;
+  text-align: center;
+  text-shadow: 0 0 3px var(--fl-black);
+}
+.aim {
+  border-style: dashed;
 }
 figure img {
   max-width: 100%;
@@ -329,6 +405,11 @@ kbd {
   figure {
     grid-template-rows: minmax(0, 1fr);
     overflow: hidden;
+  }
+  .shown {
+    height: 100%;
+    display: grid;
+    place-items: center;
   }
   figure img {
     max-height: 100%;
