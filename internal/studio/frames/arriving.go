@@ -45,12 +45,17 @@ func (s *Room) lookAt(ctx context.Context, c *store.CardRow) error {
 		if err != nil || len(rows) == 0 {
 			return err
 		}
+		// Keys are given in the order of names, whichever is looked at first: pictures of one second lie in that order.
+		keys := map[string]store.Base{}
+		for _, r := range rows {
+			keys[r.Path] = store.NewBase()
+		}
 		work, until := errgroup.WithContext(ctx)
 		work.SetLimit(2)
 		for _, g := range grouped(rows) {
 			work.Go(func() error {
 				for _, f := range g {
-					if err := s.see(until, c, f, zone); err != nil {
+					if err := s.see(until, c, f, zone, keys[f.Path]); err != nil {
 						return err
 					}
 				}
@@ -94,7 +99,7 @@ func rank(name string) int {
 }
 
 // see looks at one file.
-func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone *time.Location) error {
+func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone *time.Location, key store.Base) error {
 	file, err := s.Vault.Peek(f.SHA256)
 	if err != nil {
 		return err
@@ -118,7 +123,7 @@ func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone
 		}
 	}
 	came.ClockAt = came.ClockAt.Truncate(time.Microsecond)
-	frame := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: c.ShootID, SHA256: f.SHA256, Bytes: int(f.Bytes), TakenAt: came.ClockAt, Settings: exposure.Said(facts.FNumber, facts.Seconds, facts.ISO),
+	frame := &store.Frame{Base: key, FrameDoc: store.FrameDoc{ShootID: c.ShootID, SHA256: f.SHA256, Bytes: int(f.Bytes), TakenAt: came.ClockAt, Settings: exposure.Said(facts.FNumber, facts.Seconds, facts.ISO),
 		Copies: f.Copies, Changes: []continuity.Change{}, Came: came}}
 	said := ""
 	switch {

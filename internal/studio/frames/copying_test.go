@@ -104,7 +104,11 @@ func TestACardBecomesFramesAndMayBeClearedThen(t *testing.T) {
 	assert.Contains(t, said["roll/empty.jpg"], "0 bytes")
 	assert.Contains(t, said["roll/notes.txt"], "no picture")
 	assert.Contains(t, said["roll/phone.heic"], "HEIF")
-	assert.Equal(t, "The same file is here already as roll/05 again.jpg.", said["roll/05.jpg"])
+	assert.Contains(t, said["roll/05.jpg"]+said["roll/05 again.jpg"], "The same file is here already as roll/05")
+
+	table, err := k.Frames.TableOf(ctx, shoot.Key, "", frames.Every, "", 100)
+	require.NoError(t, err)
+	assert.Equal(t, "roll/00.jpg", table.Rows[0].Name)
 
 	// Once more: nothing comes twice.
 	again, err := k.Frames.BeginCopy(ctx, shoot.Key, card.Reader, "")
@@ -257,6 +261,24 @@ func TestFilesAreSentInParts(t *testing.T) {
 	list, err = k.Frames.FilesOf(ctx, more.ID, "", false, 10)
 	require.NoError(t, err)
 	assert.Equal(t, "a (2).jpg", list[0].Path)
+}
+
+// Pictures of one and the same second lie in the order of their names, whichever was looked at first.
+func TestPicturesOfOneSecondLieByName(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, _ := k.Toddy(t)
+	for i := range 20 {
+		require.NoError(t, k.Slot.Lay(fmt.Sprintf("%02d.jpg", i), aPicture(t, i, noon), noon))
+	}
+	now, err := k.Frames.BeginCopy(ctx, shoot.Key, card.Reader, "")
+	require.NoError(t, err)
+	settled(t, k, now.ID)
+	table, err := k.Frames.TableOf(ctx, shoot.Key, "", frames.Every, "", 100)
+	require.NoError(t, err)
+	for i, r := range table.Rows {
+		assert.Equal(t, fmt.Sprintf("%02d.jpg", i), r.Name)
+	}
 }
 
 // A folder is read only where folders may be.
