@@ -85,7 +85,7 @@ func besides(taken []Taken, wanted []Wanted) [][]float64 {
 		out[i] = make([]float64, len(wanted))
 		for j, w := range wanted {
 			if t.Settings != nil && w.Settings != nil {
-				out[i][j] += near(stopsOf(*t.Settings)-stopsOf(*w.Settings), stopsOff, stopsAll)
+				out[i][j] += near(t.Settings.Stops()-w.Settings.Stops(), stopsOff, stopsAll)
 				out[i][j] += near(2*math.Log2(math.Max(0.1, t.Settings.Aperture)/math.Max(0.1, w.Settings.Aperture)), stopsOff, stopsAll)
 			}
 			if t.FocalMm > 0 && w.FocalMm > 0 {
@@ -102,11 +102,6 @@ func near(off, scale, all float64) float64 {
 }
 
 func bounded(x float64) float64 { return math.Max(-mostOneIs, math.Min(mostOneIs, x)) }
-
-// stopsOf is how bright settings make a picture, in stops.
-func stopsOf(s exposure.Settings) float64 {
-	return math.Log2(math.Max(1e-9, s.Seconds*math.Max(1, float64(s.ISO))/math.Max(0.01, s.Aperture*s.Aperture)))
-}
 
 // inTime is the logarithm of how probable a minute is for a frame: even within its time, falling off outside; now and
 // then one is gone back to.
@@ -450,7 +445,7 @@ func verdict(t Taken, wanted []Wanted, best int, p, off float64, like func() flo
 		out.Words += fmt.Sprintf("; as like its picture as %.0f %%", 100*l)
 	}
 	if t.Settings != nil && w.Settings != nil {
-		out.Words += fmt.Sprintf("; exposed %.1f stops from its plan", math.Abs(stopsOf(*t.Settings)-stopsOf(*w.Settings)))
+		out.Words += fmt.Sprintf("; exposed %.1f stops from its plan", math.Abs(t.Settings.Stops()-w.Settings.Stops()))
 	}
 	out.Words += "."
 	return out

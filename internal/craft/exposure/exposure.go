@@ -76,6 +76,12 @@ func Solve(lux, fNumber, effective float64, lim Limits) (Settings, error) {
 	return made(fNumber, t, iso, want), nil
 }
 
+// Stops is how bright settings make a picture, in stops: only differences mean something. What is not said counts as
+// next to nothing.
+func (s Settings) Stops() float64 {
+	return math.Log2(math.Max(1e-9, s.Seconds*math.Max(1, float64(s.ISO))/math.Max(0.01, s.Aperture*s.Aperture)))
+}
+
 // Said are settings as a file says them: nothing is rounded, nothing is off. Shown leaves out what it does not say.
 func Said(fNumber, seconds float64, iso int) Settings {
 	out := Settings{Aperture: fNumber, Seconds: seconds, ISO: iso}

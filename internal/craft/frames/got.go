@@ -32,7 +32,7 @@ func Got(plan, got Shot) ([]reading.Reading, []finding.Finding) {
 	line := func(words, shown string) reading.Line { return reading.Line{Words: words, Shown: shown} }
 	p, g := plan.Settings, got.Settings
 	if p.Seconds > 0 && g.Seconds > 0 && g.Aperture > 0 && p.Aperture > 0 && g.ISO > 0 && p.ISO > 0 {
-		stops := math.Log2(g.Seconds * float64(g.ISO) / (g.Aperture * g.Aperture) * p.Aperture * p.Aperture / (p.Seconds * float64(p.ISO)))
+		stops := g.Stops() - p.Stops()
 		readings = append(readings, reading.New("got-exposure", "Exposed against its plan", stops, "stops", 1, "log₂ of t · ISO ÷ N²", line("Planned", p.Shown), line("Taken", g.Shown)))
 		if math.Abs(stops) > gotStops+1e-6 {
 			how := "lighter"

@@ -3,7 +3,6 @@ package frames
 import (
 	"context"
 	"errors"
-	"math"
 	"time"
 
 	"figladder/internal/craft/continuity"
@@ -234,10 +233,8 @@ func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]co
 	return continuity.Compare(continuity.Of(img), now, setting(last.Settings), setting(take.Settings), continuity.Last), nil
 }
 
-// setting is how bright settings make a picture, in stops.
-func setting(x exposure.Settings) continuity.Setting {
-	return continuity.Setting{Stops: math.Log2(math.Max(1e-9, x.Seconds*float64(x.ISO)/math.Max(0.01, x.Aperture*x.Aperture)))}
-}
+// setting is what frames are compared with by the settings they were taken with.
+func setting(x exposure.Settings) continuity.Setting { return continuity.Setting{Stops: x.Stops()} }
 
 // CameraNow is the camera on the cable, and what waits on its card.
 type CameraNow struct {
