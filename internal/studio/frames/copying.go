@@ -564,8 +564,12 @@ func (s *Room) erasable(ctx context.Context, row *store.CardRow) ([]card.File, e
 		return nil, core.Rule("%s", v.Words)
 	}
 	// What the ledger says was read back when it was copied; before anything is lost for good, it is read once more.
+	onCard := map[string]bool{}
+	for _, f := range files {
+		onCard[f.Path] = true
+	}
 	for _, e := range entries {
-		if !slices.ContainsFunc(files, func(f card.File) bool { return f.Path == e.File.Path }) {
+		if !onCard[e.File.Path] {
 			continue
 		}
 		is, err := s.Vault.Inspect(e.Kept.SHA256)

@@ -6,6 +6,7 @@ import (
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"hash/fnv"
 	"io/fs"
 	"os"
 	"path"
@@ -14,7 +15,6 @@ import (
 	"sync"
 
 	"figladder/internal/craft/card"
-	"figladder/internal/intake"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 
@@ -31,23 +31,13 @@ const (
 	mostSent = 20_000
 )
 
-// sending keeps two parts of one file from being written at once.
-type sending struct {
-	mu sync.Mutex
-	at map[string]*sync.Mutex
-}
+// sending keeps two parts of one file from being written at once: a file has one of a few locks, by its name.
+type sending [64]sync.Mutex
 
 func (s *sending) lock(key string) (unlock func()) {
-	s.mu.Lock()
-	if s.at == nil {
-		s.at = map[string]*sync.Mutex{}
-	}
-	one := s.at[key]
-	if one == nil {
-		one = &sync.Mutex{}
-		s.at[key] = one
-	}
-	s.mu.Unlock()
+	h := fnv.New32a()
+	_, _ = h.Write([]byte(key))
+	one := &s[h.Sum32()%uint32(len(s))]
 	one.Lock()
 	return one.Unlock
 }
@@ -255,5 +245,3 @@ func (s *Room) keepSent(ctx context.Context, id string, row *store.CardFile) err
 	_ = os.Remove(filepath.Dir(from)) // the last one
 	return nil
 }
-
-var _ intake.Ledger = ledger{}
