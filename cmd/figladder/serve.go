@@ -75,7 +75,7 @@ func unlock(ctx context.Context, conf settings, beside bool) (h *house, err erro
 	if h.db, err = store.Open(ctx, h.url); err != nil {
 		return h, err
 	}
-	h.vault, err = store.OpenPlaces(filepath.Join(conf.Data, "files", "first"), conf.second())
+	h.vault, err = store.OpenPlaces(ctx, filepath.Join(conf.Data, "files", "first"), conf.second())
 	return h, err
 }
 

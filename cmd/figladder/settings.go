@@ -26,7 +26,7 @@ type settings struct {
 	Proxies     []string `env:"FIGLADDER_PROXIES"`                             // networks whose X-Forwarded-For is believed: 127.0.0.1/32
 	Metrics     string   `env:"FIGLADDER_METRICS_ADDRESS"`                     // where Prometheus finds the figures; none when empty
 	Log         string   `env:"FIGLADDER_LOG" envDefault:"text"`               // text or json
-	Second      string   `env:"FIGLADDER_SECOND"`                              // where the second copy of every picture is kept, best on another disk; beside the first when empty
+	Second      string   `env:"FIGLADDER_SECOND"`                              // where the second copy of every picture is kept: a folder, best on another disk, or a bucket (s3://name?region=…); beside the first when empty
 	Folders     []string `env:"FIGLADDER_FOLDERS"`                             // folders of this machine that may be copied, besides its own inbox
 	FramePx     int      `env:"FIGLADDER_FRAME_PX" envDefault:"2000"`          // long side of the simulated camera's frames
 	TracedPx    int      `env:"FIGLADDER_TRACED_PX"`                           // at which it follows light; half of that when 0, small in tests

@@ -151,7 +151,7 @@ func takeDump(ctx context.Context, s *store.Store, url string, to *os.File) (map
 
 // addFiles copies the vault: what rows name and whatever else is there.
 func (m *Manifest) addFiles(ctx context.Context, w *tar.Writer, v *store.Vault, named map[string]string, say func(string)) error {
-	all, err := v.Names()
+	all, err := v.Names(ctx)
 	if err != nil {
 		return err
 	}

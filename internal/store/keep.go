@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"os"
 	"syscall"
 	"time"
 
@@ -19,10 +18,10 @@ import (
 // is put safely on its disk, read back and compared, and only then has its name. A megabyte of it is in memory, however
 // large it is.
 func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {
-	var files []*os.File
+	var files []begun
 	fail := func(err error) (card.Kept, error) {
 		for _, f := range files {
-			drop(f)
+			f.drop()
 		}
 		if NoRoom(err) {
 			err = fmt.Errorf("%w: %w", card.ErrFull, err)
@@ -32,7 +31,7 @@ func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {
 	hash := sha256.New()
 	into := []io.Writer{hash}
 	for _, p := range v.places {
-		f, err := p.begin()
+		f, err := p.begin(ctx)
 		if err != nil {
 			return fail(err)
 		}
@@ -44,14 +43,14 @@ func (v *Vault) Keep(ctx context.Context, from io.Reader) (card.Kept, error) {
 	}
 	k := card.Kept{SHA256: hex.EncodeToString(hash.Sum(nil)), Bytes: n}
 	errs := make([]error, len(v.places))
-	if err := cores.Each(ctx, len(v.places), func(i int) { errs[i] = v.places[i].settle(files[i], k.SHA256) }); err != nil {
+	if err := cores.Each(ctx, len(v.places), func(i int) { errs[i] = files[i].settle(ctx, k.SHA256) }); err != nil {
 		return fail(err)
 	}
 	if err := errors.Join(errs...); err != nil {
 		return fail(err)
 	}
 	for _, p := range v.places {
-		k.Copies = append(k.Copies, card.Copy{Where: p.name, VerifiedAt: time.Now().UTC()})
+		k.Copies = append(k.Copies, card.Copy{Where: p.name(), VerifiedAt: time.Now().UTC()})
 	}
 	return k, nil
 }

@@ -34,7 +34,7 @@ func TestKeepingAFileAsItComes(t *testing.T) {
 			assert.True(t, bytes.Equal(data, got), place)
 		}
 	}
-	names, err := v.Names()
+	names, err := v.Names(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, names, 1)
 	k, err := v.Keep(t.Context(), bytes.NewReader(nil))
@@ -53,7 +53,7 @@ func TestWhatBreaksOffIsNotKept(t *testing.T) {
 	_, err = v.Keep(ctx, bytes.NewReader(picture(10)))
 	require.ErrorIs(t, err, context.Canceled)
 	assert.Empty(t, halfWritten(t, dir))
-	names, err := v.Names()
+	names, err := v.Names(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, names)
 
@@ -99,7 +99,7 @@ func TestALargeFileTakesLittleMemory(t *testing.T) {
 	require.NoError(t, err)
 	require.EqualValues(t, size, k.Bytes)
 	require.NoError(t, os.Truncate(at(dir, "first", k.SHA256), size-1))
-	got, err := v.Inspect(k.SHA256)
+	got, err := v.Inspect(t.Context(), k.SHA256)
 	require.NoError(t, err)
 	assert.Equal(t, store.Inspected{SHA256: k.SHA256, Bytes: size, Whole: 1, Mended: true}, got)
 	runtime.ReadMemStats(&after)

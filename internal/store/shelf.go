@@ -38,7 +38,7 @@ func (s *Shelf) Put(sha string, longPx int, data []byte) {
 	}
 	path := s.path(sha, longPx)
 	_ = os.Mkdir(filepath.Dir(path), 0o700)
-	f, err := os.CreateTemp(filepath.Dir(path), begun)
+	f, err := os.CreateTemp(filepath.Dir(path), begunName)
 	if err != nil {
 		return
 	}

@@ -114,16 +114,16 @@ func TestADamagedCopyIsMendedFromTheOther(t *testing.T) {
 	data := picture(5000)
 	sha, _, err := v.Put(t.Context(), data)
 	require.NoError(t, err)
-	got, err := v.Inspect(sha)
+	got, err := v.Inspect(t.Context(), sha)
 	require.NoError(t, err)
 	assert.Equal(t, store.Inspected{SHA256: sha, Bytes: 5000, Whole: 2}, got)
 
 	require.NoError(t, os.WriteFile(at(dir, "first", sha), data[:4999], 0o600))
-	got, err = v.Inspect(sha)
+	got, err = v.Inspect(t.Context(), sha)
 	require.NoError(t, err)
 	assert.Equal(t, store.Inspected{SHA256: sha, Bytes: 5000, Whole: 1, Mended: true}, got)
 	require.NoError(t, os.Remove(at(dir, "second", sha)))
-	got, err = v.Inspect(sha)
+	got, err = v.Inspect(t.Context(), sha)
 	require.NoError(t, err)
 	assert.True(t, got.Mended)
 	again, err := os.ReadFile(at(dir, "second", sha))
@@ -132,10 +132,10 @@ func TestADamagedCopyIsMendedFromTheOther(t *testing.T) {
 
 	require.NoError(t, os.WriteFile(at(dir, "first", sha), nil, 0o600))
 	require.NoError(t, os.WriteFile(at(dir, "second", sha), data[1:], 0o600))
-	got, err = v.Inspect(sha)
+	got, err = v.Inspect(t.Context(), sha)
 	require.NoError(t, err)
 	assert.True(t, got.Lost(), "what is damaged twice is said to be lost")
-	names, err := v.Names()
+	names, err := v.Names(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, []string{sha}, names)
 }
@@ -152,7 +152,7 @@ func TestManyPutTheSameAtOnce(t *testing.T) {
 		})
 	}
 	all.Wait()
-	names, err := v.Names()
+	names, err := v.Names(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, names, 1)
 }

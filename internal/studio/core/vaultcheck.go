@@ -56,7 +56,7 @@ type Storage struct {
 // StorageNow tells that.
 func (s *Core) StorageNow(ctx context.Context) (*Storage, error) {
 	out := &Storage{}
-	out.Places, out.OneDisk = s.Vault.Places()
+	out.Places, out.OneDisk = s.Vault.Places(ctx)
 	tx := s.Store.WithContext(ctx)
 	named, err := store.Files(tx)
 	if err != nil {
@@ -80,9 +80,9 @@ func (s *Core) StorageNow(ctx context.Context) (*Storage, error) {
 	case len(gone) > 0:
 		out.Words = fmt.Sprintf("The %s place cannot be reached. Nothing new counts as kept until it can; what it had is whole in the other, and is copied back at the next reading.", strings.Join(gone, " and the "))
 	case out.OneDisk:
-		out.Words = "Both places are on one disk: a file that goes bad is mended, but a disk that dies takes both. Put the second place on another disk (FIGLADDER_SECOND), or keep backups elsewhere."
+		out.Words = "Both places are on one disk: a file that goes bad is mended, but a disk that dies takes both. Put the second place on another disk or in a bucket (FIGLADDER_SECOND), or keep backups elsewhere."
 	default:
-		out.Words = "Each place is on a disk of its own: when one dies, nothing is lost. Put in another, and the next reading copies everything back to it."
+		out.Words = "The two places are apart: when one is lost, nothing is. Put in another, and the next reading copies everything back to it."
 	}
 	return out, nil
 }
@@ -107,7 +107,7 @@ func (s *Core) RunVaultCheck(ctx context.Context, id string) error {
 	if err != nil {
 		return err
 	}
-	there, err := s.Vault.Names()
+	there, err := s.Vault.Names(ctx)
 	if err != nil {
 		return err
 	}
@@ -127,7 +127,7 @@ func (s *Core) RunVaultCheck(ctx context.Context, id string) error {
 		if err := ctx.Err(); err != nil {
 			return err
 		}
-		got, err := s.Vault.Inspect(sha)
+		got, err := s.Vault.Inspect(ctx, sha)
 		if err != nil { // it was read; it could not be mended
 			c.Failed = "A copy could not be mended: there may be no room left on a disk. Make room, then check again."
 		}

@@ -100,7 +100,7 @@ func rank(name string) int {
 
 // see looks at one file.
 func (s *Room) see(ctx context.Context, c *store.CardRow, f store.CardFile, zone *time.Location, key store.Base) error {
-	file, err := s.Vault.Peek(f.SHA256)
+	file, err := s.Vault.Peek(ctx, f.SHA256)
 	if err != nil {
 		return err
 	}

@@ -572,7 +572,7 @@ func (s *Room) erasable(ctx context.Context, row *store.CardRow) ([]card.File, e
 		if !onCard[e.File.Path] {
 			continue
 		}
-		is, err := s.Vault.Inspect(e.Kept.SHA256)
+		is, err := s.Vault.Inspect(ctx, e.Kept.SHA256)
 		if err != nil || is.Whole < 2 && !is.Mended {
 			return nil, core.Rule("Do not clear the card: %s was read again just now, and %d of 2 copies are whole.", e.File.Path, is.Whole)
 		}
