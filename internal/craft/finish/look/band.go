@@ -83,6 +83,16 @@ func oklab(r, g, b float32) (l, a, bb float32) {
 		0.0259040371*x + 0.7827717662*y - 0.8086757660*z
 }
 
+// OKLCH is a linear sRGB light's lightness, chroma and hue, degrees 0 to 360.
+func OKLCH(light [3]float64) (l, c, hueDeg float64) {
+	ll, a, b := oklab(float32(light[0]), float32(light[1]), float32(light[2]))
+	hueDeg = math.Atan2(float64(b), float64(a)) * 180 / math.Pi
+	if hueDeg < 0 {
+		hueDeg += 360
+	}
+	return float64(ll), math.Hypot(float64(a), float64(b)), hueDeg
+}
+
 // ofOklab is OKLab as linear sRGB light; out of 0 to 1 for what a screen cannot show.
 func ofOklab(l, a, b float32) (r, g, bb float32) {
 	x := l + 0.3963377774*a + 0.2158037573*b

@@ -137,3 +137,15 @@ func (m matrix) on(p row) {
 		p.b[i] = f[2][0]*r + f[2][1]*g + f[2][2]*b
 	}
 }
+
+// Whitened is what a linear light becomes by a white step.
+func Whitened(light [3]float64, kelvin, tint float64) [3]float64 {
+	m, changes := Step{Kelvin: kelvin, Tint: tint}.whitening()
+	if !changes {
+		return light
+	}
+	return m.of(light)
+}
+
+// PlaceUV is a linear sRGB light's place in CIE 1960 u, v.
+func PlaceUV(light [3]float64) (u, v float64) { return uvOf(toXYZ.of(light)) }
