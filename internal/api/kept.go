@@ -77,6 +77,9 @@ var shapes = []shape{
 	told(func(r store.Frame) Kept[store.FrameDoc] { return kept(r.Base, r.FrameDoc) }),
 	told(func(r store.HoldRow) Kept[store.HoldDoc] { return kept(r.Base, r.HoldDoc) }),
 	told(func(r store.MomentRow) Kept[store.MomentDoc] { return kept(r.Base, r.MomentDoc) }),
+	told(func(r store.BaseLookRow) Kept[store.BaseLookDoc] { return kept(r.Base, r.BaseLookDoc) }),
+	told(func(r store.FinishRow) Kept[store.FinishDoc] { return kept(r.Base, r.FinishDoc) }),
+	told(func(r store.VersionRow) Kept[store.VersionDoc] { return kept(r.Base, r.VersionDoc) }),
 	told(func(r store.Approval) Kept[store.ApprovalDoc] { return kept(r.Base, r.ApprovalDoc) }),
 	told(func(r store.SetUpRow) Kept[store.SetUpDoc] { return kept(r.Base, r.SetUpDoc) }),
 	told(func(r store.SetRow) set.PlannedSet {

@@ -24,6 +24,7 @@ func (a *API) routes() {
 	a.stylingRoutes()
 	a.dayRoutes()
 	a.frameRoutes()
+	a.finishRoutes()
 	a.cardRoutes()
 	a.outRoutes()
 	a.ladderRoutes()

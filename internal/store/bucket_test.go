@@ -163,4 +163,3 @@ func TestABucketsAddressIsRead(t *testing.T) {
 		require.ErrorContains(t, err, "second place", address)
 	}
 }
-

@@ -20,6 +20,7 @@ import (
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/finish/look"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/method"
@@ -381,6 +382,62 @@ type ApprovalDoc struct {
 	FrameID string `json:"frameId" doc:"The frame"`
 	Who     string `json:"who" doc:"Who said yes"`
 	Words   string `json:"words" doc:"What they said"`
+}
+
+// BaseLookRow is a look that is kept by name, for any frame to follow.
+type BaseLookRow struct {
+	Base
+	BaseLookDoc
+}
+
+// TableName is what its table is called: looks are what pictures look like from far.
+func (BaseLookRow) TableName() string { return "base_looks" }
+
+// BaseLookDoc is what a look says.
+type BaseLookDoc struct {
+	Name     string      `json:"name" minLength:"1" maxLength:"120" doc:"What it is called"`
+	Steps    []look.Step `gorm:"serializer:json" json:"steps" maxItems:"60" doc:"What is done, in the order in which it is listed"`
+	Pipeline int         `json:"pipeline" readOnly:"true" doc:"The version of the way in which steps become pixels, when it was last saved"`
+}
+
+// FinishRow is what is done to a frame.
+type FinishRow struct {
+	Base
+	FinishDoc
+}
+
+// TableName is what its table is called.
+func (FinishRow) TableName() string { return "finishes" }
+
+// FinishDoc is what is done to a frame: the look that it follows, and how it differs from it.
+type FinishDoc struct {
+	ShootID string      `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	FrameID string      `json:"frameId" readOnly:"true" doc:"The frame"`
+	LookID  string      `gorm:"serializer:ornull" json:"lookId" maxLength:"64" doc:"The look that it follows; empty for none"`
+	Own     []look.Step `gorm:"serializer:json" json:"own" maxItems:"60" doc:"What is done to it besides, or instead of the look's step of that key"`
+}
+
+// VersionRow is a finished picture of a frame.
+type VersionRow struct {
+	Base
+	VersionDoc
+}
+
+// TableName is what its table is called.
+func (VersionRow) TableName() string { return "versions" }
+
+// VersionDoc is what a finished picture says. The newest one of a frame is what goes out.
+type VersionDoc struct {
+	ShootID  string      `json:"shootId" doc:"Its shoot"`
+	FrameID  string      `json:"frameId" doc:"The frame that it was made of"`
+	Number   int         `json:"number" doc:"Which of the frame's, from 1"`
+	SHA256   string      `gorm:"column:sha256" json:"sha256" doc:"Hash of the file, and its name"`
+	Bytes    int         `json:"bytes" doc:"Size of the file"`
+	WidthPx  int         `json:"widthPx" doc:"Width"`
+	HeightPx int         `json:"heightPx" doc:"Height"`
+	Steps    []look.Step `gorm:"serializer:json" json:"steps" doc:"What was done"`
+	Pipeline int         `json:"pipeline" doc:"By which version of the way in which steps become pixels"`
+	Copies   []Copy      `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
 }
 
 // Publication is one cut of a frame on its way to an outlet.

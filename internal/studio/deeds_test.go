@@ -17,6 +17,7 @@ import (
 	"figladder/internal/craft/cost"
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
+	"figladder/internal/craft/finish/look"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
@@ -226,6 +227,61 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 		}},
 	)
 	walk(t, k, shoot.Key, steps)
+}
+
+func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	frame := k.KeptFrame(t, studiotest.Hero(shots))
+	for _, s := range shots {
+		if s.Kind != "hero" { // another of the series, a stop under it
+			dark := k.KeptFrame(t, s)
+			_, err := k.Finish.Save(ctx, k.Owner, dark.Key, 0, "", []look.Step{{Key: "dark", Kind: look.Level, Stops: -1}})
+			require.NoError(t, err)
+			break
+		}
+	}
+	steps := []look.Step{{Key: "level", Kind: look.Level, Stops: 0.5}, {Key: "tone", Kind: look.Tone, Toe: 0.4}}
+	var kept *store.BaseLookRow
+	var err error
+	version := func() int {
+		f, err := k.Finish.Of(ctx, frame.Key)
+		require.NoError(t, err)
+		return f.Row.Version
+	}
+	walk(t, k, shoot.Key, []step{
+		{"SaveLook", func() error {
+			kept, err = k.Finish.SaveLook(ctx, k.Owner, shoot.Key, "", 0, "Dark and warm", steps[1:])
+			return err
+		}},
+		{"Save", func() error {
+			_, err := k.Finish.Save(ctx, k.Owner, frame.Key, version(), "", steps)
+			return err
+		}},
+		{"Save", func() error {
+			_, err := k.Finish.Save(ctx, k.Owner, frame.Key, version(), "", steps[:1])
+			return err
+		}},
+		{"Follow", func() error {
+			_, err := k.Finish.Follow(ctx, k.Owner, shoot.Key, kept.Key, []string{frame.Key})
+			return err
+		}},
+		{"SaveLook", func() error {
+			kept, err = k.Finish.SaveLook(ctx, k.Owner, shoot.Key, kept.Key, kept.Version, "Darker", steps[1:])
+			return err
+		}},
+		{"Even", func() error {
+			_, err := k.Finish.Even(ctx, k.Owner, shoot.Key, frame.Key, true)
+			return err
+		}},
+		{"Make", func() error { _, err := k.Finish.Make(ctx, k.Owner, frame.Key); return err }},
+		{"Follow", func() error {
+			_, err := k.Finish.Follow(ctx, k.Owner, shoot.Key, "", []string{frame.Key})
+			return err
+		}},
+		{"RemoveLook", func() error { return k.Finish.RemoveLook(ctx, k.Owner, shoot.Key, kept.Key) }},
+	})
 }
 
 func TestDeedsOfStylingGoBackAndForth(t *testing.T) {

@@ -153,7 +153,7 @@ func TestNoFileColumnIsForgotten(t *testing.T) {
 	k := studiotest.New(t)
 	var tables []string
 	require.NoError(t, k.Store.Raw("select table_name from information_schema.columns where column_name = 'sha256' and table_schema = 'public' order by 1").Scan(&tables).Error)
-	assert.Equal(t, []string{"card_files", "frames", "previews", "publications", "refs"}, tables, "a new one belongs into store.Files")
+	assert.Equal(t, []string{"card_files", "frames", "previews", "publications", "refs", "versions"}, tables, "a new one belongs into store.Files")
 }
 
 // The clock of the machine jumps an hour on and two back: work goes on, its order stays,

@@ -15,6 +15,7 @@ import (
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/cupboard"
 	"figladder/internal/studio/day"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/frames"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/ladder"
@@ -37,6 +38,7 @@ type Studio struct {
 	Styling  *styling.Room
 	Day      *day.Room
 	Frames   *frames.Room
+	Finish   *finish.Room
 	Out      *out.Room
 	Ladder   *ladder.Room
 }
@@ -68,7 +70,8 @@ func New(o Outside) *Studio {
 	s.Styling = &styling.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Weather: o.Weather}
 	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Set: s.Set, Styling: s.Styling}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera, Reader: o.Reader, Folders: o.Folders, Arriving: o.Arriving}
-	s.Out = &out.Room{Core: c, Frames: s.Frames, Outlet: o.Outlet}
+	s.Finish = finish.New(c, s.Frames)
+	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }

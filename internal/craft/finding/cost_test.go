@@ -41,7 +41,7 @@ func TestWhatStopsTheWorkComesFirst(t *testing.T) {
 func TestEveryCheckOfASetOrAFrameHasItsCost(t *testing.T) {
 	code := regexp.MustCompile(`Code: "([a-z-]+)"`)
 	found := map[string]bool{}
-	for _, dir := range []string{"scene", "compose", "frames"} {
+	for _, dir := range []string{"scene", "compose", "frames", "finish/guard"} {
 		files, err := filepath.Glob(filepath.Join("..", dir, "*.go"))
 		require.NoError(t, err)
 		for _, f := range files {

@@ -83,6 +83,12 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 				return err
 			}
 		}
+		if err := core.RemoveAll[store.VersionRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := core.RemoveAll[store.FinishRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.Frame](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

@@ -87,7 +87,7 @@ func (s *Core) LayBy(sha string, img image.Image, fromPx int) image.Image {
 		if max(b.Dx(), b.Dy()) <= size {
 			continue
 		}
-		img = scaled(img, size) // the small one of the large one
+		img = Scaled(img, size) // the small one of the large one
 		var shown bytes.Buffer
 		if err := Encode(&shown, img); err == nil {
 			s.Shelf.Put(sha, size, shown.Bytes())
@@ -96,8 +96,8 @@ func (s *Core) LayBy(sha string, img image.Image, fromPx int) image.Image {
 	return img
 }
 
-// scaled is a picture no longer than longPx.
-func scaled(img image.Image, longPx int) *image.RGBA {
+// Scaled is a picture no longer than longPx.
+func Scaled(img image.Image, longPx int) *image.RGBA {
 	from := img.Bounds()
 	k := min(1, float64(longPx)/float64(max(from.Dx(), from.Dy())))
 	small := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(from.Dx())*k)), max(1, int(float64(from.Dy())*k))))
@@ -108,7 +108,7 @@ func scaled(img image.Image, longPx int) *image.RGBA {
 // smaller is a picture as JPEG, no longer than longPx.
 func smaller(img image.Image, longPx int) ([]byte, error) {
 	var b bytes.Buffer
-	if err := Encode(&b, scaled(img, longPx)); err != nil {
+	if err := Encode(&b, Scaled(img, longPx)); err != nil {
 		return nil, err
 	}
 	return b.Bytes(), nil

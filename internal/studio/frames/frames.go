@@ -33,6 +33,12 @@ func (s *Room) RemoveFrame(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.Approval](j, "frame_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.VersionRow](j, "frame_id = ?", id); err != nil {
+			return err
+		}
+		if err := core.RemoveAll[store.FinishRow](j, "frame_id = ?", id); err != nil {
+			return err
+		}
 		j.Removes(row, title)
 		return j.Delete(row)
 	})

@@ -36,16 +36,9 @@ func (s *Room) NumbersOf(ctx context.Context, id string) (*craft.Numbers, error)
 	if err != nil {
 		return nil, err
 	}
-	hero := craft.HeroOf(row.Set)
-	var plan *scene.Set
-	if row.Came.CardID != "" {
-		hero = craft.Box{}
-		if plan, err = s.plannedFor(ctx, row.ShotID); err != nil {
-			return nil, err
-		}
-		if plan != nil {
-			hero = craft.HeroOf(*plan)
-		}
+	hero, plan, err := s.HeroIn(ctx, row)
+	if err != nil {
+		return nil, err
 	}
 	n, err := craft.Read(ctx, img, hero)
 	if err != nil {
@@ -69,6 +62,19 @@ func (s *Room) NumbersOf(ctx context.Context, id string) (*craft.Numbers, error)
 	}
 	n.Findings = finding.Weighed(n.Findings)
 	return &n, nil
+}
+
+// HeroIn is where a frame's hero is taken to be: by the set as it stood, or, for a picture that came with a card, by the plan
+// of its shot, which is returned then.
+func (s *Room) HeroIn(ctx context.Context, row *store.Frame) (craft.Box, *scene.Set, error) {
+	if row.Came.CardID == "" {
+		return craft.HeroOf(row.Set), nil, nil
+	}
+	plan, err := s.plannedFor(ctx, row.ShotID)
+	if err != nil || plan == nil {
+		return craft.Box{}, nil, err
+	}
+	return craft.HeroOf(*plan), plan, nil
 }
 
 // plannedFor is the set that is planned for a shot; nil where there is none.

@@ -40,12 +40,15 @@ type CutOrder struct {
 
 // CutCheck is what would come of a cut.
 type CutCheck struct {
-	Crop     release.Crop      `json:"crop" doc:"The part of the frame"`
-	WidthPx  int               `json:"widthPx" doc:"Width it is written at"`
-	HeightPx int               `json:"heightPx" doc:"Height it is written at"`
-	Lost     float64           `json:"lost" doc:"Share of the frame left out"`
-	Findings []finding.Finding `json:"findings" doc:"What stands against it"`
-	Missing  string            `json:"missing" doc:"What the shot still lacks before it may go out, or empty"`
+	Crop       release.Crop      `json:"crop" doc:"The part of the frame"`
+	WidthPx    int               `json:"widthPx" doc:"Width it is written at"`
+	HeightPx   int               `json:"heightPx" doc:"Height it is written at"`
+	Lost       float64           `json:"lost" doc:"Share of the frame left out"`
+	Findings   []finding.Finding `json:"findings" doc:"What stands against it"`
+	Picture    string            `json:"picture" doc:"Hash of the picture that it is cut from: the newest finished one, or the frame itself"`
+	OfWidthPx  int               `json:"ofWidthPx" doc:"Width of that picture"`
+	OfHeightPx int               `json:"ofHeightPx" doc:"Height of that picture"`
+	Missing    string            `json:"missing" doc:"What the shot still lacks before it may go out, or empty"`
 }
 
 func (s *Room) place(ctx context.Context, key string) (release.Outlet, error) {
@@ -78,12 +81,15 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	if list.Frame == nil {
 		return nil, nil, o, core.Rule("Keep a frame first; there is nothing to cut.")
 	}
+	f, err := s.Finish.PictureOf(ctx, list.Frame)
+	if err != nil {
+		return nil, nil, o, err
+	}
 	w, h, ok := brief.Shape(o.Shape)
 	if !ok {
-		w, h = list.Frame.WidthPx, list.Frame.HeightPx
+		w, h = f.WidthPx, f.HeightPx
 	}
-	f := list.Frame
-	out := &CutCheck{Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
+	out := &CutCheck{Picture: f.SHA256, OfWidthPx: f.WidthPx, OfHeightPx: f.HeightPx, Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
 	out.WidthPx, out.HeightPx = o.Out(out.Crop)
 	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
 	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
@@ -123,7 +129,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	if there, err := s.delivery(ctx, same); there != nil || err != nil {
 		return there, err
 	}
-	file, err := s.Vault.Get(ctx, list.Frame.Picture())
+	file, err := s.Vault.Get(ctx, check.Picture)
 	if err != nil {
 		return nil, err
 	}
@@ -158,7 +164,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 
 // sameOrder names a cut of a frame for an outlet: pressed twice, it is one delivery.
 func sameOrder(frameID string, c CutOrder, check *CutCheck) string {
-	raw, _ := json.Marshal([]any{frameID, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, c.Words})
+	raw, _ := json.Marshal([]any{frameID, check.Picture, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, c.Words})
 	return store.Hash(raw)
 }
 

@@ -4,6 +4,7 @@ package out
 import (
 	"figladder/internal/standin"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/frames"
 )
 
@@ -11,5 +12,6 @@ import (
 type Room struct {
 	*core.Core
 	Frames *frames.Room
+	Finish *finish.Room
 	Outlet standin.Outlet
 }

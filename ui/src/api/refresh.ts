@@ -12,6 +12,7 @@ export const rooms = [
   'styling',
   'day',
   'frames',
+  'finish',
   'out',
   'ladder',
 ] as const

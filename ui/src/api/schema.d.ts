@@ -809,6 +809,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/finished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What goes out of a frame: its newest finished picture, or itself */
+        get: operations["finishedPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/finishing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is done to a frame */
+        get: operations["finishing"];
+        /** Write down what is done to a frame */
+        put: operations["saveFinishing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far steps push a frame */
+        post: operations["judgedFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the finished picture at full size */
+        post: operations["makeFinished"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/note": {
         parameters: {
             query?: never;
@@ -871,6 +940,40 @@ export interface paths {
         get: operations["frameRatio"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A frame's picture as steps make it */
+        post: operations["seenFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/white": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The white at a place that has no colour of its own */
+        post: operations["whiteAt"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2092,6 +2195,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Let frames follow a look */
+        put: operations["followLook"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/frames": {
         parameters: {
             query?: never;
@@ -2126,6 +2246,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/in-a-row": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the kept frames lie beside one another */
+        get: operations["finishSeries"];
+        /** Even the kept frames */
+        put: operations["evenSeries"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/ladder": {
         parameters: {
             query?: never;
@@ -2138,6 +2276,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's looks */
+        get: operations["looks"];
+        put?: never;
+        /** Keep a look by name */
+        post: operations["addLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/looks/{look}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a look, and every frame that follows it */
+        put: operations["saveLook"];
+        post?: never;
+        /** Take a look away that nothing follows */
+        delete: operations["removeLook"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3533,6 +3707,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/versions/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A finished picture */
+        get: operations["versionPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4141,6 +4332,17 @@ export interface components {
              * @description From the table's near edge
              */
             yMm: number;
+        };
+        BaseLookDoc: {
+            /** @description What it is called */
+            name: string;
+            /**
+             * Format: int64
+             * @description The version of the way in which steps become pixels, when it was last saved
+             */
+            readonly pipeline: number;
+            /** @description What is done, in the order in which it is listed */
+            steps: components["schemas"]["LookStep"][];
         };
         Basket: {
             /** @description What was decided */
@@ -5232,6 +5434,18 @@ export interface components {
             lost: number;
             /** @description What the shot still lacks before it may go out, or empty */
             missing: string;
+            /**
+             * Format: int64
+             * @description Height of that picture
+             */
+            ofHeightPx: number;
+            /**
+             * Format: int64
+             * @description Width of that picture
+             */
+            ofWidthPx: number;
+            /** @description Hash of the picture that it is cut from: the newest finished one, or the frame itself */
+            picture: string;
             /**
              * Format: int64
              * @description Width it is written at
@@ -6479,6 +6693,12 @@ export interface components {
             /** @description New text */
             text?: string;
         };
+        EvenSeriesRequest: {
+            /** @description Whether contrast is evened, too */
+            contrast: boolean;
+            /** @description The frame that the others follow */
+            reference: string;
+        };
         Evidence: {
             /**
              * @description The form
@@ -6608,6 +6828,16 @@ export interface components {
             /** @description What to do about it */
             try: components["schemas"]["Try"][];
         };
+        FinishDoc: {
+            /** @description The frame */
+            readonly frameId: string;
+            /** @description The look that it follows; empty for none */
+            lookId: string;
+            /** @description What is done to it besides, or instead of the look's step of that key */
+            own: components["schemas"]["LookStep"][];
+            /** @description Its shoot */
+            readonly shootId: string;
+        };
         FinishList: {
             /** @description The yes to the kept frame, or null */
             approval: components["schemas"]["KeptApproval"];
@@ -6619,6 +6849,93 @@ export interface components {
             shot: components["schemas"]["KeptShot"];
             /** @description In working order */
             steps: components["schemas"]["FinishStep"][];
+        };
+        FinishNamedLook: {
+            /**
+             * Format: int64
+             * @description How many frames follow it
+             */
+            follow: number;
+            /**
+             * Format: int64
+             * @description How many of them are of the shoot that was asked for
+             */
+            inShoot: number;
+            /** @description The look */
+            row: components["schemas"]["KeptBaseLook"];
+            /** @description Each step in a line */
+            words: string[];
+        };
+        FinishOffer: {
+            /** @description What was found */
+            because: string;
+            /** @description The step */
+            step: components["schemas"]["LookStep"];
+            /** @description What it would do */
+            words: string;
+        };
+        FinishSeries: {
+            /** @description The kept frames, in the order of the shots */
+            frames: components["schemas"]["FinishSeriesFrame"][];
+            /**
+             * Format: double
+             * @description How far the grounds are from that one's, CIEDE2000, mean of all, as they are finished
+             */
+            groundDE: number;
+            /**
+             * Format: double
+             * @description How far the heroes' levels are from that one's, stops, mean of all, as they are finished
+             */
+            heroStops: number;
+            /** @description The frame that the others are held against; empty where there is none */
+            reference: string;
+        };
+        FinishSeriesFrame: {
+            /**
+             * Format: int64
+             * @description How many steps it has of its own
+             */
+            differs: number;
+            /** @description The frame */
+            frameId: string;
+            /**
+             * Format: double
+             * @description And as it is finished
+             */
+            isDE: number;
+            /**
+             * Format: double
+             * @description And as it is finished
+             */
+            isHero: number;
+            /** @description The look that it follows, by name; empty for none */
+            look: string;
+            /**
+             * Format: int64
+             * @description How many finished pictures there are of it
+             */
+            made: number;
+            /** @description Whether its ground could be read */
+            read: boolean;
+            /** @description Its shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
+            /**
+             * Format: int64
+             * @description The version of what is written of it; 0 for nothing yet
+             */
+            version: number;
+            /**
+             * Format: double
+             * @description How far its ground was from the reference's, as it was taken, CIEDE2000
+             */
+            wasDE: number;
+            /**
+             * Format: double
+             * @description How much lighter its hero was, as it was taken, stops
+             */
+            wasHero: number;
         };
         FinishStep: {
             /**
@@ -6634,6 +6951,91 @@ export interface components {
             key: string;
             /** @description What to do */
             words: string;
+        };
+        FinishTold: {
+            /** @description What has gone too far, with what to take back */
+            findings: components["schemas"]["Finding"][];
+            /** @description Its tones as lines */
+            lines: components["schemas"]["FinishToneLine"][];
+            /** @description How far the picture is from its frame */
+            readings: components["schemas"]["Reading"][];
+            /** @description Each step in a line */
+            words: string[];
+        };
+        FinishToneHandle: {
+            /**
+             * @description What is moved
+             * @enum {string}
+             */
+            field: "toe" | "slope" | "shoulder";
+            /**
+             * Format: double
+             * @description What goes in, stops from mid-grey
+             */
+            in: number;
+            /**
+             * Format: double
+             * @description What comes out, stops from mid-grey
+             */
+            out: number;
+        };
+        FinishToneLine: {
+            /** @description Where it is taken hold of */
+            hold: components["schemas"]["FinishToneHandle"][];
+            /** @description The step */
+            key: string;
+            /** @description The line, from dark to light */
+            points: components["schemas"]["FinishTonePoint"][];
+        };
+        FinishTonePoint: {
+            /**
+             * Format: double
+             * @description What goes in, stops from mid-grey
+             */
+            in: number;
+            /**
+             * Format: double
+             * @description What comes out, stops from mid-grey
+             */
+            out: number;
+        };
+        FinishWhite: {
+            /**
+             * Format: double
+             * @description Colour temperature, kelvin
+             */
+            kelvin: number;
+            /**
+             * Format: double
+             * @description How much greener than daylight, thousandths of Duv
+             */
+            tint: number;
+            /** @description What was read, in words */
+            words: string;
+        };
+        Finishing: {
+            /** @description How it is not as its look has it, in words */
+            differs: string[];
+            /**
+             * Format: int64
+             * @description Height of the frame
+             */
+            heightPx: number;
+            /** @description The look that it follows, or null */
+            look: components["schemas"]["KeptBaseLook"];
+            /** @description What was found in the frame that a step would mend */
+            offers: components["schemas"]["FinishOffer"][];
+            /** @description What is written down; version 0 when nothing is yet */
+            row: components["schemas"]["KeptFinish"];
+            /** @description All that is done to it: the look's steps and its own */
+            steps: components["schemas"]["LookStep"][];
+            /** @description The finished pictures, newest first */
+            versions: components["schemas"]["KeptVersion"][];
+            /**
+             * Format: int64
+             * @description Width of the frame
+             */
+            widthPx: number;
         };
         FolderHere: {
             /**
@@ -6652,6 +7054,12 @@ export interface components {
         FollowAsk: {
             /** @description The shot */
             from: string;
+        };
+        FollowLookRequest: {
+            /** @description The frames */
+            frames: string[];
+            /** @description The look; empty for none */
+            lookId: string;
         };
         Followed: {
             /** @description In the order of the brief */
@@ -7200,6 +7608,13 @@ export interface components {
              */
             waitsS: number;
         };
+        HowMany: {
+            /**
+             * Format: int64
+             * @description How many changed
+             */
+            changed: number;
+        };
         Ingredient: {
             /** @description Heading it stands under */
             group: string;
@@ -7437,6 +7852,22 @@ export interface components {
              */
             version: number;
         };
+        KeptBaseLook: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["BaseLookDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
         KeptDish: {
             /**
              * Format: date-time
@@ -7445,6 +7876,22 @@ export interface components {
             createdAt: string;
             /** @description What it says */
             doc: components["schemas"]["DishDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptFinish: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["FinishDoc"];
             /** @description Its key */
             id: string;
             /**
@@ -7664,6 +8111,22 @@ export interface components {
             /**
              * Format: int64
              * @description Counts saves; 0 before the first
+             */
+            version: number;
+        };
+        KeptVersion: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["VersionDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
              */
             version: number;
         };
@@ -8238,6 +8701,173 @@ export interface components {
             /** @description Token of the link */
             token: string;
         };
+        LookBody: {
+            /** @description What it is called */
+            name: string;
+            /** @description What is done */
+            steps: components["schemas"]["LookStep"][];
+            /**
+             * Format: int64
+             * @description The version read
+             */
+            version?: number;
+        };
+        LookBox: {
+            /**
+             * Format: double
+             * @description Its height, share of the height
+             */
+            h: number;
+            /**
+             * Format: double
+             * @description Its width, share of the width
+             */
+            w: number;
+            /**
+             * Format: double
+             * @description Its left, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Its top, share of the height
+             */
+            y: number;
+        };
+        LookMask: {
+            /**
+             * Format: double
+             * @description oval, stroke: half its width, share of the long side
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description oval: half its height, share of the long side
+             */
+            down: number;
+            /** @description Whether it works outside instead */
+            outside: boolean;
+            /** @description oval: its middle; fade: where it is whole and where it has gone; stroke: its line */
+            points: components["schemas"]["LookSpot"][];
+            /**
+             * @description What it is drawn as
+             * @enum {string}
+             */
+            shape: "oval" | "fade" | "stroke";
+            /**
+             * Format: double
+             * @description How much of it fades: 0 a hard edge, 1 from the middle on
+             */
+            soft: number;
+            /**
+             * Format: double
+             * @description oval: how it is turned, degrees clockwise
+             */
+            turnDeg: number;
+        };
+        LookSpot: {
+            /**
+             * Format: double
+             * @description Share of the width, from the left
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Share of the height, from the top
+             */
+            y: number;
+        };
+        LookStep: {
+            /**
+             * Format: double
+             * @description sharpen: how much of what is finer is added; grain: deviation at mid-grey, stops
+             */
+            amount: number;
+            /** @description mend: where; grain: not used */
+            at?: components["schemas"]["LookSpot"];
+            /** @description crop: what stays */
+            box?: components["schemas"]["LookBox"];
+            /**
+             * Format: double
+             * @description band: how much more colour, as a share; −1 for none
+             */
+            chroma: number;
+            /** @description mend: where what covers it is taken */
+            from?: components["schemas"]["LookSpot"];
+            /**
+             * Format: double
+             * @description band: middle of the hues, OKLCH degrees; red about 29, yellow 110, green 142
+             */
+            hueDeg: number;
+            /**
+             * Format: double
+             * @description white: colour of the light that it was taken in, kelvin; 0 for daylight, 6504
+             */
+            kelvin: number;
+            /** @description Name of the step within its look, which a frame's differences go by */
+            key: string;
+            /**
+             * @description What it does
+             * @enum {string}
+             */
+            kind: "mend" | "crop" | "level" | "white" | "tone" | "local" | "band" | "sharpen" | "grain";
+            /**
+             * Format: double
+             * @description band: how much lighter, OKLab lightness
+             */
+            lightness: number;
+            /** @description local: where */
+            mask?: components["schemas"]["LookMask"];
+            /** @description Whether it is left out */
+            off: boolean;
+            /**
+             * Format: double
+             * @description mend: how large, share of the long side
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description sharpen, grain: how large, pixels of the full size
+             */
+            radiusPx: number;
+            /**
+             * Format: double
+             * @description tone: how much lighter white becomes, stops; under 0 keeps drawing in what is nearly white
+             */
+            shoulder: number;
+            /**
+             * Format: double
+             * @description tone: stops out for a stop in at mid-grey; 0 for 1, as it was
+             */
+            slope: number;
+            /**
+             * Format: double
+             * @description level, local: how much lighter, stops; 0 as it was
+             */
+            stops: number;
+            /**
+             * Format: double
+             * @description white: how much greener that light was than daylight, thousandths of Duv
+             */
+            tint: number;
+            /**
+             * Format: double
+             * @description tone: how much lighter what is four stops under mid-grey becomes, stops
+             */
+            toe: number;
+            /**
+             * Format: double
+             * @description band: by how much the hue is turned; crop: by how much the picture is turned, degrees clockwise
+             */
+            turnDeg: number;
+            /** @description Why, in words */
+            why: string;
+            /**
+             * Format: double
+             * @description band: how wide the hues are, degrees; 360 for all
+             */
+            widthDeg: number;
+        };
         LostFile: {
             /** @description Its hash */
             sha256: string;
@@ -8571,9 +9201,9 @@ export interface components {
             free: number;
             /** @description Which of the two */
             name: string;
-            /** @description Its folder on the machine that serves */
+            /** @description Its folder on the machine that serves, or its bucket */
             path: string;
-            /** @description Whether it can be read and written */
+            /** @description Whether it can be reached and used */
             there: boolean;
         };
         Places: {
@@ -9491,6 +10121,17 @@ export interface components {
              */
             version: number;
         };
+        SaveFinishingRequest: {
+            /** @description The look that it follows; empty for none */
+            lookId: string;
+            /** @description All that is done to it */
+            steps: components["schemas"]["LookStep"][];
+            /**
+             * Format: int64
+             * @description The version read; 0 for none yet
+             */
+            version: number;
+        };
         SaveKitRequest: {
             /** @description Key; empty for a new piece */
             id: string;
@@ -10348,6 +10989,17 @@ export interface components {
             durations: components["schemas"]["Duration"][];
             /** @description Temperatures */
             temperatures: components["schemas"]["Temperature"][];
+        };
+        StepsAskBody: {
+            /** @description Where it was pressed, in the picture as it is seen */
+            at: components["schemas"]["LookSpot"];
+            /**
+             * Format: int64
+             * @description Pixels on the long side at the most; 0 for the size of a screen
+             */
+            long: number;
+            /** @description What is done */
+            steps: components["schemas"]["LookStep"][];
         };
         Storage: {
             /** @description The last time that every copy was read again; null for never */
@@ -11513,6 +12165,43 @@ export interface components {
              * @description Files of which a copy was made anew
              */
             mended: number;
+        };
+        VersionDoc: {
+            /**
+             * Format: int64
+             * @description Size of the file
+             */
+            bytes: number;
+            /** @description Verified copies */
+            copies: components["schemas"]["CardCopy"][];
+            /** @description The frame that it was made of */
+            frameId: string;
+            /**
+             * Format: int64
+             * @description Height
+             */
+            heightPx: number;
+            /**
+             * Format: int64
+             * @description Which of the frame's, from 1
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description By which version of the way in which steps become pixels
+             */
+            pipeline: number;
+            /** @description Hash of the file, and its name */
+            sha256: string;
+            /** @description Its shoot */
+            shootId: string;
+            /** @description What was done */
+            steps: components["schemas"]["LookStep"][];
+            /**
+             * Format: int64
+             * @description Width
+             */
+            widthPx: number;
         };
         Vessel: {
             /** @description #rrggbb */
@@ -13441,6 +14130,186 @@ export interface operations {
             };
         };
     };
+    finishedPicture: {
+        parameters: {
+            query?: {
+                /** @description Pixels on the long side; 0 for the file itself */
+                long?: number;
+            };
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    finishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finishing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveFinishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveFinishingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finishing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    judgedFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsAskBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishTold"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    makeFinished: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptVersion"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     noteFrame: {
         parameters: {
             query?: never;
@@ -13578,6 +14447,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ratio"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seenFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsAskBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whiteAt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsAskBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishWhite"];
                 };
             };
             /** @description Error */
@@ -16883,6 +17827,42 @@ export interface operations {
             };
         };
     };
+    followLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowLookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowMany"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     frames: {
         parameters: {
             query?: {
@@ -16954,6 +17934,77 @@ export interface operations {
             };
         };
     };
+    finishSeries: {
+        parameters: {
+            query?: {
+                /** @description The frame that the others are held against; empty for the one that is most like all */
+                reference?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishSeries"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    evenSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EvenSeriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowMany"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ladder: {
         parameters: {
             query?: never;
@@ -16974,6 +18025,147 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Climb"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishNamedLook"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addLook: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptBaseLook"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+                /** @description The look */
+                look: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptBaseLook"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+                /** @description The look */
+                look: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -20312,6 +21504,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Storage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versionPicture: {
+        parameters: {
+            query?: {
+                /** @description Pixels on the long side; 0 for the file itself */
+                long?: number;
+            };
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -108,6 +108,9 @@ export const words = {
     group: ['safety', 'light', 'depth', 'frame', 'props'],
     severity: ['note', 'care', 'stop'],
   },
+  FinishToneHandle: {
+    field: ['toe', 'slope', 'shoulder'],
+  },
   Food: {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
@@ -158,6 +161,12 @@ export const words = {
   },
   Light: {
     kind: ['window', 'roof light', 'softbox', 'bare head', 'gridded head', 'LED panel', 'phone lamp', 'bulb'],
+  },
+  LookMask: {
+    shape: ['oval', 'fade', 'stroke'],
+  },
+  LookStep: {
+    kind: ['mend', 'crop', 'level', 'white', 'tone', 'local', 'band', 'sharpen', 'grain'],
   },
   MarkPicturesRequest: {
     mark: ['passed over', 'short list', 'beside'],
@@ -466,6 +475,38 @@ export const limits = {
     nearestMm: { min: 0, max: 10000 },
     widthMm: { min: 1, max: 5000 },
   },
+  LookBox: {
+    h: { min: 0.02, max: 1 },
+    w: { min: 0.02, max: 1 },
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
+  LookMask: {
+    across: { min: 0, max: 1 },
+    down: { min: 0, max: 1 },
+    soft: { min: 0, max: 1 },
+    turnDeg: { min: -180, max: 180 },
+  },
+  LookSpot: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
+  LookStep: {
+    amount: { min: 0, max: 3 },
+    chroma: { min: -1, max: 1 },
+    hueDeg: { min: 0, max: 360 },
+    kelvin: { min: 0, max: 15000 },
+    lightness: { min: -0.5, max: 0.5 },
+    radius: { min: 0, max: 0.3 },
+    radiusPx: { min: 0, max: 12 },
+    shoulder: { min: -2, max: 1 },
+    slope: { min: 0, max: 3 },
+    stops: { min: -5, max: 5 },
+    tint: { min: -50, max: 50 },
+    toe: { min: -3, max: 3 },
+    turnDeg: { min: -60, max: 60 },
+    widthDeg: { min: 0, max: 360 },
+  },
   Prop: {
     count: { min: 0, max: 999 },
     priceMinor: { min: 0, max: 100000000 },
@@ -520,6 +561,9 @@ export const limits = {
   ShotSave: {
     hands: { min: 0, max: 9 },
   },
+  StepsAskBody: {
+    long: { min: 0, max: 1600 },
+  },
   WantRequest: {
     supporting: { min: 0, max: 12 },
   },
@@ -537,6 +581,7 @@ export const making: readonly string[] = [
   'POST /api/dishes/{id}/times',
   'POST /api/dishes/{id}/trials',
   'POST /api/dishes/{id}/want',
+  'POST /api/frames/{id}/make',
   'POST /api/invitations',
   'PUT /api/kit',
   'GET /api/kit.csv',
@@ -552,6 +597,7 @@ export const making: readonly string[] = [
   'POST /api/shoots/{id}/dishes',
   'POST /api/shoots/{id}/dishes/import',
   'POST /api/shoots/{id}/draft',
+  'POST /api/shoots/{id}/looks',
   'POST /api/shoots/{id}/pulls',
   'POST /api/shoots/{id}/references',
   'POST /api/shoots/{id}/sending',

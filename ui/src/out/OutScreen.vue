@@ -149,8 +149,8 @@ function move(e: PointerEvent) {
 function shift(dx: number, dy: number) {
   if (!check.value || !frame.value) return
   const c = check.value.crop
-  const halfW = c.width / frame.value.doc.widthPx / 2
-  const halfH = c.height / frame.value.doc.heightPx / 2
+  const halfW = c.width / check.value.ofWidthPx / 2
+  const halfH = c.height / check.value.ofHeightPx / 2
   order.centreX = Math.min(1 - halfW, Math.max(halfW, order.centreX + dx))
   order.centreY = Math.min(1 - halfH, Math.max(halfH, order.centreY + dy))
 }
@@ -163,14 +163,14 @@ function key(e: KeyboardEvent) {
   e.preventDefault()
 }
 const crop = computed(() => {
-  const c = check.value?.crop
-  const f = frame.value
-  if (!c || !f) return undefined
+  const f = check.value
+  if (!f) return undefined
+  const c = f.crop
   return {
-    left: (100 * c.x) / f.doc.widthPx + '%',
-    top: (100 * c.y) / f.doc.heightPx + '%',
-    width: (100 * c.width) / f.doc.widthPx + '%',
-    height: (100 * c.height) / f.doc.heightPx + '%',
+    left: (100 * c.x) / f.ofWidthPx + '%',
+    top: (100 * c.y) / f.ofHeightPx + '%',
+    width: (100 * c.width) / f.ofWidthPx + '%',
+    height: (100 * c.height) / f.ofHeightPx + '%',
   }
 })
 const stateWord = { waiting: '… on its way', accepted: '✓ accepted', refused: '■ refused' }
@@ -207,7 +207,7 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
     </EmptyBench>
     <div v-if="frame" class="stage">
       <div ref="stage" class="pic">
-        <img :src="`/api/frames/${frame.id}/picture?long=${large}`" :alt="row?.shot.doc.title" draggable="false" />
+        <img :src="`/api/frames/${frame.id}/finished?long=${large}`" :alt="row?.shot.doc.title" draggable="false" />
         <div
           v-if="crop"
           class="crop"

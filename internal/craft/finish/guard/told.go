@@ -10,27 +10,25 @@ import (
 // Findings are what went too far, without what to take back: that depends on the look.
 func (m Measures) Findings() []finding.Finding {
 	var out []finding.Finding
-	say := func(code, subject, measure, limit, because string) {
-		out = append(out, finding.Finding{Code: code, Severity: finding.Care, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: []finding.Try{}})
-	}
+	say := func(f finding.Finding) { f.Severity, f.Try = finding.Care, []finding.Try{}; out = append(out, f) }
 	if m.Colour > MostColour || m.Colour > loudFrom && m.Loudest > MostLoudest {
 		measure, limit := fmt.Sprintf("%.2f times as strong", m.Colour), fmt.Sprintf("%.1f times", MostColour)
 		if m.Colour <= MostColour {
 			measure, limit = fmt.Sprintf("%.0f %% of it as strong as a screen can", 100*m.Loudest), fmt.Sprintf("%.0f %%", 100*MostLoudest)
 		}
-		say("cartoon-colour", "The colours look drawn", measure, limit, "Food that is more colourful than food can be is not believed.")
+		say(finding.Finding{Code: "cartoon-colour", Subject: "The colours look drawn", Measure: measure, Limit: limit, Because: "Food that is more colourful than food can be is not believed."})
 	}
 	if m.TurnDeg > MostTurnDeg {
-		say("cartoon-hue", "Some colours are no longer their own", fmt.Sprintf("%.0f° turned", m.TurnDeg), fmt.Sprintf("%.0f°", MostTurnDeg), "A herb or a crust in another hue is another food.")
+		say(finding.Finding{Code: "cartoon-hue", Subject: "Some colours are no longer their own", Measure: fmt.Sprintf("%.0f° turned", m.TurnDeg), Limit: fmt.Sprintf("%.0f°", MostTurnDeg), Because: "A herb or a crust in another hue is another food."})
 	}
 	if m.Halo > MostHalo {
-		say("cartoon-halo", "Edges have a line or a glow", fmt.Sprintf("%.2f stops", m.Halo), fmt.Sprintf("%.2f stops", MostHalo), "What is outlined looks cut out and laid on.")
+		say(finding.Finding{Code: "cartoon-halo", Subject: "Edges have a line or a glow", Measure: fmt.Sprintf("%.2f stops", m.Halo), Limit: fmt.Sprintf("%.2f stops", MostHalo), Because: "What is outlined looks cut out and laid on."})
 	}
 	if m.Clipped > MostClipped {
-		say("cartoon-clipped", "More of it is plain white than in the frame", fmt.Sprintf("%.1f %% more", 100*m.Clipped), fmt.Sprintf("%.0f %%", 100*MostClipped), "A white without drawing is a hole in the plate.")
+		say(finding.Finding{Code: "cartoon-clipped", Subject: "More of it is plain white than in the frame", Measure: fmt.Sprintf("%.1f %% more", 100*m.Clipped), Limit: fmt.Sprintf("%.0f %%", 100*MostClipped), Because: "A white without drawing is a hole in the plate."})
 	}
 	if m.Blocked > MostBlocked {
-		say("cartoon-blocked", "More of it is plain black than in the frame", fmt.Sprintf("%.1f %% more", 100*m.Blocked), fmt.Sprintf("%.0f %%", 100*MostBlocked), "Food that is black is not seen.")
+		say(finding.Finding{Code: "cartoon-blocked", Subject: "More of it is plain black than in the frame", Measure: fmt.Sprintf("%.1f %% more", 100*m.Blocked), Limit: fmt.Sprintf("%.1f %%", 100*MostBlocked), Because: "Food that is black is not seen."})
 	}
 	return out
 }

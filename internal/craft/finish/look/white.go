@@ -1,6 +1,9 @@
 package look
 
-import "math"
+import (
+	"image"
+	"math"
+)
 
 // The white of a picture: the colour of the light that it was taken in, brought to daylight (D65) by Bradford's
 // adaptation (Lam 1985; as in ICC.1:2022, annex E).
@@ -149,3 +152,34 @@ func Whitened(light [3]float64, kelvin, tint float64) [3]float64 {
 
 // PlaceUV is a linear sRGB light's place in CIE 1960 u, v.
 func PlaceUV(light [3]float64) (u, v float64) { return uvOf(toXYZ.of(light)) }
+
+// pressed is how large a place is looked at when it is pressed, as a share of the picture's long side.
+const pressed = 0.006
+
+// LightAt is the mean linear light about a place of a picture. ends is true when so much of it is clipped or blocked that its
+// colour is lost.
+func LightAt(img image.Image, at Spot) (r, g, b float64, ends bool) {
+	const white, black, most = 252.0 / 255, 4.0 / 255, 0.2
+	s := sourceOf(img)
+	n := max(1, int(pressed*float64(max(s.w, s.h))))
+	x, y := int(at.X*float64(s.w)), int(at.Y*float64(s.h))
+	left, right := max(0, x-n), min(s.w, x+n+1)
+	if left >= right {
+		return 0, 0, 0, true
+	}
+	p := newRow(right - left)
+	count, lost := 0.0, 0.0
+	for yy := max(0, y-n); yy < min(s.h, y+n+1); yy++ {
+		s.read(left, yy, p)
+		for i := range p.r {
+			r, g, b, count = r+float64(p.r[i]), g+float64(p.g[i]), b+float64(p.b[i]), count+1
+			if hi := max(p.r[i], p.g[i], p.b[i]); Coded(float64(hi)) >= white || Coded(float64(hi)) <= black {
+				lost++
+			}
+		}
+	}
+	if count == 0 {
+		return 0, 0, 0, true
+	}
+	return r / count, g / count, b / count, lost > most*count
+}

@@ -1,0 +1,129 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"figladder/internal/craft/finish/look"
+	"figladder/internal/store"
+	"figladder/internal/studio/finish"
+)
+
+// stepsAsk is a frame with steps that are tried on it.
+type stepsAsk struct {
+	ByID
+	Body struct {
+		Steps []look.Step `json:"steps" maxItems:"60" doc:"What is done"`
+		Long  int         `json:"long" minimum:"0" maximum:"1600" doc:"Pixels on the long side at the most; 0 for the size of a screen"`
+		At    look.Spot   `json:"at" doc:"Where it was pressed, in the picture as it is seen"`
+	}
+}
+
+func (a *API) finishRoutes() {
+	s := a.studio
+	route(a, Assistant, "GET", "/api/frames/{id}/finishing", "finishing", "What is done to a frame", func(ctx context.Context, in *ByID) (*body[finish.Finishing], error) {
+		return point(s.Finish.Of(ctx, in.ID))
+	})
+	route(a, Photographer, "PUT", "/api/frames/{id}/finishing", "saveFinishing", "Write down what is done to a frame", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			LookID  string      `json:"lookId" maxLength:"64" doc:"The look that it follows; empty for none"`
+			Steps   []look.Step `json:"steps" maxItems:"60" doc:"All that is done to it"`
+			Version int         `json:"version" doc:"The version read; 0 for none yet"`
+		}
+	}) (*body[finish.Finishing], error) {
+		return point(s.Finish.Save(ctx, who(ctx), in.ID, in.Body.Version, in.Body.LookID, in.Body.Steps))
+	})
+	route(a, Assistant, "POST", "/api/frames/{id}/seen", "seenFrame", "A frame's picture as steps make it", func(ctx context.Context, in *stepsAsk) (*picture, error) {
+		long := in.Body.Long
+		if long == 0 {
+			long = 1600
+		}
+		data, err := s.Finish.Seen(ctx, in.ID, in.Body.Steps, long)
+		if err != nil {
+			return nil, err
+		}
+		return &picture{Status: http.StatusOK, ContentType: "image/jpeg", CacheControl: "no-store", Body: data}, nil
+	})
+	route(a, Assistant, "POST", "/api/frames/{id}/judged", "judgedFrame", "How far steps push a frame", func(ctx context.Context, in *stepsAsk) (*body[finish.Told], error) {
+		return point(s.Finish.Judge(ctx, in.ID, in.Body.Steps))
+	})
+	route(a, Assistant, "POST", "/api/frames/{id}/white", "whiteAt", "The white at a place that has no colour of its own", func(ctx context.Context, in *stepsAsk) (*body[finish.White], error) {
+		return point(s.Finish.WhiteAt(ctx, in.ID, in.Body.Steps, in.Body.At))
+	})
+	route(a, Assistant, "GET", "/api/frames/{id}/finished", "finishedPicture", "What goes out of a frame: its newest finished picture, or itself", func(ctx context.Context, in *sizedAsk) (*picture, error) {
+		sha, err := s.Finish.ShownOf(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return a.shown(ctx, in, sha)
+	})
+	route(a, Assistant, "GET", "/api/versions/{id}/picture", "versionPicture", "A finished picture", func(ctx context.Context, in *sizedAsk) (*picture, error) {
+		sha, err := s.Finish.VersionFile(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return a.shown(ctx, in, sha)
+	})
+	route(a, Photographer, "POST", "/api/frames/{id}/make", "makeFinished", "Make the finished picture at full size", func(ctx context.Context, in *ByID) (*body[store.VersionRow], error) {
+		return point(s.Finish.Make(ctx, who(ctx), in.ID))
+	}, a.makes)
+	route(a, Assistant, "GET", "/api/shoots/{id}/looks", "looks", "The studio's looks", func(ctx context.Context, in *ByID) (*body[[]finish.NamedLook], error) {
+		return answer(s.Finish.Looks(ctx, in.ID))
+	})
+	type lookBody struct {
+		Name    string      `json:"name" maxLength:"120" doc:"What it is called"`
+		Steps   []look.Step `json:"steps" maxItems:"60" doc:"What is done"`
+		Version int         `json:"version,omitempty" doc:"The version read"`
+	}
+	route(a, Photographer, "POST", "/api/shoots/{id}/looks", "addLook", "Keep a look by name", func(ctx context.Context, in *struct {
+		ByID
+		Body lookBody
+	}) (*body[store.BaseLookRow], error) {
+		return point(s.Finish.SaveLook(ctx, who(ctx), in.ID, "", 0, in.Body.Name, in.Body.Steps))
+	}, a.makes)
+	route(a, Photographer, "PUT", "/api/shoots/{id}/looks/{look}", "saveLook", "Change a look, and every frame that follows it", func(ctx context.Context, in *struct {
+		ByID
+		Look string `path:"look" doc:"The look"`
+		Body lookBody
+	}) (*body[store.BaseLookRow], error) {
+		return point(s.Finish.SaveLook(ctx, who(ctx), in.ID, in.Look, in.Body.Version, in.Body.Name, in.Body.Steps))
+	})
+	route(a, Photographer, "DELETE", "/api/shoots/{id}/looks/{look}", "removeLook", "Take a look away that nothing follows", func(ctx context.Context, in *struct {
+		ByID
+		Look string `path:"look" doc:"The look"`
+	}) (*done, error) {
+		return &done{}, s.Finish.RemoveLook(ctx, who(ctx), in.ID, in.Look)
+	}, empty)
+	route(a, Photographer, "PUT", "/api/shoots/{id}/follow", "followLook", "Let frames follow a look", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			LookID string   `json:"lookId" maxLength:"64" doc:"The look; empty for none"`
+			Frames []string `json:"frames" maxItems:"200" doc:"The frames"`
+		}
+	}) (*body[howMany], error) {
+		n, err := s.Finish.Follow(ctx, who(ctx), in.ID, in.Body.LookID, in.Body.Frames)
+		return answer(howMany{n}, err)
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/in-a-row", "finishSeries", "How the kept frames lie beside one another", func(ctx context.Context, in *struct {
+		ByID
+		Reference string `query:"reference" maxLength:"64" doc:"The frame that the others are held against; empty for the one that is most like all"`
+	}) (*body[finish.Series], error) {
+		return point(s.Finish.SeriesOf(ctx, in.ID, in.Reference))
+	})
+	route(a, Photographer, "PUT", "/api/shoots/{id}/in-a-row", "evenSeries", "Even the kept frames", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Reference string `json:"reference" maxLength:"64" doc:"The frame that the others follow"`
+			Contrast  bool   `json:"contrast" doc:"Whether contrast is evened, too"`
+		}
+	}) (*body[howMany], error) {
+		n, err := s.Finish.Even(ctx, who(ctx), in.ID, in.Body.Reference, in.Body.Contrast)
+		return answer(howMany{n}, err)
+	})
+}
+
+// howMany counts what was changed.
+type howMany struct {
+	Changed int `json:"changed" doc:"How many changed"`
+}

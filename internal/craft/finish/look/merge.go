@@ -1,0 +1,150 @@
+package look
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+)
+
+// Merge is what is done to a frame that follows a look and differs from it: a step of its own with the same key stands where
+// the look's stood, what it has besides comes after.
+func Merge(base, own []Step) []Step {
+	out := make([]Step, 0, len(base)+len(own))
+	for _, s := range base {
+		if i := slices.IndexFunc(own, func(o Step) bool { return o.Key == s.Key }); i >= 0 {
+			s = own[i]
+		}
+		out = append(out, s)
+	}
+	for _, o := range own {
+		if !slices.ContainsFunc(base, func(s Step) bool { return s.Key == o.Key }) {
+			out = append(out, o)
+		}
+	}
+	return out
+}
+
+// Own is what of a frame's steps is not as its look has it, so that Merge makes them again. A step that the frame has not is
+// there as one that is left out.
+func Own(base, steps []Step) []Step {
+	out := []Step{}
+	for _, s := range steps {
+		if i := slices.IndexFunc(base, func(b Step) bool { return b.Key == s.Key }); i < 0 || !same(base[i], s) {
+			out = append(out, s)
+		}
+	}
+	for _, b := range base {
+		if !b.Off && !slices.ContainsFunc(steps, func(s Step) bool { return s.Key == b.Key }) {
+			b.Off = true
+			out = append(out, b)
+		}
+	}
+	return out
+}
+
+func same(a, b Step) bool { return a.Words() == b.Words() && a.Off == b.Off && a.Kind == b.Kind }
+
+// names are the kinds as a person says them.
+var names = map[Kind]string{Mend: "Spot mended", Crop: "Crop", Level: "Level", White: "White", Tone: "Tone", Local: "Part", Band: "Hues", Sharpen: "Edges", Grain: "Grain"}
+
+// Words says what a step does, in a line.
+func (s Step) Words() string {
+	var says []string
+	say := func(format string, v ...any) { says = append(says, fmt.Sprintf(format, v...)) }
+	switch s.Kind {
+	case Level:
+		say("%s stops", signed(s.Stops, 2))
+	case White:
+		k := s.Kelvin
+		if k == 0 {
+			k = Daylight
+		}
+		say("taken at %.0f K", k)
+		if s.Tint != 0 {
+			say("tint %s", signed(s.Tint, 1))
+		}
+	case Tone:
+		if s.Slope != 0 && s.Slope != 1 {
+			say("slope %.2f", s.Slope)
+		}
+		if s.Toe != 0 {
+			say("shadows %s", signed(s.Toe, 2))
+		}
+		if s.Shoulder != 0 {
+			say("white %s", signed(s.Shoulder, 2))
+		}
+	case Local:
+		say("%s stops", signed(s.Stops, 2))
+		if m := s.Mask; m != nil {
+			say("%s", m.words())
+		}
+	case Band:
+		say("%.0f° and %.0f° about it", s.HueDeg, s.WidthDeg/2)
+		if s.WidthDeg >= 360 {
+			says = []string{"all"}
+		}
+		if s.TurnDeg != 0 {
+			say("turned %s°", signed(s.TurnDeg, 0))
+		}
+		if s.Chroma != 0 {
+			say("colour %s %%", signed(100*s.Chroma, 0))
+		}
+		if s.Lightness != 0 {
+			say("lightness %s", signed(s.Lightness, 2))
+		}
+	case Crop:
+		if b := s.Box; b != nil {
+			say("%.0f × %.0f %% from %.0f, %.0f %%", 100*b.W, 100*b.H, 100*b.X, 100*b.Y)
+		}
+		if s.TurnDeg != 0 {
+			say("turned %s°", signed(s.TurnDeg, 1))
+		}
+	case Mend:
+		if s.At != nil && s.From != nil {
+			say("at %.1f, %.1f %%, from %.1f, %.1f %%", 100*s.At.X, 100*s.At.Y, 100*s.From.X, 100*s.From.Y)
+		}
+	case Sharpen:
+		say("%.1f px, %.2f", s.RadiusPx, s.Amount)
+	case Grain:
+		say("%.1f px, %.2f stops", s.RadiusPx, s.Amount)
+	}
+	if len(says) == 0 {
+		says = []string{"as it was"}
+	}
+	return names[s.Kind] + ": " + strings.Join(says, ", ")
+}
+
+func (m Mask) words() string {
+	out := map[bool]string{false: "in", true: "outside"}[m.Outside]
+	at := make([]string, 0, len(m.Points))
+	for _, p := range m.Points[:min(2, len(m.Points))] {
+		at = append(at, fmt.Sprintf("%.0f, %.0f %%", 100*p.X, 100*p.Y))
+	}
+	return fmt.Sprintf("%s a %s at %s, %.0f by %.0f, soft %.2f, %.0f°, %d places", out, map[Shape]string{Oval: "oval", Fade: "fade", Stroke: "stroke"}[m.Shape], strings.Join(at, " to "), 1000*m.Across, 1000*m.Down, m.Soft, m.TurnDeg, len(m.Points))
+}
+
+func signed(v float64, decimals int) string {
+	sign := "+"
+	if v < 0 {
+		sign = "−"
+	}
+	return sign + fmt.Sprintf("%.*f", decimals, math.Abs(v))
+}
+
+// Differs says in words how a frame's own steps are not as its look has them.
+func Differs(base, own []Step) []string {
+	out := []string{}
+	for _, o := range own {
+		i := slices.IndexFunc(base, func(b Step) bool { return b.Key == o.Key })
+		switch {
+		case i < 0:
+			out = append(out, o.Words())
+		case o.Off && !base[i].Off:
+			out = append(out, names[o.Kind]+" left out")
+		default:
+			out = append(out, o.Words()+", not "+strings.TrimPrefix(base[i].Words(), names[base[i].Kind]+": "))
+		}
+	}
+	return out
+}

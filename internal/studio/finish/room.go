@@ -1,0 +1,69 @@
+// Package finish is what is made of frames: looks, what is done to each frame, and the finished pictures.
+package finish
+
+import (
+	"context"
+	"image"
+
+	"figladder/internal/craft/finish/look"
+	"figladder/internal/formats/photo"
+	"figladder/internal/store"
+	"figladder/internal/studio/core"
+	"figladder/internal/studio/frames"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+)
+
+// Room does the deeds of this room, with the rooms below it.
+type Room struct {
+	*core.Core
+	Frames *frames.Room
+
+	open *lru.Cache[string, image.Image] // pictures at screen size while they are worked at
+}
+
+// mostOpen is how many are held open: about 3 MB each.
+const mostOpen = 24
+
+// New makes the room.
+func New(c *core.Core, f *frames.Room) *Room {
+	open, err := lru.New[string, image.Image](mostOpen)
+	if err != nil {
+		panic(err) // mostOpen is above 0
+	}
+	return &Room{Core: c, Frames: f, open: open}
+}
+
+// atScreen is a frame's picture at the size of a screen, and how much smaller than itself that is.
+func (s *Room) atScreen(ctx context.Context, f *store.Frame, longPx int) (image.Image, float64, error) {
+	key := f.Picture() + size(longPx)
+	img, there := s.open.Get(key)
+	if !there {
+		data, err := s.Shown(ctx, f.Picture(), longPx)
+		if err != nil {
+			return nil, 0, err
+		}
+		if img, err = photo.Decode(ctx, data); err != nil {
+			return nil, 0, err
+		}
+		s.open.Add(key, img)
+	}
+	b := img.Bounds()
+	return img, float64(max(b.Dx(), b.Dy())) / float64(max(1, f.WidthPx, f.HeightPx, b.Dx(), b.Dy())), nil
+}
+
+func size(longPx int) string {
+	return map[int]string{core.ShelfSmall: "s", core.ShelfLarge: "l"}[longPx]
+}
+
+// heroIn is the frame's hero as a box; the middle of it where nobody said.
+func (s *Room) heroIn(ctx context.Context, f *store.Frame) (look.Box, error) {
+	h, _, err := s.Frames.HeroIn(ctx, f)
+	if err != nil {
+		return look.Box{}, err
+	}
+	if h.W <= 0 || h.H <= 0 {
+		return look.Box{X: 0.25, Y: 0.25, W: 0.5, H: 0.5}, nil
+	}
+	return look.Box{X: h.X, Y: h.Y, W: h.W, H: h.H}, nil
+}
