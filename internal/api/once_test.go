@@ -25,7 +25,7 @@ import (
 var asksAndTurns = []string{
 	"undo", "redo", // each press is one step
 	"signIn", "signOut", "signOutEverywhere", "firstOwner", "join", "lookAtInvitation",
-	"layersLab", "lookAtProp", "lookAtRecipes", "mendSet", "startContact", "pickColours", "checkCut", "moveShot", "readSet", "trySet", "startRendering", "lensChoices", "compareSets", "angleRound", "addToSet", "lightRound", "setPicture", "setInRoom", "startLightSearch",
+	"layersLab", "lookAtProp", "lookAtRecipes", "mendSet", "startContact", "pickColours", "checkCut", "moveShot", "readSet", "trySet", "startRendering", "lensChoices", "compareSets", "angleRound", "addToSet", "lightRound", "setPicture", "setInRoom", "startLightSearch", "seenFrame", "judgedFrame", "whiteAt",
 }
 
 func typed(title string) map[string]any {

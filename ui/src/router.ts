@@ -42,6 +42,7 @@ export const titles: Record<string, string> = {
   table: 'Light table',
   card: 'Bring in',
   finish: 'Finish',
+  look: 'Look',
   out: 'Out',
   lost: 'Not here',
 }
@@ -202,7 +203,13 @@ export const router = createRouter({
       meta: { rung: 'frames' },
     },
     { path: '/shoots/:shoot/frames/:shot?', name: 'frames', component: () => import('./frames/FramesScreen.vue') },
-    { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./frames/FinishScreen.vue') },
+    {
+      path: '/shoots/:shoot/look/:shot?',
+      name: 'look',
+      component: () => import('./finish/LookScreen.vue'),
+      meta: { rung: 'finish' },
+    },
+    { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./core/LostScreen.vue') },
   ],

@@ -145,6 +145,18 @@ export const useTableSums = byId('table-sums', (id) => ask(api.GET('/api/shoots/
 export const useFrameNumbers = byId('numbers', (id) => ask(api.GET('/api/frames/{id}/numbers', by(id))))
 /** The camera is looked at every few seconds: a cable comes out without a word. */
 export const useCamera = one('camera', () => ask(api.GET('/api/camera')), { refetchInterval: 3000 })
+export const useFinishing = byId('finishing', (id) => ask(api.GET('/api/frames/{id}/finishing', by(id))))
+export const useLooks = byId('looks', (id) => ask(api.GET('/api/shoots/{id}/looks', by(id))))
+export const useInARow = (id: Id, reference: Id) =>
+  useQuery({
+    queryKey: ['in-a-row', now(id), now(reference)],
+    queryFn: () =>
+      ask(
+        api.GET('/api/shoots/{id}/in-a-row', {
+          params: { path: { id: toValue(id) }, query: { reference: toValue(reference) } },
+        }),
+      ),
+  })
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))
 export const useOutlets = one('outlets', () => ask(api.GET('/api/outlets')))
 export const usePublications = (id: Id) =>

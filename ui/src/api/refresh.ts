@@ -77,6 +77,9 @@ const heldBy: Record<string, Room> = {
   'day-offers': 'day',
   frames: 'frames',
   publications: 'out',
+  finishing: 'finish',
+  looks: 'finish',
+  'in-a-row': 'finish',
 }
 
 /** Whether an answer may have changed by something done in a room. */

@@ -4470,6 +4470,8 @@ export interface components {
             prop: components["schemas"]["Prop"];
             /** @description Kinds of thing that are turned about an axis: asked for their diameter */
             round: string[];
+            /** @description Steps of a look, one of each kind */
+            steps: components["schemas"]["LookStep"][];
             /** @description A table of a place */
             table: components["schemas"]["AlmanacTable"];
             /** @description A window of the studio */

@@ -2,12 +2,16 @@
 import { useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { useKeys } from './keys'
 
-/** The sides of one rung; the keys 1, 2, 3 … go to them. */
-const props = defineProps<{ label: string; items: { name: string; words: string; to: RouteLocationRaw }[] }>()
+/** The sides of one rung; the keys 1, 2, 3 … go to them, but where the screen has other work for those. */
+const props = defineProps<{
+  label: string
+  items: { name: string; words: string; to: RouteLocationRaw }[]
+  quiet?: boolean
+}>()
 const route = useRoute()
 const router = useRouter()
 useKeys(
-  props.items.map((item, i) => ({
+  (props.quiet ? [] : props.items).map((item, i) => ({
     key: String(i + 1),
     does: item.words,
     run: () => void router.push(props.items[i]!.to),

@@ -48,3 +48,12 @@ func TestDifferencesAreTold(t *testing.T) {
 		assert.NotContains(t, s.Words(), "as it was", s.Key)
 	}
 }
+
+// What steps begin as can be carried out, and does something.
+func TestStepsBeginReady(t *testing.T) {
+	assert.Empty(t, Check(Start()))
+	assert.Len(t, Start(), len(stages))
+	for _, s := range Start() {
+		assert.NotContains(t, s.Words(), "as it was")
+	}
+}

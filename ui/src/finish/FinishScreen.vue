@@ -11,12 +11,14 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import { useKeys } from '../parts/keys'
 import { moment, pictureLong } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
+import FinishNav from './FinishNav.vue'
 
 const route = useRoute()
 const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
 const router = useRouter()
 const shoot = route.params.shoot as string
 const refresh = useRefresh('frames')
+const toLook = () => void router.push({ name: 'look', params: { shoot, shot: shotId.value } })
 const list = useShots(shoot)
 const frames = useFrames(shoot)
 const { act, error } = useAct(refresh)
@@ -64,6 +66,7 @@ useKeys(
   [
     { key: 'j', does: 'Next kept frame', run: () => other(1) },
     { key: 'k', does: 'Kept frame before', run: () => other(-1) },
+    { key: 'l', does: 'Look: what is done to it', run: toLook },
     ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
       key: String(n),
       does: `Tick step ${n}`,
@@ -81,6 +84,7 @@ useKeys(
 
 <template>
   <ScreenFrame title="Finish" work>
+    <template #nav><FinishNav /></template>
     <template #head>
       <ChoiceField
         v-if="rows.length"
@@ -102,7 +106,7 @@ useKeys(
       >
     </EmptyBench>
     <figure v-if="f?.frame">
-      <img :src="`/api/frames/${f.frame.id}/picture?long=${large}`" :alt="f.shot.doc.title" />
+      <img :src="`/api/frames/${f.frame.id}/finished?long=${large}`" :alt="f.shot.doc.title" />
     </figure>
     <template #reading>
       <template v-if="f?.frame">

@@ -1,0 +1,12 @@
+<script setup lang="ts">
+import { useRoute } from 'vue-router'
+import SubNav from '../parts/SubNav.vue'
+
+const params = { shoot: useRoute().params.shoot as string }
+const items = [
+  { name: 'finish', words: 'Checks and yes', to: { name: 'finish', params } },
+  { name: 'look', words: 'Look', to: { name: 'look', params } },
+]
+</script>
+
+<template><SubNav label="Sides of the finish" :items="items" quiet /></template>
