@@ -263,6 +263,14 @@ func (s *Room) evened(ctx context.Context, m measured, to even.Read, contrast bo
 	return append(rest, even.Match(is, to, even.Wants{Level: true, White: true, Contrast: contrast})...), nil
 }
 
+// heroLight is the mean light of a hero in a mood, linear, 1 is white (start values of our own).
+func heroLight(mood string) float64 {
+	if v, known := map[string]float64{"bright": 0.36, "dark": 0.09}[mood]; known {
+		return v
+	}
+	return 0.26
+}
+
 // offers are steps that would mend what can be found in a frame.
 func (s *Room) offers(ctx context.Context, f *store.Frame, steps []look.Step) ([]Offer, error) {
 	out := []Offer{}
@@ -286,14 +294,19 @@ func (s *Room) offers(ctx context.Context, f *store.Frame, steps []look.Step) ([
 		out = append(out, Offer{Words: "Turn yellowed greens back toward leaf", Because: fmt.Sprintf("%.1f %% of the hero is a green that has gone yellow. Leave it where that is mustard or lemon.", 100*share), Step: st})
 	}
 	if r, ok := even.Of(img, hero); ok && r.Hero > 0 && !has("level") {
-		const wanted, least = 0.26, 0.35 // a hero's mean light, and from how far off it is said (start values of our own)
+		const least = 0.35 // stops, from which on it is said
+		shoot, err := s.Frames.Brief.Shoot(ctx, f.ShootID)
+		if err != nil {
+			return nil, err
+		}
+		wanted := heroLight(shoot.Brief.Mood.Key)
 		if stops := math.Log2(wanted / r.Hero); math.Abs(stops) > least {
 			stops = math.Round(20*math.Max(-1, math.Min(1, stops/2))) / 20
 			word := "Lift the whole picture"
 			if stops < 0 {
 				word = "Hold the whole picture back"
 			}
-			out = append(out, Offer{Words: fmt.Sprintf("%s by %.2f stops", word, math.Abs(stops)), Because: fmt.Sprintf("The hero's mean light is %.2f; pictures of food lie about %.2f unless they are meant to be dark or pale.", r.Hero, wanted), Step: look.Step{Key: "level", Kind: look.Level, Stops: stops}})
+			out = append(out, Offer{Words: fmt.Sprintf("%s by %.2f stops", word, math.Abs(stops)), Because: fmt.Sprintf("The hero's mean light is %.2f; in the mood of this shoot it lies about %.2f.", r.Hero, wanted), Step: look.Step{Key: "level", Kind: look.Level, Stops: stops}})
 		}
 	}
 	return out, nil

@@ -233,6 +233,9 @@ func (s *Room) Judge(ctx context.Context, frameID string, steps []look.Step) (*T
 		return nil, err
 	}
 	out := &Told{Readings: j.Measures.Readings(), Findings: finding.Weighed(j.Findings), Lines: []ToneLine{}, Words: []string{}}
+	if out.Findings == nil {
+		out.Findings = []finding.Finding{}
+	}
 	for _, st := range steps {
 		out.Words = append(out.Words, st.Words())
 		if st.Kind == look.Tone {

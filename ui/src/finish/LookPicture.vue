@@ -176,7 +176,7 @@ figure {
 .pic img {
   display: block;
   max-width: 100%;
-  max-height: calc(100vh - 320px);
+  max-height: calc(100vh - 330px);
   min-height: 120px;
   grid-area: 1 / 1;
 }

@@ -8,6 +8,7 @@ import { useRefresh } from '../api/refresh'
 import { useAct } from '../parts/act'
 import ChipButton from '../parts/ChipButton.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
+import { copy } from '../parts/copy'
 import { useDraft } from '../parts/draft'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingList from '../parts/FindingList.vue'
@@ -122,7 +123,7 @@ function shift(by: number) {
 }
 function accept(o: Schema['FinishOffer']) {
   if (!doc.value) return
-  doc.value.steps.push(structuredClone(JSON.parse(JSON.stringify(o.step)) as Step))
+  doc.value.steps.push(copy(o.step))
   atKey.value = o.step.key
   changed()
 }
@@ -131,7 +132,7 @@ function apply(edits: NonNullable<Finding['try'][number]['edits']>) {
   for (const e of edits) {
     const [, i, field] = /^steps\.(\d+)\.(\w+)$/.exec(e.path) ?? []
     const s = doc.value?.steps[Number(i)]
-    if (s && field && e.number != null) Object.assign(s, { [field]: e.number })
+    if (s && field && typeof e.number === 'number') Object.assign(s, { [field]: e.number })
   }
   changed()
 }
@@ -420,6 +421,12 @@ useKeys(
   flex-wrap: wrap;
   gap: 6px;
 }
+.ends .el-button {
+  margin: 0;
+}
+.ends kbd {
+  margin-left: 8px;
+}
 .follows {
   display: grid;
   grid-template-columns: auto 1fr;
@@ -503,8 +510,11 @@ useKeys(
 }
 .figures {
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 6px;
+  gap: 2px;
+}
+.views [aria-pressed='true'] {
+  font-weight: 650;
+  border-bottom: 3px solid var(--fl-fig);
 }
 .keep {
   display: grid;

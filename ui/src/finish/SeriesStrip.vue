@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import type { Schema } from '../api/client'
 
 /** The kept frames beside one another as they are finished, with how far each is from the one that they follow. */
@@ -13,7 +12,6 @@ const words = (f: Schema['FinishSeriesFrame']) => {
 }
 const off = (f: Schema['FinishSeriesFrame']) => f.read && f.isDE > 3
 const long = 240
-const reference = computed(() => props.series?.frames.find((f) => f.frameId === props.series?.reference))
 </script>
 
 <template>
@@ -22,8 +20,7 @@ const reference = computed(() => props.series?.frames.find((f) => f.frameId === 
       <b>The series</b>
       <span class="soft"
         >grounds <span class="mono">ΔE {{ series.groundDE.toFixed(1) }}</span> apart, heroes
-        <span class="mono">{{ series.heroStops.toFixed(1) }} stops</span
-        ><template v-if="reference">, against “{{ reference.title }}”</template></span
+        <span class="mono">{{ series.heroStops.toFixed(1) }} stops</span></span
       >
       <el-button size="small" :disabled="busy || series.frames.length < 2" :loading="busy" @click="emit('even')"
         >Even the series <kbd>e</kbd></el-button
@@ -74,7 +71,6 @@ header {
   display: flex;
   gap: 12px;
   align-items: baseline;
-  flex-wrap: wrap;
   margin-bottom: 6px;
   font-size: 14px;
 }

@@ -96,10 +96,13 @@ function reshape(shape: keyof typeof shapes) {
 }
 .number {
   display: grid;
-  grid-template-columns: 1fr 150px;
+  grid-template-columns: minmax(0, 1fr) 168px;
   align-items: center;
   gap: 8px;
   font-size: 14px;
+}
+.number > :last-child {
+  width: 168px;
 }
 .shapes {
   display: flex;

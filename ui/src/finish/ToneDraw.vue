@@ -53,7 +53,7 @@ function key(e: KeyboardEvent, f: Name) {
     </g>
     <line class="was" :x1="x(FROM)" :y1="y(FROM)" :x2="x(TO)" :y2="y(TO)" />
     <path class="is" :d="path" />
-    <text :x="x(0) + 4" :y="H - 5">mid-grey</text>
+    <text :x="x(0) - 4" :y="H - 5" text-anchor="end">mid-grey</text>
     <text :x="x(2.47) - 4" :y="H - 5" text-anchor="end" class="end">white</text>
     <g
       v-for="h in line?.hold ?? []"

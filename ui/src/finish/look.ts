@@ -1,5 +1,6 @@
 import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { api, ask, type Schema } from '../api/client'
+import { copy } from '../parts/copy'
 
 export type Step = Schema['LookStep']
 export type Kind = Step['kind']
@@ -78,7 +79,7 @@ export function begun(blank: Step, steps: Step[]): Step {
   const taken = new Set(steps.map((s) => s.key))
   let key = blank.key
   for (let n = 2; taken.has(key); n++) key = `${blank.key}-${n}`
-  return { ...structuredClone(blank), key }
+  return { ...copy(blank), key }
 }
 
 /** Kinds whose handles lie in the frame: while one is at hand, all of the frame is shown. */
@@ -142,19 +143,16 @@ export function useSeen(frame: Ref<string>, steps: Ref<Step[] | undefined>, long
     },
     (e) => (error.value = e),
   )
-  watch(
-    [frame, steps],
-    () => frame.value && steps.value && get.ask({ id: frame.value, steps: structuredClone(plain(steps.value)) }),
-    { deep: true, immediate: true },
-  )
+  watch([frame, steps], () => frame.value && steps.value && get.ask({ id: frame.value, steps: copy(steps.value) }), {
+    deep: true,
+    immediate: true,
+  })
   onBeforeUnmount(() => {
     get.stop()
     if (src.value) URL.revokeObjectURL(src.value)
   })
   return { src, error }
 }
-
-const plain = <T>(v: T): T => JSON.parse(JSON.stringify(v)) as T
 
 /** How long after the last change a look is judged, ms. */
 const JUDGED_MS = 300
@@ -180,7 +178,7 @@ export function useTold(frame: Ref<string>, steps: Ref<Step[] | undefined>) {
     () => {
       clearTimeout(timer)
       timer = setTimeout(() => {
-        if (frame.value && steps.value) get.ask({ id: frame.value, steps: plain(steps.value) })
+        if (frame.value && steps.value) get.ask({ id: frame.value, steps: copy(steps.value) })
       }, JUDGED_MS)
     },
     { deep: true, immediate: true },

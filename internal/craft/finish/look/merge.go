@@ -3,6 +3,7 @@ package look
 import (
 	"fmt"
 	"math"
+	"reflect"
 	"slices"
 	"strings"
 )
@@ -43,7 +44,11 @@ func Own(base, steps []Step) []Step {
 	return out
 }
 
-func same(a, b Step) bool { return a.Words() == b.Words() && a.Off == b.Off && a.Kind == b.Kind }
+// same compares all that two steps say but why.
+func same(a, b Step) bool {
+	a.Why, b.Why = "", ""
+	return reflect.DeepEqual(a, b)
+}
 
 // names are the kinds as a person says them.
 var names = map[Kind]string{Mend: "Spot mended", Crop: "Crop", Level: "Level", White: "White", Tone: "Tone", Local: "Part", Band: "Hues", Sharpen: "Edges", Grain: "Grain"}
@@ -116,12 +121,12 @@ func (s Step) Words() string {
 }
 
 func (m Mask) words() string {
-	out := map[bool]string{false: "in", true: "outside"}[m.Outside]
-	at := make([]string, 0, len(m.Points))
-	for _, p := range m.Points[:min(2, len(m.Points))] {
-		at = append(at, fmt.Sprintf("%.0f, %.0f %%", 100*p.X, 100*p.Y))
+	where := map[bool]string{false: "in", true: "outside"}[m.Outside]
+	what := map[Shape]string{Oval: "an oval", Fade: "a fade", Stroke: "a stroke"}[m.Shape]
+	if len(m.Points) == 0 {
+		return where + " " + what
 	}
-	return fmt.Sprintf("%s a %s at %s, %.0f by %.0f, soft %.2f, %.0f°, %d places", out, map[Shape]string{Oval: "oval", Fade: "fade", Stroke: "stroke"}[m.Shape], strings.Join(at, " to "), 1000*m.Across, 1000*m.Down, m.Soft, m.TurnDeg, len(m.Points))
+	return fmt.Sprintf("%s %s at %.0f, %.0f %%", where, what, 100*m.Points[0].X, 100*m.Points[0].Y)
 }
 
 func signed(v float64, decimals int) string {

@@ -1,0 +1,142 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// keepMore takes a frame of the first shots that have none kept, and keeps it, until six are.
+const keepMore = `(async () => {
+  const shoot = location.pathname.split('/')[2]
+  const get = async (path) => (await fetch('/api' + path)).json()
+  const send = async (method, path, body) => (await fetch('/api' + path, { method, headers: { 'Content-Type': 'application/json', 'Idempotency-Key': crypto.randomUUID() }, body: body && JSON.stringify(body) })).json()
+  const kept = new Set((await get('/shoots/' + shoot + '/frames')).filter((f) => f.doc.kept).map((f) => f.doc.shotId))
+  for (const r of (await get('/shoots/' + shoot + '/shots?limit=500')).rows) {
+    if (kept.size >= 6) break
+    if (kept.has(r.shot.id)) continue
+    const f = await send('POST', '/shots/' + r.shot.id + '/take')
+    if (!f.id) continue
+    await send('PUT', '/frames/' + f.id, { kept: true, version: f.version })
+    kept.add(r.shot.id)
+  }
+  window.keptNow = kept.size
+})()`
+
+// A set of six is finished with one look, by hand and by keys: it is put together on the picture and on its line, kept by name,
+// followed by all, differs in one; the series is evened and taken back; the finished picture is made and is what Out shows.
+func TestASetOfSixIsFinished(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/look", "What is done", "")
+	eval[any](p, keepMore+"; null")
+	p.until("window.keptNow === 6", "six are kept")
+	p.visit("Merrow", "/look", "What is done", "")
+	p.until("document.querySelectorAll('.strip li').length === 6", "six in the series")
+	p.until("document.querySelector('.pic img')?.naturalWidth > 400", "the picture is there")
+	before := eval[string](p, "document.querySelector('.pic img').src")
+
+	// A tone, drawn on its line by keys; hues on their ring.
+	p.click("+ Tone")
+	p.until("document.querySelector('.tone [aria-label=Shadows]')", "its line")
+	was := eval[float64](p, "+document.querySelector('.tone [aria-label=Shadows]').getAttribute('aria-valuenow')")
+	eval[any](p, "document.querySelector('.tone [aria-label=Shadows]').focus()")
+	for range 4 {
+		p.key(kb.ArrowUp)
+	}
+	p.until("Math.abs(+document.querySelector('.tone [aria-label=Shadows]').getAttribute('aria-valuenow') - "+num(was+0.2)+") < 0.001", "the shadows are opened")
+	p.until("document.querySelector('.pic img').src !== "+quote(before), "the picture follows")
+	p.click("+ Hues")
+	p.until("document.querySelector('.hue')", "the ring")
+	p.saved()
+	p.withAxe()
+	p.openToAll("a look")
+
+	// Kept by name, and all six follow it.
+	for _, i := range []string{"0", "1", "2", "3", "4", "5"} {
+		eval[any](p, "document.querySelectorAll('.strip .pick input')["+i+"].click()")
+	}
+	p.sees("6 frames are taken along")
+	p.click("Keep as a look …")
+	p.type_("[aria-label='Name of the look']", "Winter table")
+	p.key(kb.Enter)
+	p.until("[...document.querySelectorAll('.follows option')].some((o) => o.textContent.includes('Winter table (6)'))", "six follow it")
+	p.until("!document.querySelector('.differs')", "nothing differs yet")
+
+	// Another one differs: its own step, told in words, and the look stays as it is for the others.
+	p.press("j")
+	p.until("document.querySelectorAll('.steps li').length === 2", "the look's two steps")
+	p.click("+ Level")
+	p.until("document.querySelector('.beam input')", "the beam")
+	p.until("document.querySelector('.differs')?.textContent.includes('Level: +0.25 stops')", "what differs is told")
+	p.press("k")
+	p.until("document.querySelectorAll('.steps li').length === 2", "the first one has no level")
+
+	// Before and after, by keys.
+	p.press("b")
+	p.sees("as taken")
+	p.press("b")
+	p.press("p")
+	p.until("document.querySelector('.parting')", "both, parted")
+	p.press("p")
+
+	// Too much is told, with what to take back, which a press does.
+	p.click("+ Hues")
+	p.until("document.querySelectorAll('.steps li').length === 3", "one more step")
+	p.until("document.querySelector('.steps .on [aria-label=Width]')", "its numbers")
+	for _, n := range []struct{ label, v string }{{"Width", "360"}, {"Turned by", "0"}, {"More colour", "90"}} {
+		p.type_(".steps .on input[aria-label='"+n.label+"']", n.v)
+		p.key(kb.Tab)
+	}
+	p.until("document.querySelector('[data-finding=cartoon-colour]')", "it looks drawn")
+	eval[any](p, "[...document.querySelectorAll('[data-finding=cartoon-colour] button')].find((b) => b.textContent.includes('Take it back')).click()")
+	p.until("!document.querySelector('[data-finding=cartoon-colour]')", "taken back it does not")
+	p.saved()
+
+	// The series is evened, and that is one deed.
+	apart := "parseFloat(document.querySelector('.strip header .mono').textContent.replace('ΔE', ''))"
+	p.until(apart+" > 0", "how far apart they are")
+	far := eval[float64](p, apart)
+	p.press("e")
+	p.until(apart+" < "+num(far/2), "they are nearer")
+
+	// Made at full size, kept, and what goes out.
+	p.press("m")
+	p.until("document.querySelector('.versions li')", "the finished picture")
+	p.press("c")
+	p.until("document.querySelector('figure img')?.src.includes('/finished')", "Checks shows the finished one")
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.visit("Merrow", "/look", "What is done", "")
+	p.until("document.documentElement.scrollWidth <= 390", "nothing sticks out on a phone")
+}
+
+// A dragged handle, an undone step, a reload and a press on something grey: nothing is lost.
+func TestALookIsDrawnOnThePicture(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/look", "What is done", "")
+	p.until("document.querySelector('.pic img')?.naturalWidth > 400", "the picture")
+	p.click("+ Part")
+	p.until("document.querySelector('.drawn ellipse')", "an oval in the picture")
+	x := eval[float64](p, "+document.querySelector('.drawn ellipse').getAttribute('cx')")
+	p.drag(".drawn [aria-label='Middle of the part']", 90, 40)
+	p.until("+document.querySelector('.drawn ellipse').getAttribute('cx') > "+num(x+60), "it is dragged along")
+	p.saved()
+	p.click("+ White")
+	p.press("w")
+	p.sees("Now press something grey in the picture")
+	eval[any](p, "(() => { const b = document.querySelector('.pic img').getBoundingClientRect(); document.querySelector('.pic img').dispatchEvent(new MouseEvent('click', { bubbles: true, clientX: b.left + b.width * 0.7, clientY: b.top + b.height * 0.6 })) })()")
+	p.until("!document.querySelector('.pic.pressing')", "it is pressed")
+	p.saved()
+	time.Sleep(200 * time.Millisecond)
+	p.do(chromedp.Navigate(eval[string](p, "location.href")))
+	p.until("document.querySelectorAll('.steps li').length === 2", "both steps are there after a reload")
+	require.Contains(t, eval[string](p, "document.querySelector('.steps').textContent"), "White")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("document.querySelectorAll('.steps li').length <= 2", "undone")
+	assert.NotContains(t, eval[string](p, "document.body.textContent"), "went wrong")
+}
