@@ -85,6 +85,9 @@ func TestASetOfSixIsFinished(t *testing.T) {
 	p.press("p")
 
 	// Too much is told, with what to take back, which a press does.
+	eval[any](p, "[...document.querySelectorAll('.strip .go')].find((b) => b.textContent.includes('Cured trout')).click()")
+	p.until("document.querySelector('.shot select, select.shot')?.selectedOptions[0].textContent.includes('Cured trout')", "another frame")
+	p.until("document.querySelectorAll('.steps li').length === 2", "which follows the look")
 	p.click("+ Hues")
 	p.until("document.querySelectorAll('.steps li').length === 3", "one more step")
 	p.until("document.querySelector('.steps .on [aria-label=Width]')", "its numbers")

@@ -65,6 +65,13 @@ func (a *API) finishRoutes() {
 		}
 		return a.shown(ctx, in, sha)
 	})
+	route(a, Assistant, "GET", "/api/tone-line", "toneLine", "A tone as a line", func(_ context.Context, in *struct {
+		Slope    float64 `query:"slope" minimum:"0" maximum:"3" doc:"Stops out for a stop in at mid-grey; 0 for 1"`
+		Toe      float64 `query:"toe" minimum:"-3" maximum:"3" doc:"How much lighter shadows become, stops"`
+		Shoulder float64 `query:"shoulder" minimum:"-2" maximum:"1" doc:"How much lighter white becomes, stops"`
+	}) (*body[finish.ToneLine], error) {
+		return answer(finish.LineOf(look.Step{Kind: look.Tone, Slope: in.Slope, Toe: in.Toe, Shoulder: in.Shoulder}), nil)
+	})
 	route(a, Photographer, "POST", "/api/frames/{id}/make", "makeFinished", "Make the finished picture at full size", func(ctx context.Context, in *ByID) (*body[store.VersionRow], error) {
 		return point(s.Finish.Make(ctx, who(ctx), in.ID))
 	}, a.makes)

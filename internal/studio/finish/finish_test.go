@@ -15,6 +15,7 @@ import (
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/studiotest"
 
 	"github.com/lucasb-eyer/go-colorful"
@@ -88,8 +89,9 @@ func TestAFrameIsFinished(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEmpty(t, told.Findings)
 	assert.Equal(t, "cartoon-colour", told.Findings[0].Code)
-	require.Len(t, told.Lines, 1)
-	assert.Equal(t, "tone", told.Lines[0].Key)
+	line := finish.LineOf(look.Step{Kind: look.Tone, Toe: 0.5})
+	require.Len(t, line.Hold, 3)
+	assert.InDelta(t, -3.5, line.Hold[0].Out, 0.001, "four stops under mid-grey comes half a stop lighter")
 }
 
 // brought puts a made-up picture in the place of a frame's, as a camera with another white and level would have taken it.

@@ -184,7 +184,6 @@ func (s *Room) smaller(f *store.Frame, img image.Image, scale float64, longPx in
 
 // ToneLine is a tone step as it is drawn.
 type ToneLine struct {
-	Key    string       `json:"key" doc:"The step"`
 	Points []TonePoint  `json:"points" doc:"The line, from dark to light"`
 	Hold   []ToneHandle `json:"hold" doc:"Where it is taken hold of"`
 }
@@ -205,7 +204,6 @@ type ToneHandle struct {
 type Told struct {
 	Readings []reading.Reading `json:"readings" doc:"How far the picture is from its frame"`
 	Findings []finding.Finding `json:"findings" doc:"What has gone too far, with what to take back"`
-	Lines    []ToneLine        `json:"lines" doc:"Its tones as lines"`
 	Words    []string          `json:"words" doc:"Each step in a line"`
 }
 
@@ -232,15 +230,12 @@ func (s *Room) Judge(ctx context.Context, frameID string, steps []look.Step) (*T
 	if err != nil {
 		return nil, err
 	}
-	out := &Told{Readings: j.Measures.Readings(), Findings: finding.Weighed(j.Findings), Lines: []ToneLine{}, Words: []string{}}
+	out := &Told{Readings: j.Measures.Readings(), Findings: finding.Weighed(j.Findings), Words: []string{}}
 	if out.Findings == nil {
 		out.Findings = []finding.Finding{}
 	}
 	for _, st := range steps {
 		out.Words = append(out.Words, st.Words())
-		if st.Kind == look.Tone {
-			out.Lines = append(out.Lines, lineOf(st))
-		}
 	}
 	return out, nil
 }
@@ -248,10 +243,10 @@ func (s *Room) Judge(ctx context.Context, frameID string, steps []look.Step) (*T
 // judgedPx is how large a picture is judged.
 const judgedPx = 800
 
-// lineOf is a tone step from eight stops under mid-grey to one over white.
-func lineOf(st look.Step) ToneLine {
+// LineOf is a tone step from eight stops under mid-grey to one over white.
+func LineOf(st look.Step) ToneLine {
 	c := st.CurveOf()
-	out := ToneLine{Key: st.Key, Hold: []ToneHandle{{TonePoint{-4, c.At(-4)}, "toe"}, {TonePoint{1, c.At(1)}, "slope"}, {TonePoint{look.WhiteStops, c.At(look.WhiteStops)}, "shoulder"}}}
+	out := ToneLine{Hold: []ToneHandle{{TonePoint{-4, c.At(-4)}, "toe"}, {TonePoint{1, c.At(1)}, "slope"}, {TonePoint{look.WhiteStops, c.At(look.WhiteStops)}, "shoulder"}}}
 	for in := -8.0; in <= 3.5; in += 0.25 {
 		out.Points = append(out.Points, TonePoint{in, math.Round(1000*c.At(in)) / 1000})
 	}

@@ -3619,6 +3619,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tone-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A tone as a line */
+        get: operations["toneLine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}": {
         parameters: {
             query?: never;
@@ -6957,8 +6974,6 @@ export interface components {
         FinishTold: {
             /** @description What has gone too far, with what to take back */
             findings: components["schemas"]["Finding"][];
-            /** @description Its tones as lines */
-            lines: components["schemas"]["FinishToneLine"][];
             /** @description How far the picture is from its frame */
             readings: components["schemas"]["Reading"][];
             /** @description Each step in a line */
@@ -6984,8 +6999,6 @@ export interface components {
         FinishToneLine: {
             /** @description Where it is taken hold of */
             hold: components["schemas"]["FinishToneHandle"][];
-            /** @description The step */
-            key: string;
             /** @description The line, from dark to light */
             points: components["schemas"]["FinishTonePoint"][];
         };
@@ -21254,6 +21267,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    toneLine: {
+        parameters: {
+            query?: {
+                /** @description Stops out for a stop in at mid-grey; 0 for 1 */
+                slope?: number;
+                /** @description How much lighter shadows become, stops */
+                toe?: number;
+                /** @description How much lighter white becomes, stops */
+                shoulder?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishToneLine"];
+                };
             };
             /** @description Error */
             default: {

@@ -90,7 +90,6 @@ const taken = useSeen(
   SCREEN,
 )
 const told = useTold(frameId, steps)
-const line = computed(() => told.value?.lines.find((l) => l.key === atKey.value))
 const changed = () => draft.touch()
 
 function add(kind: Step['kind']) {
@@ -359,7 +358,6 @@ useKeys(
             <StepBox
               v-if="s.key === atKey"
               :step="s"
-              :line="line"
               :pressing="pressing"
               @change="changed"
               @press="pressing = !pressing"
@@ -511,6 +509,10 @@ useKeys(
 .figures {
   display: grid;
   gap: 2px;
+}
+.views > *,
+.add > * {
+  min-width: 44px;
 }
 .views [aria-pressed='true'] {
   font-weight: 650;

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Schema } from '../api/client'
 import NumberField from '../parts/NumberField.vue'
 import HueDraw from './HueDraw.vue'
 import { fields, type Step } from './look'
@@ -8,7 +7,7 @@ import ToneDraw from './ToneDraw.vue'
 import WhiteDraw from './WhiteDraw.vue'
 
 /** One step at hand: drawn where it can be, and its numbers. */
-const props = defineProps<{ step: Step; line: Schema['FinishToneLine'] | undefined; pressing: boolean }>()
+const props = defineProps<{ step: Step; pressing: boolean }>()
 const emit = defineEmits<{ change: []; press: [] }>()
 const all = computed(() =>
   fields[props.step.kind].map((f) => {
@@ -49,7 +48,7 @@ function reshape(shape: keyof typeof shapes) {
 <template>
   <div class="box">
     <p v-if="asks[step.kind]" class="ask">{{ asks[step.kind] }}</p>
-    <ToneDraw v-if="step.kind === 'tone'" :step="step" :line="line" @set="(f, v) => set({ [f]: v })" />
+    <ToneDraw v-if="step.kind === 'tone'" :step="step" @set="(f, v) => set({ [f]: v })" />
     <HueDraw v-if="step.kind === 'band'" :step="step" @set="(f, v) => set({ [f]: v })" />
     <WhiteDraw v-if="step.kind === 'white'" :step="step" :pressing="pressing" @set="set" @press="emit('press')" />
     <div v-if="step.mask" class="shapes" role="radiogroup" aria-label="Shape of the part">

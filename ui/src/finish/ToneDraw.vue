@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Schema } from '../api/client'
-import type { Step } from './look'
+import { useLine, type Step } from './look'
 
 /** A tone as a line: stops in across, stops out upward; taken hold of at three places. */
-const props = defineProps<{ step: Step; line: Schema['FinishToneLine'] | undefined }>()
+const props = defineProps<{ step: Step }>()
+const line = useLine(() => props.step)
 const emit = defineEmits<{ set: [field: 'toe' | 'slope' | 'shoulder', value: number] }>()
 const FROM = -8
 const TO = 3.5
@@ -13,7 +13,7 @@ const H = 190
 const x = (stops: number) => ((stops - FROM) / (TO - FROM)) * W
 const y = (stops: number) => H - ((stops - FROM) / (TO - FROM)) * H
 const path = computed(() =>
-  (props.line?.points ?? []).map((p, i) => `${i ? 'L' : 'M'}${x(p.in)} ${y(p.out)}`).join(' '),
+  (line.value?.points ?? []).map((p, i) => `${i ? 'L' : 'M'}${x(p.in)} ${y(p.out)}`).join(' '),
 )
 const names = { toe: 'Shadows', slope: 'Middle', shoulder: 'White' }
 const bounds = { toe: [-3, 3], slope: [0.1, 3], shoulder: [-2, 1] } as const

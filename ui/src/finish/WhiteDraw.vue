@@ -70,7 +70,7 @@ function key(e: KeyboardEvent) {
       <line x1="0" :x2="W" :y1="H / 2" :y2="H / 2" class="own" />
       <g v-for="l in lights" :key="l.k">
         <line :x1="x(l.k)" :x2="x(l.k)" :y1="H / 2 - 5" :y2="H / 2 + 5" class="own" />
-        <text :x="x(l.k)" :y="H - 5" text-anchor="middle">{{ l.words }}</text>
+        <text :x="x(l.k)" :y="H - 5" :text-anchor="l.k < 2000 ? 'start' : 'middle'">{{ l.words }}</text>
       </g>
       <text x="5" y="13">greener</text>
       <g

@@ -48,7 +48,7 @@ const number = (
 export const fields: Record<Kind, Field[]> = {
   level: [number('stops', 'Lighter by', -5, 5, 0.05, 'stops')],
   white: [
-    number('kelvin', 'Taken in light of', 1000, 15000, 50, 'K'),
+    number('kelvin', 'Light of', 1000, 15000, 50, 'K'),
     number('tint', 'Greener than daylight', -50, 50, 0.5, '‰'),
   ],
   tone: [
@@ -188,4 +188,22 @@ export function useTold(frame: Ref<string>, steps: Ref<Step[] | undefined>) {
     get.stop()
   })
   return told
+}
+
+/** A tone step as a line, again whenever it changes. */
+export function useLine(step: () => Step) {
+  const line = ref<Schema['FinishToneLine']>()
+  const get = newest(
+    (query: { slope: number; toe: number; shoulder: number }, signal) =>
+      ask(api.GET('/api/tone-line', { params: { query }, signal })),
+    (l) => (line.value = l),
+    () => undefined, // the numbers beside it say what it is
+  )
+  watch(
+    () => [step().slope, step().toe, step().shoulder] as const,
+    ([slope, toe, shoulder]) => get.ask({ slope, toe, shoulder }),
+    { immediate: true },
+  )
+  onBeforeUnmount(get.stop)
+  return line
 }
