@@ -139,7 +139,13 @@ func TestALookIsDrawnOnThePicture(t *testing.T) {
 	p.do(chromedp.Navigate(eval[string](p, "location.href")))
 	p.until("document.querySelectorAll('.steps li').length === 2", "both steps are there after a reload")
 	require.Contains(t, eval[string](p, "document.querySelector('.steps').textContent"), "White")
-	p.press("z", chromedp.ModifierCtrl)
-	p.until("document.querySelectorAll('.steps li').length <= 2", "undone")
-	assert.NotContains(t, eval[string](p, "document.body.textContent"), "went wrong")
+	for range 4 { // what was drawn last first; the first deed of all, too, and the page follows
+		if eval[int](p, "document.querySelectorAll('.steps li').length") == 0 {
+			break
+		}
+		was := eval[string](p, "document.querySelector('.steps').textContent")
+		p.press("z", chromedp.ModifierCtrl)
+		p.until("document.querySelector('.steps').textContent !== "+quote(was), "one is taken back")
+	}
+	assert.LessOrEqual(t, eval[int](p, "document.querySelectorAll('.steps li').length"), 1)
 }

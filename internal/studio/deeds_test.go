@@ -242,9 +242,10 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 			break
 		}
 	}
+	_, err := k.Finish.Save(ctx, k.Owner, frame.Key, 0, "", []look.Step{})
+	require.NoError(t, err)
 	steps := []look.Step{{Key: "level", Kind: look.Level, Stops: 0.5}, {Key: "tone", Kind: look.Tone, Toe: 0.4}}
 	var kept *store.BaseLookRow
-	var err error
 	version := func() int {
 		f, err := k.Finish.Of(ctx, frame.Key)
 		require.NoError(t, err)

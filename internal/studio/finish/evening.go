@@ -209,6 +209,17 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 			return 0, err
 		}
 	}
+	for i := range all {
+		if steps[i] != nil {
+			row, err := s.begun(ctx, all[i].frame)
+			if err != nil {
+				return 0, err
+			}
+			if all[i].row.Version == 0 {
+				all[i].row = row
+			}
+		}
+	}
 	changed := 0
 	err = s.Deed(ctx, who, shootID, "Evened the series", func(j *store.Journal) error {
 		for i, m := range all {
@@ -227,13 +238,7 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 				continue
 			}
 			row.Own = own
-			if row.Version == 0 {
-				row.Base = store.NewBase()
-				err = j.Create(row)
-			} else {
-				err = j.Update(row)
-			}
-			if err != nil {
+			if err := j.Update(row); err != nil {
 				return err
 			}
 			changed++

@@ -49,6 +49,16 @@ func TestAFrameIsFinished(t *testing.T) {
 	_, err = k.Finish.Save(ctx, k.Owner, frame.Key, f.Row.Version, "", []look.Step{{Key: "x", Kind: "paint"}})
 	require.ErrorAs(t, err, &fields)
 
+	// The first deed taken back leaves a row that goes on counting.
+	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
+	require.NoError(t, err)
+	undone, err := k.Finish.Of(ctx, frame.Key)
+	require.NoError(t, err)
+	assert.Empty(t, undone.Steps)
+	assert.Greater(t, undone.Row.Version, f.Row.Version)
+	_, err = k.Redo(ctx, k.Owner, shoot.Key)
+	require.NoError(t, err)
+
 	// The look changes, and the frame along with it but where it differs.
 	_, err = k.Finish.SaveLook(ctx, k.Owner, shoot.Key, base.Key, base.Version, "Winter", []look.Step{{Key: "tone", Kind: look.Tone, Toe: 0.6}, {Key: "level", Kind: look.Level, Stops: -0.5}})
 	require.NoError(t, err)

@@ -17,6 +17,7 @@ import (
 	"figladder/internal/studio/core"
 
 	"gorm.io/gorm"
+	"gorm.io/gorm/clause"
 )
 
 // Finishing is what is done to a frame, and what has come of it.
@@ -77,6 +78,21 @@ func (s *Room) rowOf(tx *gorm.DB, f *store.Frame) (*store.FinishRow, error) {
 	return row, err
 }
 
+// begun is the frame's row, written with nothing done when there was none: no deed, so that taking the first one back leaves
+// a row whose version goes on counting, and no page takes what was for what is.
+func (s *Room) begun(ctx context.Context, f *store.Frame) (*store.FinishRow, error) {
+	tx := s.Store.WithContext(ctx)
+	row, err := s.rowOf(tx, f)
+	if err != nil || row.Version > 0 {
+		return row, err
+	}
+	row.Base = store.NewBase()
+	if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error; err != nil {
+		return nil, err
+	}
+	return s.rowOf(tx, f)
+}
+
 // merged is the look that a frame follows, nil for none, and all that is done to it.
 func (s *Room) merged(tx *gorm.DB, row *store.FinishRow) (*store.BaseLookRow, []look.Step, error) {
 	if row.LookID == "" {
@@ -99,6 +115,9 @@ func (s *Room) Save(ctx context.Context, who core.Who, frameID string, version i
 	if err != nil {
 		return nil, err
 	}
+	if _, err := s.begun(ctx, f); err != nil {
+		return nil, err
+	}
 	err = s.Deed(ctx, who, f.ShootID, "Finished a frame further", func(j *store.Journal) error {
 		row, err := s.rowOf(j.TX, f)
 		if err != nil {
@@ -112,19 +131,10 @@ func (s *Room) Save(ctx context.Context, who core.Who, frameID string, version i
 			}
 			base = l.Steps
 		}
-		fresh := row.Version == 0
-		if fresh {
-			if version != 0 {
-				return store.ErrNotFound
-			}
-			row.Base = store.NewBase()
-		} else {
+		if version > 0 || row.Version > 1 { // who read it before it was begun is not behind
 			row.Version = version
 		}
 		row.LookID, row.Own = lookID, look.Own(base, steps)
-		if fresh {
-			return j.Create(row)
-		}
 		return j.Update(row)
 	})
 	if err != nil {

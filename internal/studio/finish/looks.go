@@ -114,6 +114,15 @@ func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string,
 		}
 		words = core.Plural(len(frameIDs), "frame") + " follow “" + l.Name + "”"
 	}
+	for _, id := range frameIDs {
+		f, err := s.Frames.Frame(ctx, id)
+		if err != nil {
+			return 0, err
+		}
+		if _, err := s.begun(ctx, f); err != nil {
+			return 0, err
+		}
+	}
 	changed := 0
 	err := s.Deed(ctx, who, shootID, words, func(j *store.Journal) error {
 		for _, id := range frameIDs {
@@ -128,17 +137,11 @@ func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string,
 			if err != nil {
 				return err
 			}
-			switch {
-			case row.LookID == lookID:
+			if row.LookID == lookID {
 				continue
-			case row.Version == 0:
-				row.Base, row.LookID = store.NewBase(), lookID
-				err = j.Create(row)
-			default:
-				row.LookID = lookID
-				err = j.Update(row)
 			}
-			if err != nil {
+			row.LookID = lookID
+			if err := j.Update(row); err != nil {
 				return err
 			}
 			changed++

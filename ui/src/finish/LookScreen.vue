@@ -19,7 +19,7 @@ import SaveState from '../parts/SaveState.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { moment } from '../parts/shown'
 import FinishNav from './FinishNav.vue'
-import { begun, kinds, places, shownBy, useSeen, useTold, type Spot, type Step } from './look'
+import { begun, kinds, laidOver, places, shownBy, useSeen, useTold, type Spot, type Step } from './look'
 import LookPicture from './LookPicture.vue'
 import SeriesStrip from './SeriesStrip.vue'
 import StepBox from './StepBox.vue'
@@ -59,10 +59,10 @@ const draft = useDraft<Doc>({
     void queries.invalidateQueries({ queryKey: ['looks'] })
     return saved.row.version
   },
-  // Somebody else saved: what they wrote is its own steps; the look's come again with the next reading.
   theirs: (current) => {
-    const row = current as Schema['KeptFinish']
-    return { value: { lookId: row.doc.lookId, steps: row.doc.own }, version: row.version }
+    const { doc, version } = current as Schema['KeptFinish']
+    const base = looks.data.value?.find((l) => l.row.id === doc.lookId)?.row.doc.steps ?? []
+    return { value: { lookId: doc.lookId, steps: laidOver(base, doc.own) }, version }
   },
 })
 const doc = draft.value

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { handlesOf, press } from './handles'
-import type { Step } from './look'
+import { begun, laidOver, shownBy, type Step } from './look'
 
 const step = (s: Partial<Step>) => ({ key: 'a', turnDeg: 0, ...s }) as Step
 const named = (s: Step, name: string) => handlesOf(s, 300, 200).find((h) => h.name === name)!
@@ -41,5 +41,25 @@ describe('handles in the picture', () => {
     expect(press(s, { x: 0.98, y: 0.4 })).toBe(true)
     expect(s.from!.x).toBe(1)
     expect(press(step({ kind: 'level' }), { x: 0, y: 0 })).toBe(false)
+  })
+})
+
+describe('steps', () => {
+  const named = (...keys: string[]) => keys.map((key) => step({ key, kind: 'level', stops: 0 }))
+  it('of a frame stand where its look had them, and come after it', () => {
+    const own = [step({ key: 'z', kind: 'level', stops: 1 }), step({ key: 'b', kind: 'level', stops: 2 })]
+    expect(laidOver(named('a', 'b', 'c'), own).map((s) => s.key + s.stops)).toEqual(['a0', 'b2', 'c0', 'z1'])
+  })
+  it('begin under a key that is free, and not as the one they were copied from', () => {
+    const blank = step({ key: 'a', kind: 'crop', box: { x: 0, y: 0, w: 1, h: 1 } })
+    const s = begun(blank, named('a', 'a-2'))
+    expect(s.key).toBe('a-3')
+    s.box!.w = 0.5
+    expect(blank.box!.w).toBe(1)
+  })
+  it('are shown without the crop while something is laid in the whole frame', () => {
+    const all = [step({ key: 'c', kind: 'crop' }), step({ key: 'l', kind: 'level' })]
+    expect(shownBy(all, 'mend').map((s) => s.key)).toEqual(['l'])
+    expect(shownBy(all, 'level')).toHaveLength(2)
   })
 })

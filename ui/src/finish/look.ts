@@ -82,6 +82,13 @@ export function begun(blank: Step, steps: Step[]): Step {
   return { ...copy(blank), key }
 }
 
+/** A frame's own steps over its look's, as the rules lay them: only for what somebody else saved meanwhile, which comes as
+ * its own steps. */
+export const laidOver = (base: Step[], own: Step[]) => [
+  ...base.map((b) => own.find((o) => o.key === b.key) ?? b),
+  ...own.filter((o) => !base.some((b) => b.key === o.key)),
+]
+
 /** Kinds whose handles lie in the frame: while one is at hand, all of the frame is shown. */
 export const inFrame = (k: Kind | undefined) => k === 'crop' || k === 'mend' || k === 'local'
 
