@@ -14,11 +14,10 @@ var noon = time.Date(2026, 12, 3, 12, 0, 0, 0, time.UTC)
 
 // world is the truth: how long somebody has really worked, and a server with a clock on the wall.
 type world struct {
-	trueS  float64       // since it all began
-	upS    float64       // of this run
-	run    int           //
-	moved  time.Duration // by how much the wall's clock is off
-	behind float64       // of the time since the last beat, what lies in a run that has ended
+	trueS float64       // since it all began
+	upS   float64       // of this run
+	run   int           //
+	moved time.Duration // by how much the wall's clock is off
 }
 
 func (w *world) beat() Beat {
