@@ -100,7 +100,9 @@ func TestASetOfSixIsFinished(t *testing.T) {
 	p.until("!document.querySelector('[data-finding=cartoon-colour]')", "taken back it does not")
 	p.saved()
 
-	// The series is evened, and that is one deed.
+	// The series is evened on the ground that its first frame lies on, and that is one deed.
+	eval[any](p, "document.querySelector('.strip li:first-child .lead')?.click()")
+	p.until("document.querySelector('.strip li:first-child small').innerText.includes('the others follow it')", "the first one leads")
 	apart := "parseFloat(document.querySelector('.strip header .mono').textContent.replace('ΔE', ''))"
 	p.until(apart+" > 0", "how far apart they are")
 	far := eval[float64](p, apart)

@@ -31,6 +31,7 @@ type SeriesFrame struct {
 	Differs int     `json:"differs" doc:"How many steps it has of its own"`
 	Made    int     `json:"made" doc:"How many finished pictures there are of it"`
 	Read    bool    `json:"read" doc:"Whether its ground could be read"`
+	Other   bool    `json:"other" doc:"Whether it lies on another ground than the reference: then it is not held against it, nor evened"`
 	WasDE   float64 `json:"wasDE" doc:"How far its ground was from the reference's, as it was taken, CIEDE2000"`
 	IsDE    float64 `json:"isDE" doc:"And as it is finished"`
 	WasHero float64 `json:"wasHero" doc:"How much lighter its hero was, as it was taken, stops"`
@@ -45,8 +46,22 @@ type measured struct {
 	base    []look.Step
 	steps   []look.Step
 	hero    look.Box
+	ground  string // what it lies on, as it was set up; empty where nobody said
 	was, is even.Read
 	ok      bool
+}
+
+// strange is from how far apart, CIEDE2000, grounds that nobody described are taken for two: a cast or another exposure is
+// seldom as much (start value of our own).
+const strange = 14.0
+
+// beside says whether two frames lie on one ground: a board of wood is not to be made to look as linen.
+func (m measured) beside(o measured) bool {
+	if m.ground != "" && o.ground != "" {
+		return m.ground == o.ground
+	}
+	de, _ := even.Apart(m.was, o.was)
+	return de < strange
 }
 
 // mostOfSeries is how many frames are held beside one another.
@@ -69,6 +84,9 @@ func (s *Room) SeriesOf(ctx context.Context, shootID, reference string) (*Series
 		if f.Read = m.ok; !m.ok {
 			continue
 		}
+		if f.Other = !m.beside(all[at]); f.Other {
+			continue
+		}
 		f.WasDE, f.WasHero = even.Apart(m.was, all[at].was)
 		f.IsDE, f.IsHero = even.Apart(m.is, all[at].is)
 		if i != at {
@@ -79,9 +97,10 @@ func (s *Room) SeriesOf(ctx context.Context, shootID, reference string) (*Series
 	return out, nil
 }
 
-// pick is where the reference is; −1 for none.
+// pick is where the reference is: the one asked for, or, of the ground that most lie on, the one that is nearest to the others.
+// −1 for none.
 func pick(all []measured, reference string) int {
-	best, far := -1, math.Inf(1)
+	best, most, far := -1, 0, math.Inf(1)
 	for i, a := range all {
 		if !a.ok {
 			continue
@@ -89,15 +108,15 @@ func pick(all []measured, reference string) int {
 		if a.frame.Key == reference {
 			return i
 		}
-		sum := 0.0
+		sum, n := 0.0, 0
 		for _, b := range all {
-			if b.ok {
+			if b.ok && b.beside(a) {
 				de, _ := even.Apart(b.is, a.is)
-				sum += de
+				sum, n = sum+de, n+1
 			}
 		}
-		if sum < far {
-			best, far = i, sum
+		if n > most || n == most && sum < far {
+			best, most, far = i, n, sum
 		}
 	}
 	return best
@@ -163,7 +182,7 @@ func (s *Room) readOne(ctx context.Context, m *measured) error {
 	if err != nil {
 		return err
 	}
-	if m.hero, err = s.heroIn(ctx, m.frame); err != nil {
+	if m.hero, m.ground, err = s.liesIn(ctx, m.frame); err != nil {
 		return err
 	}
 	m.was, m.ok = even.Of(img, m.hero)
@@ -202,7 +221,7 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 	// All is worked out before anything is written: a deed that waits for pictures holds everybody else up.
 	steps := make([][]look.Step, len(all))
 	for i, m := range all {
-		if !m.ok || i == at {
+		if !m.ok || i == at || !m.beside(all[at]) {
 			continue
 		}
 		if steps[i], err = s.evened(ctx, m, all[at].is, contrast); err != nil {
@@ -279,7 +298,7 @@ func heroLight(mood string) float64 {
 // offers are steps that would mend what can be found in a frame.
 func (s *Room) offers(ctx context.Context, f *store.Frame, steps []look.Step) ([]Offer, error) {
 	out := []Offer{}
-	hero, err := s.heroIn(ctx, f)
+	hero, _, err := s.liesIn(ctx, f)
 	if err != nil {
 		return nil, err
 	}

@@ -171,6 +171,19 @@ func TestASeriesIsEvened(t *testing.T) {
 	_, err = k.Undo(ctx, k.Owner, shoot.Key, false)
 	require.NoError(t, err)
 
+	// What lies on another ground is left as it is.
+	blue := *frames[3]
+	blue.Set.Ground.On, blue.Set.Ground.Material, blue.Set.Ground.Colour = true, "linen", "#30506a"
+	require.NoError(t, k.Store.Model(&blue).Select("set").Updates(&blue).Error)
+	n, err = k.Finish.Even(ctx, k.Owner, shoot.Key, ids[0], false)
+	require.NoError(t, err)
+	assert.Equal(t, 2, n)
+	apart, err := k.Finish.SeriesOf(ctx, shoot.Key, "")
+	require.NoError(t, err)
+	assert.NotEqual(t, ids[3], apart.Reference, "most lie on the other")
+	assert.True(t, apart.Frames[3].Other)
+	assert.Zero(t, apart.Frames[3].Differs)
+
 	// The white of what has no colour is read where it is pressed, in the picture as it is seen.
 	white, err := k.Finish.WhiteAt(ctx, ids[1], []look.Step{{Key: "c", Kind: look.Crop, Box: &look.Box{X: 0, Y: 0, W: 0.5, H: 0.5}}}, look.Spot{X: 0.1, Y: 0.1})
 	require.NoError(t, err)

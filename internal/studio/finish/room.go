@@ -56,14 +56,26 @@ func size(longPx int) string {
 	return map[int]string{core.ShelfSmall: "s", core.ShelfLarge: "l"}[longPx]
 }
 
-// heroIn is the frame's hero as a box; the middle of it where nobody said.
-func (s *Room) heroIn(ctx context.Context, f *store.Frame) (look.Box, error) {
-	h, _, err := s.Frames.HeroIn(ctx, f)
+// liesIn is the frame's hero as a box, the middle of it where nobody said, and what the frame's ground is in a word, empty where
+// nobody said.
+func (s *Room) liesIn(ctx context.Context, f *store.Frame) (hero look.Box, ground string, err error) {
+	h, plan, err := s.Frames.HeroIn(ctx, f)
 	if err != nil {
-		return look.Box{}, err
+		return look.Box{}, "", err
 	}
+	hero = look.Box{X: h.X, Y: h.Y, W: h.W, H: h.H}
 	if h.W <= 0 || h.H <= 0 {
-		return look.Box{X: 0.25, Y: 0.25, W: 0.5, H: 0.5}, nil
+		hero = look.Box{X: 0.25, Y: 0.25, W: 0.5, H: 0.5}
 	}
-	return look.Box{X: h.X, Y: h.Y, W: h.W, H: h.H}, nil
+	if f.Came.CardID == "" {
+		plan = &f.Set
+	}
+	switch {
+	case plan == nil:
+	case plan.Ground.On:
+		ground = plan.Ground.Material + " " + plan.Ground.Colour
+	default:
+		ground = plan.Table.Colour
+	}
+	return hero, ground, nil
 }

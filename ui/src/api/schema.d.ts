@@ -6934,6 +6934,8 @@ export interface components {
              * @description How many finished pictures there are of it
              */
             made: number;
+            /** @description Whether it lies on another ground than the reference: then it is not held against it, nor evened */
+            other: boolean;
             /** @description Whether its ground could be read */
             read: boolean;
             /** @description Its shot */

@@ -7,10 +7,11 @@ const emit = defineEmits<{ go: [shot: string]; follow: [frame: string]; even: []
 const words = (f: Schema['FinishSeriesFrame']) => {
   if (f.frameId === props.series?.reference) return 'the others follow it'
   if (!f.read) return 'cannot be read'
+  if (f.other) return 'on another ground'
   const hero = f.isHero
   return `ΔE ${f.isDE.toFixed(1)} · hero ${hero < 0 ? '−' : '+'}${Math.abs(hero).toFixed(1)}`
 }
-const off = (f: Schema['FinishSeriesFrame']) => f.read && f.isDE > 3
+const off = (f: Schema['FinishSeriesFrame']) => f.read && !f.other && f.isDE > 3
 const long = 240
 </script>
 
