@@ -82,7 +82,8 @@ watch(frameId, () => (atKey.value = ''))
 const at = computed(() => steps.value?.find((s) => s.key === atKey.value))
 const show = ref<'finished' | 'taken' | 'parted'>('finished')
 const shown = computed(() => steps.value && shownBy(steps.value, at.value?.kind))
-const SCREEN = 1200
+/** At this size the picture is drawn while it is worked at: half of what lies ready, so that the hand is followed. */
+const SCREEN = 800
 const seen = useSeen(frameId, shown, SCREEN)
 const taken = useSeen(
   frameId,
