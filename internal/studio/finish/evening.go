@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"image"
 	"math"
+	"reflect"
 	"strings"
 
 	"figladder/internal/craft/finish/even"
@@ -253,7 +254,7 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 				continue // somebody is at it; their hand goes first
 			}
 			own := look.Own(m.base, steps[i])
-			if fmt.Sprint(own) == fmt.Sprint(row.Own) {
+			if reflect.DeepEqual(own, row.Own) {
 				continue
 			}
 			row.Own = own

@@ -84,7 +84,6 @@ func (s *Room) latest(ctx context.Context, frameID string) (*store.VersionRow, e
 type Picture struct {
 	SHA256            string
 	WidthPx, HeightPx int
-	Number            int // of the finished picture; 0 for the frame itself
 }
 
 // PictureOf is what goes out of a frame.
@@ -93,7 +92,7 @@ func (s *Room) PictureOf(ctx context.Context, f *store.Frame) (Picture, error) {
 	if err != nil || v == nil {
 		return Picture{SHA256: f.Picture(), WidthPx: f.WidthPx, HeightPx: f.HeightPx}, err
 	}
-	return Picture{v.SHA256, v.WidthPx, v.HeightPx, v.Number}, nil
+	return Picture{v.SHA256, v.WidthPx, v.HeightPx}, nil
 }
 
 // VersionFile is the hash of a finished picture.

@@ -17,7 +17,6 @@ type Read struct {
 	Ground [3]float64 // mean light of its ground, linear sRGB
 	Hero   float64    // mean luminance of the hero
 	Spread float64    // stops between what is darker than all but a thirtieth of it and what is lighter
-	Ends   float64    // share of it that is clipped or blocked
 	tones  []float64  // its luminances, stops from mid-grey, in order
 }
 
@@ -38,12 +37,11 @@ func Of(img image.Image, hero look.Box) (r Read, ok bool) {
 	b := img.Bounds()
 	every := max(1, int(math.Sqrt(float64(b.Dx()*b.Dy())/samples)))
 	var ground [3][]float64
-	var heroes, n, ends float64
+	var heroes float64
 	for y := b.Min.Y + every/2; y < b.Max.Y; y += every {
 		for x := b.Min.X + every/2; x < b.Max.X; x += every {
 			cr, cg, cb, _ := img.At(x, y).RGBA()
 			v := [3]float64{float64(cr) / 65535, float64(cg) / 65535, float64(cb) / 65535}
-			n++
 			l := [3]float64{look.Linear(v[0]), look.Linear(v[1]), look.Linear(v[2])}
 			lum := luminance(l)
 			fx, fy := (float64(x-b.Min.X)+0.5)/float64(b.Dx()), (float64(y-b.Min.Y)+0.5)/float64(b.Dy())
@@ -53,7 +51,6 @@ func Of(img image.Image, hero look.Box) (r Read, ok bool) {
 				heroes++
 			}
 			if max(v[0], v[1], v[2]) >= clipped || min(v[0], v[1], v[2]) <= black {
-				ends++
 				continue
 			}
 			r.tones = append(r.tones, math.Log2(lum/look.Grey))
@@ -65,7 +62,6 @@ func Of(img image.Image, hero look.Box) (r Read, ok bool) {
 		}
 	}
 	r.Hero /= math.Max(1, heroes)
-	r.Ends = ends / math.Max(1, n)
 	if len(ground[0]) < 50 {
 		return r, false
 	}
