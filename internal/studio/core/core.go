@@ -55,14 +55,18 @@ func (e *RuleError) Error() string { return e.Words }
 // Rule makes a RuleError of words.
 func Rule(words string, args ...any) error { return &RuleError{Words: fmt.Sprintf(words, args...)} }
 
-// Fields makes a FieldError of problems, each path after a prefix; nil when there are none.
-func Fields(prefix string, ps []finding.FieldProblem) error {
+// Fields makes a FieldError of problems within a field of what was sent, or within all of it
+// where the field is ""; nil when there are none.
+func Fields(within string, ps []finding.FieldProblem) error {
 	if len(ps) == 0 {
 		return nil
 	}
+	if within != "" {
+		within += "."
+	}
 	out := make([]finding.FieldProblem, len(ps))
 	for i, p := range ps {
-		out[i] = finding.FieldProblem{Path: prefix + p.Path, Words: p.Words}
+		out[i] = finding.FieldProblem{Path: within + p.Path, Words: p.Words}
 	}
 	return &FieldError{Problems: out}
 }

@@ -61,7 +61,7 @@ func (s *Room) KitItems(ctx context.Context) ([]kit.Item, error) {
 
 // SaveKit adds a piece of kit (id empty) or saves it.
 func (s *Room) SaveKit(ctx context.Context, who core.Who, id string, version int, i kit.Item) (*store.KitRow, error) {
-	if err := core.Fields("item.", i.Check()); err != nil {
+	if err := core.Fields("item", i.Check()); err != nil {
 		return nil, err
 	}
 	var row *store.KitRow

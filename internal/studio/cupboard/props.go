@@ -194,7 +194,7 @@ func (s *Room) seen(tx *gorm.DB, ids []string) (map[string]cupboard.Seen, error)
 
 // AddProp puts a prop into the cupboard.
 func (s *Room) AddProp(ctx context.Context, who core.Who, p cupboard.Prop) (*store.PropRow, error) {
-	if err := core.Fields("prop.", p.Check()); err != nil {
+	if err := core.Fields("prop", p.Check()); err != nil {
 		return nil, err
 	}
 	row := &store.PropRow{Base: store.NewBase(), Prop: p}
@@ -206,7 +206,7 @@ func (s *Room) AddProp(ctx context.Context, who core.Who, p cupboard.Prop) (*sto
 
 // SaveProp saves a prop.
 func (s *Room) SaveProp(ctx context.Context, who core.Who, id string, version int, p cupboard.Prop) (*store.PropRow, error) {
-	if err := core.Fields("prop.", p.Check()); err != nil {
+	if err := core.Fields("prop", p.Check()); err != nil {
 		return nil, err
 	}
 	row, err := s.Prop(ctx, id)

@@ -77,7 +77,7 @@ func (s *Room) Lacking(ctx context.Context) (*Lacking, error) {
 
 // SaveWanted adds to the wanted list (id empty) or saves an entry.
 func (s *Room) SaveWanted(ctx context.Context, who core.Who, id string, version int, w cupboard.Wanted) (*store.WantedRow, error) {
-	if err := core.Fields("wanted.", w.Check()); err != nil {
+	if err := core.Fields("wanted", w.Check()); err != nil {
 		return nil, err
 	}
 	var row *store.WantedRow

@@ -248,7 +248,7 @@ func (s *Room) OffersOf(ctx context.Context, shootID string) (*Offers, error) {
 	if len(a.day.Tasks) == 0 {
 		return nil, core.Rule("There is nothing to plan yet: put frames on the list.")
 	}
-	if err := core.Fields("day.", a.day.Check()); err != nil {
+	if err := core.Fields("day", a.day.Check()); err != nil {
 		return nil, err
 	}
 	done, err := s.Turn(ctx)

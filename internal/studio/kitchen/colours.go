@@ -42,7 +42,7 @@ func (s *Room) Colours(ctx context.Context, dishID string) (*DishColours, error)
 
 // SaveColours saves a dish's colour plan and reads it.
 func (s *Room) SaveColours(ctx context.Context, who core.Who, dishID string, version int, p colour.Plan) (*DishColours, error) {
-	if err := core.Fields("plan.", p.Check()); err != nil {
+	if err := core.Fields("plan", p.Check()); err != nil {
 		return nil, err
 	}
 	dish, err := s.Dish(ctx, dishID)

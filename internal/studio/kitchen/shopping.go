@@ -255,7 +255,7 @@ func (s *Room) SaveChoices(ctx context.Context, who core.Who, shootID string, ve
 // SaveGoods says how a thing is bought. It belongs to the studio; the deed is
 // noted with the shoot at which it was done, so that it can be undone there.
 func (s *Room) SaveGoods(ctx context.Context, who core.Who, shootID, id string, version int, g shopping.Goods) (*store.GoodsRow, error) {
-	if err := core.Fields("goods.", g.Check()); err != nil {
+	if err := core.Fields("goods", g.Check()); err != nil {
 		return nil, err
 	}
 	g.Thing = strings.TrimSpace(g.Thing)

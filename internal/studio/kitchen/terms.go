@@ -34,7 +34,7 @@ func (s *Room) SeriesTerms(ctx context.Context, shootID string) (*TermsOf, error
 
 // SaveSeriesTerms saves a shoot's terms.
 func (s *Room) SaveSeriesTerms(ctx context.Context, who core.Who, shootID string, version int, t series.Terms) (*TermsOf, error) {
-	if err := core.Fields("terms.", t.Check()); err != nil {
+	if err := core.Fields("terms", t.Check()); err != nil {
 		return nil, err
 	}
 	out := &TermsOf{Terms: t}

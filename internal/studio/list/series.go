@@ -62,7 +62,7 @@ type SeriesPlan struct {
 // PlanSeries divides a shoot's dishes into days by the terms given, which are not
 // saved.
 func (s *Room) PlanSeries(ctx context.Context, shootID string, t series.Terms) (*SeriesPlan, error) {
-	if err := core.Fields("terms.", t.Check()); err != nil {
+	if err := core.Fields("terms", t.Check()); err != nil {
 		return nil, err
 	}
 	out := &SeriesPlan{Terms: t, Dishes: []PlannedDish{}, Readings: []reading.Reading{}}

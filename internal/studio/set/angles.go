@@ -9,7 +9,7 @@ import (
 
 // AnglesOf shows a set from 0 to 90°.
 func (s *Room) AnglesOf(ctx context.Context, shotID string, set scene.Set) ([]scene.AngleCell, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	w, err := s.Wants(ctx, shotID)

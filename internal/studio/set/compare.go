@@ -10,7 +10,7 @@ import (
 
 // CompareSets reads two sets and says how they differ.
 func (s *Room) CompareSets(ctx context.Context, shotID string, a, b scene.Set) (*scene.Compared, error) {
-	if err := errors.Join(core.Fields("a.", a.Check()), core.Fields("b.", b.Check())); err != nil {
+	if err := errors.Join(core.Fields("a", a.Check()), core.Fields("b", b.Check())); err != nil {
 		return nil, err
 	}
 	ra, err := s.ReadSet(ctx, shotID, a, true)

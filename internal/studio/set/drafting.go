@@ -269,7 +269,7 @@ const mendPresses = 40
 
 // Mend presses what the findings of a set offer, as long as the picture gains. Nothing is saved.
 func (s *Room) Mend(ctx context.Context, shotID string, set scene.Set) (*draft.Mended, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	w, wanted, err := s.asked(ctx, shotID)

@@ -10,7 +10,7 @@ import (
 // LensChoices says which of the kit's lenses, and of its phones' lenses, show what is
 // wished for, and from where; those that the studio's school would take come first.
 func (s *Room) LensChoices(ctx context.Context, set scene.Set, w scene.LensWish) ([]scene.LensChoice, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	if !(w.FarMm >= w.NearestMm) || !(w.WidthMm > 0) {

@@ -15,7 +15,7 @@ import (
 
 // RoundOf lights a set from twelve clock positions and three heights.
 func (s *Room) RoundOf(ctx context.Context, set scene.Set) ([]scene.RoundCell, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	done, err := s.Turn(ctx)
@@ -32,7 +32,7 @@ func (s *Room) RoundOf(ctx context.Context, set scene.Set) ([]scene.RoundCell, e
 
 // PictureOf draws a set small, as its camera would take it, as a PNG of longPx.
 func (s *Room) PictureOf(ctx context.Context, set scene.Set, longPx int) ([]byte, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	done, err := s.Turn(ctx)
@@ -70,7 +70,7 @@ const mostSearches = 4
 // StartSearch begins to look for light that meets a goal, with the cards the studio
 // owns.
 func (s *Room) StartSearch(ctx context.Context, set scene.Set, g scene.Goal) (*LightSearch, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	own, err := s.cardsOwned(ctx)

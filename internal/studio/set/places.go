@@ -81,7 +81,7 @@ func (s *Room) PlaceOf(ctx context.Context, shoot *store.Shoot) (*almanac.Place,
 // SavePlace saves a place: the one of a key, or the studio's own. version is the one read, 0
 // for the first save.
 func (s *Room) SavePlace(ctx context.Context, who core.Who, id string, version int, p almanac.Place) (*KeptPlace, error) {
-	if err := core.Fields("place.", p.Check()); err != nil {
+	if err := core.Fields("place", p.Check()); err != nil {
 		return nil, err
 	}
 	var row *store.PlaceRow
@@ -108,7 +108,7 @@ func (s *Room) SavePlace(ctx context.Context, who core.Who, id string, version i
 
 // AddPlace adds a place beside those there are.
 func (s *Room) AddPlace(ctx context.Context, who core.Who, p almanac.Place) (*KeptPlace, error) {
-	if err := core.Fields("place.", p.Check()); err != nil {
+	if err := core.Fields("place", p.Check()); err != nil {
 		return nil, err
 	}
 	row := &store.PlaceRow{Base: store.NewBase(), Place: p}
@@ -243,7 +243,7 @@ func (s *Room) InRoom(ctx context.Context, set scene.Set, farSideDeg float64) (*
 		return nil, core.Rule("The place has no windows yet. Put them in on the almanac first.")
 	}
 	out := set.InRoom(p.Place, farSideDeg)
-	if err := core.Fields("set.", out.Check()); err != nil {
+	if err := core.Fields("set", out.Check()); err != nil {
 		return nil, err
 	}
 	return &out, nil

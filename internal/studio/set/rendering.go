@@ -57,7 +57,7 @@ func HashOf(set scene.Set) string {
 // StartRendering begins a picture of a set. A newer picture of the same shot takes the
 // place of one that is not done; one made in passing never that of one to keep.
 func (s *Room) StartRendering(ctx context.Context, shotID string, set scene.Set, w RenderWish) (*Rendering, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	asked, err := s.Wants(ctx, shotID)

@@ -141,7 +141,7 @@ func (s *Room) asked(ctx context.Context, shotID string) (scene.Wants, []compose
 // ReadSet works out everything about a set, saved or not. Quick is for while
 // something is being dragged.
 func (s *Room) ReadSet(ctx context.Context, shotID string, set scene.Set, quick bool) (*SetReading, error) {
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	w, wanted, err := s.asked(ctx, shotID)
@@ -219,7 +219,7 @@ func (s *Room) ApplyTry(set scene.Set, edits []finding.Edit) (*scene.Set, error)
 	if bad != nil { // what was to be changed cannot be
 		return nil, core.Fields("", []finding.FieldProblem{{Path: "edits", Words: bad[0].Words}})
 	}
-	if err := core.Fields("set.", after.Check()); err != nil {
+	if err := core.Fields("set", after.Check()); err != nil {
 		return nil, err
 	}
 	return &after, nil
@@ -261,7 +261,7 @@ func (s *Room) AddToSet(ctx context.Context, set scene.Set, a Addition) (*scene.
 	default:
 		return nil, core.Rule("Say what is to be put into the set.")
 	}
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	return &set, nil

@@ -78,7 +78,7 @@ func (s *Room) SetUps(ctx context.Context, shootID string) ([]SetUpOf, error) {
 // named.
 func (s *Room) SaveSet(ctx context.Context, who core.Who, shotID string, p PlannedSet) (*PlannedSet, error) {
 	set := p.Set
-	if err := core.Fields("set.", set.Check()); err != nil {
+	if err := core.Fields("set", set.Check()); err != nil {
 		return nil, err
 	}
 	shot, err := s.List.Shot(ctx, shotID)
@@ -236,11 +236,11 @@ type Apart struct {
 // TakeOut gives a shot a set-up of its own, which begins as its set stands. What was changed
 // for all but meant for this one alone is taken back for the others, in the same deed.
 func (s *Room) TakeOut(ctx context.Context, who core.Who, shotID string, a Apart) (*PlannedSet, error) {
-	if err := core.Fields("set.", a.Set.Check()); err != nil {
+	if err := core.Fields("set", a.Set.Check()); err != nil {
 		return nil, err
 	}
 	if a.Others != nil {
-		if err := core.Fields("others.", a.Others.Check()); err != nil {
+		if err := core.Fields("others", a.Others.Check()); err != nil {
 			return nil, err
 		}
 	}
