@@ -21,6 +21,24 @@ type stepsAsk struct {
 
 func (a *API) finishRoutes() {
 	s := a.studio
+	route(a, Assistant, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[finish.List], error) {
+		return point(s.Finish.ListOf(ctx, in.ID))
+	})
+	route(a, Assistant, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Key  string `json:"key" doc:"Which step"`
+			Done bool   `json:"done" doc:"Ticked or not"`
+		}
+	}) (*body[finish.List], error) {
+		return point(s.Finish.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
+	}, a.makes)
+	route(a, Photographer, "POST", "/api/shots/{id}/approve", "approve", "Record a yes to what goes out of the kept frame", func(ctx context.Context, in *struct {
+		ByID
+		Body finish.Yes
+	}) (*body[finish.List], error) {
+		return point(s.Finish.Approve(ctx, who(ctx), in.ID, in.Body))
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/frames/{id}/finishing", "finishing", "What is done to a frame", func(ctx context.Context, in *ByID) (*body[finish.Finishing], error) {
 		return point(s.Finish.Of(ctx, in.ID))
 	})

@@ -42,27 +42,6 @@ func (a *API) frameRoutes() {
 	}) (*body[store.Frame], error) {
 		return point(s.Frames.Answer(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Answers))
 	})
-	route(a, Assistant, "GET", "/api/shots/{id}/finish", "finish", "What a kept frame needs", func(ctx context.Context, in *ByID) (*body[frames.FinishList], error) {
-		return point(s.Frames.FinishOf(ctx, in.ID))
-	})
-	route(a, Assistant, "POST", "/api/shots/{id}/tick", "tick", "Tick a finish step", func(ctx context.Context, in *struct {
-		ByID
-		Body struct {
-			Key  string `json:"key" doc:"Which step"`
-			Done bool   `json:"done" doc:"Ticked or not"`
-		}
-	}) (*body[frames.FinishList], error) {
-		return point(s.Frames.Tick(ctx, who(ctx), in.ID, in.Body.Key, in.Body.Done))
-	}, a.makes)
-	route(a, Photographer, "POST", "/api/shots/{id}/approve", "approve", "Record a yes", func(ctx context.Context, in *struct {
-		ByID
-		Body struct {
-			Who   string `json:"who" maxLength:"200" doc:"Who said yes; empty for yourself"`
-			Words string `json:"words" maxLength:"1000" doc:"What they said"`
-		}
-	}) (*body[frames.FinishList], error) {
-		return point(s.Frames.Approve(ctx, who(ctx), in.ID, in.Body.Who, in.Body.Words))
-	}, a.makes)
 	route(a, Assistant, "POST", "/api/shots/{id}/take", "take", "Take a frame", func(ctx context.Context, in *struct {
 		ByID
 		Free  bool   `query:"free" doc:"Whether it is taken freely, the camera off its tripod"`

@@ -17,6 +17,7 @@ import (
 	"figladder/internal/studio"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/day"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/kitchen"
 	"figladder/internal/studio/out"
 )
@@ -204,19 +205,19 @@ func (l *loader) finish(shotID string, approve bool) {
 	if l.err != nil {
 		return
 	}
-	list, err := l.st.Frames.FinishOf(l.ctx, shotID)
+	list, err := l.st.Finish.ListOf(l.ctx, shotID)
 	if err != nil {
 		l.err = err
 		return
 	}
 	for _, step := range list.Steps {
-		if _, err := l.st.Frames.Tick(l.ctx, l.who, shotID, step.Key, true); err != nil {
+		if _, err := l.st.Finish.Tick(l.ctx, l.who, shotID, step.Key, true); err != nil {
 			l.err = err
 			return
 		}
 	}
 	if approve {
-		_, l.err = l.st.Frames.Approve(l.ctx, l.who, shotID, l.who.Name, "")
+		_, l.err = l.st.Finish.Approve(l.ctx, l.who, shotID, finish.Yes{Who: l.who.Name, Picture: list.Picture})
 	}
 }
 

@@ -369,7 +369,7 @@ type HabitRow struct {
 	Habits Habits `gorm:"serializer:json" json:"habits" doc:"What is chosen"`
 }
 
-// Approval is a yes to a kept frame.
+// Approval is a yes to what goes out of a kept frame, as it was then.
 type Approval struct {
 	Base
 	ApprovalDoc
@@ -380,6 +380,7 @@ type ApprovalDoc struct {
 	ShootID string `json:"shootId" doc:"Its shoot"`
 	ShotID  string `json:"shotId" doc:"Its shot"`
 	FrameID string `json:"frameId" doc:"The frame"`
+	Picture string `json:"picture" doc:"Hash of the picture that it was said of"`
 	Who     string `json:"who" doc:"Who said yes"`
 	Words   string `json:"words" doc:"What they said"`
 }

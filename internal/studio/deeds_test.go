@@ -195,21 +195,21 @@ func TestDeedsAtTheCameraAndAfterGoBackAndForth(t *testing.T) {
 			return err
 		}},
 	}
-	list, err := k.Frames.FinishOf(ctx, hero.Key)
+	list, err := k.Finish.ListOf(ctx, hero.Key)
 	require.NoError(t, err)
 	for _, s := range list.Steps {
-		steps = append(steps, step{"Tick", func() error { _, err := k.Frames.Tick(ctx, k.Owner, hero.Key, s.Key, true); return err }})
+		steps = append(steps, step{"Tick", func() error { _, err := k.Finish.Tick(ctx, k.Owner, hero.Key, s.Key, true); return err }})
 	}
 	steps = append(steps,
 		step{"Tick", func() error {
-			list, err := k.Frames.FinishOf(ctx, hero.Key) // steps that only a kept frame has
+			list, err := k.Finish.ListOf(ctx, hero.Key) // steps that only a kept frame has
 			for _, s := range list.Steps {
 				if err == nil && !s.Done {
-					_, err = k.Frames.Tick(ctx, k.Owner, hero.Key, s.Key, true)
+					_, err = k.Finish.Tick(ctx, k.Owner, hero.Key, s.Key, true)
 					return err
 				}
 			}
-			_, err = k.Frames.Tick(ctx, k.Owner, hero.Key, list.Steps[0].Key, false)
+			_, err = k.Finish.Tick(ctx, k.Owner, hero.Key, list.Steps[0].Key, false)
 			return err
 		}},
 		step{"Lay", func() error { return k.Frames.Lay(ctx, k.Owner, shoot.Key, []string{spare.Key}, "") }},
@@ -424,7 +424,7 @@ func TestAYesGoesBackAndForth(t *testing.T) {
 	hero := studiotest.Hero(shots)
 	k.KeptFrame(t, hero)
 	k.Finished(t, hero)
-	walk(t, k, shoot.Key, []step{{"Approve", func() error { _, err := k.Frames.Approve(t.Context(), k.Owner, hero.Key, "Ada", ""); return err }}})
+	walk(t, k, shoot.Key, []step{{"Approve", func() error { return k.Says(t, hero.Key, "Ada", "") }}})
 }
 
 func TestAShootGoesBackAndForthWhole(t *testing.T) {

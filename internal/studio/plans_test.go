@@ -58,7 +58,7 @@ func TestEveryReadingUsesAnIndex(t *testing.T) {
 		"the pull list":     func() error { _, err := k.Cupboard.Pulls(ctx, shoot); return err },
 		"frames of a shoot": func() error { _, err := k.Frames.Frames(ctx, shoot, ""); return err },
 		"frames of a shot":  func() error { _, err := k.Frames.Frames(ctx, "", shot); return err },
-		"finish":            func() error { _, err := k.Frames.FinishOf(ctx, shot); return err },
+		"finish":            func() error { _, err := k.Finish.ListOf(ctx, shot); return err },
 		"previews":          func() error { _, err := k.Set.Previews(ctx, shot); return err },
 		"a set":             func() error { _, err := k.Set.SetOf(ctx, shot); return err },
 		"publications":      func() error { _, err := k.Out.Publications(ctx, shoot, ""); return err },

@@ -28,14 +28,14 @@ func TestOneShotClimbsByFactsAlone(t *testing.T) {
 	f := k.KeptFrame(t, hero)
 	assert.Equal(t, 5, at(), "set, taken, copied and kept")
 	assert.Len(t, f.Copies, 2)
-	_, err = k.Frames.Approve(ctx, k.Owner, hero.Key, "The kitchen", "")
+	err = k.Says(t, hero.Key, "The kitchen", "")
 	assert.ErrorContains(t, err, "Finish it first")
 	k.Finished(t, hero)
 	assert.Equal(t, 6, at(), "finished")
 	order := out.CutOrder{Outlet: "feed", Zoom: 1, CentreX: .5, CentreY: .5, Words: studiotest.Words}
 	_, err = k.Out.Publish(ctx, k.Owner, hero.Key, order)
 	assert.ErrorContains(t, err, "waits for a yes from the client")
-	_, err = k.Frames.Approve(ctx, k.Owner, hero.Key, "The kitchen", "Lovely")
+	err = k.Says(t, hero.Key, "The kitchen", "Lovely")
 	require.NoError(t, err)
 	assert.Equal(t, 7, at(), "approved")
 

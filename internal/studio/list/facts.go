@@ -38,6 +38,10 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 			return nil, nil, q
 		}
 	}
+	newest, err := newestOf(tx, kept)
+	if err != nil {
+		return nil, nil, err
+	}
 	facts := map[string]*ladder.Facts{}
 	for _, shot := range list {
 		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
@@ -46,7 +50,7 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 	for _, f := range kept {
 		keptFrame[f.ShotID] = f
 	}
-	gatherFacts(facts, keptFrame, sets, frames, approved, pubs)
+	gatherFacts(facts, keptFrame, sets, frames, approved, newest, pubs)
 	return facts, keptFrame, nil
 }
 
@@ -59,9 +63,26 @@ func MarkOf(facts map[string]*ladder.Facts, kept map[string]store.Frame, shoot *
 	return ladder.Climb(*at)
 }
 
+// newestOf is the hash of the newest finished picture of each frame that has one, by the frame's key.
+func newestOf(tx *gorm.DB, frames []store.Frame) (map[string]string, error) {
+	keys := make([]string, len(frames))
+	for i, f := range frames {
+		keys[i] = f.Key
+	}
+	var made []store.VersionRow
+	if err := tx.Select("frame_id", "sha256").Where("frame_id in ?", keys).Order("number").Find(&made).Error; err != nil {
+		return nil, err
+	}
+	out := map[string]string{}
+	for _, v := range made {
+		out[v.FrameID] = v.SHA256
+	}
+	return out, nil
+}
+
 // gatherFacts fills each shot's facts. Rows that came in after the shots were
 // read belong to no fact and are passed over.
-func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, sets []store.SetRow, frames []store.Frame, approved []store.Approval, pubs []store.Publication) {
+func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, sets []store.SetRow, frames []store.Frame, approved []store.Approval, newest map[string]string, pubs []store.Publication) {
 	for _, r := range sets {
 		if at := facts[r.ShotID]; at != nil {
 			at.SetSaved, at.SetUp = true, r.SetUpID
@@ -80,7 +101,12 @@ func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, se
 		}
 	}
 	for _, a := range approved {
-		if at := facts[a.ShotID]; at != nil && kept[a.ShotID].Key == a.FrameID {
+		f := kept[a.ShotID]
+		goesOut := newest[f.Key]
+		if goesOut == "" {
+			goesOut = f.Picture()
+		}
+		if at := facts[a.ShotID]; at != nil && f.Key == a.FrameID && a.Picture == goesOut {
 			at.Approved = true
 		}
 	}

@@ -19,7 +19,7 @@ import (
 	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
-	"figladder/internal/studio/frames"
+	"figladder/internal/studio/finish"
 	"github.com/google/uuid"
 	"golang.org/x/image/draw"
 	"gorm.io/gorm"
@@ -69,12 +69,12 @@ func (s *Room) CheckCut(ctx context.Context, shotID string, c CutOrder) (*CutChe
 	return check, err
 }
 
-func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *frames.FinishList, release.Outlet, error) {
+func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *finish.List, release.Outlet, error) {
 	o, err := s.place(ctx, c.Outlet)
 	if err != nil {
 		return nil, nil, o, err
 	}
-	list, err := s.Frames.FinishOf(ctx, shotID)
+	list, err := s.Finish.ListOf(ctx, shotID)
 	if err != nil {
 		return nil, nil, o, err
 	}
@@ -105,6 +105,9 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	}
 	if out.Missing == "" && list.Approval == nil {
 		out.Missing = "It waits for a yes from " + list.AskWhom + "."
+		if list.Earlier != nil {
+			out.Missing = "It was made anew after the yes of " + list.Earlier.Who + ": it waits for one to the picture as it is now, from " + list.AskWhom + "."
+		}
 	}
 	return out, list, o, nil
 }

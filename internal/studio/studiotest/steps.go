@@ -12,6 +12,7 @@ import (
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
 	"figladder/internal/store"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/set"
 	"github.com/stretchr/testify/require"
 )
@@ -42,10 +43,10 @@ func (k *Kit) KeptFrame(t testing.TB, shot store.Shot) *store.Frame {
 // Finished ticks every step a shot's kept frame needs.
 func (k *Kit) Finished(t testing.TB, shot store.Shot) {
 	t.Helper()
-	list, err := k.Frames.FinishOf(t.Context(), shot.Key)
+	list, err := k.Finish.ListOf(t.Context(), shot.Key)
 	require.NoError(t, err)
 	for _, s := range list.Steps {
-		_, err := k.Frames.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
+		_, err := k.Finish.Tick(t.Context(), k.Owner, shot.Key, s.Key, true)
 		require.NoError(t, err)
 	}
 }
@@ -90,4 +91,13 @@ func DishFirst(all []store.Shot) []store.Shot {
 // SaveSet saves a shot's set at a version, in a set-up of its own when it is the first.
 func (k *Kit) SaveSet(ctx context.Context, shotID string, version int, s scene.Set) (*set.PlannedSet, error) {
 	return k.Set.SaveSet(ctx, k.Owner, shotID, set.PlannedSet{Set: s, Version: version})
+}
+
+// Says says a yes to what goes out of a shot's kept frame now.
+func (k *Kit) Says(t testing.TB, shotID, by, words string) error {
+	t.Helper()
+	list, err := k.Finish.ListOf(t.Context(), shotID)
+	require.NoError(t, err)
+	_, err = k.Finish.Approve(t.Context(), k.Owner, shotID, finish.Yes{Who: by, Words: words, Picture: list.Picture})
+	return err
 }

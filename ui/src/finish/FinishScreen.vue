@@ -53,7 +53,7 @@ const approve = () =>
     ask(
       api.POST('/api/shots/{id}/approve', {
         params: { path: { id: shotId.value } },
-        body: { who: by.value, words: said.value },
+        body: { who: by.value, words: said.value, picture: f.value?.picture ?? '' },
       }),
     ),
   )
@@ -135,6 +135,9 @@ useKeys(
         </div>
         <form v-else novalidate class="ask" @submit.prevent="approve">
           <h3>A yes from {{ f.askWhom }}</h3>
+          <p v-if="f.earlier" class="small soft">
+            {{ f.earlier.doc.who }} said yes on {{ moment(f.earlier.createdAt) }}. The picture was made anew since.
+          </p>
           <p v-if="left" class="small soft">Tick the {{ left }} {{ left === 1 ? 'step' : 'steps' }} above first.</p>
           <el-input
             v-model="by"
