@@ -9,7 +9,7 @@
 # make race    light, the deeds and the API under Go's race detector (needs a C compiler)
 SHELL := /bin/bash
 .DEFAULT_GOAL := demo
-PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/tsconfig.json
+PAGE := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/proof.html ui/vite.config.ts ui/vite.proof.config.ts ui/tsconfig.json
 RULES := $(shell find cmd internal ui/embed.go -name '*.go' -not -name '*_test.go' -o -name '*.sql')
 
 # Tests that hold the server to bounds in time and memory: nothing else may run beside them.
@@ -50,7 +50,7 @@ ui/src/api/schema.d.ts: $(RULES) ui/node_modules/.installed go.sum
 
 ui/dist/index.html: ui/src/api/schema.d.ts $(PAGE)
 	@echo "Building the page."
-	@cd ui && npx vue-tsc --noEmit && npx vite build --logLevel error && node scripts/compress.mjs
+	@cd ui && npx vue-tsc --noEmit && npx vite build --logLevel error && npx vite build -c vite.proof.config.ts --logLevel error && node scripts/compress.mjs
 
 bin/figladder: ui/dist/index.html $(RULES)
 	@echo "Building the binary."

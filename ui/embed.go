@@ -33,6 +33,11 @@ func Handler() http.Handler {
 		if strings.HasSuffix(name, ".br") || strings.HasSuffix(name, ".gz") {
 			name = "" // they are another form of a file, not files
 		}
+		if name == "proof" { // a client's page: a bundle of its own, that knows of no other address
+			name = "proof.html"
+			h.Set("Referrer-Policy", "no-referrer")
+			h.Set("X-Robots-Tag", "noindex, nofollow")
+		}
 		if st, err := fs.Stat(files, name); name == "" || err != nil || st.IsDir() {
 			name = "index.html"
 			h.Set("Link", ahead(faces, of, r.URL.Path))

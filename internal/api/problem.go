@@ -14,6 +14,7 @@ import (
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/people"
+	"figladder/internal/studio/proof"
 	"github.com/danielgtaylor/huma/v2"
 )
 
@@ -158,6 +159,7 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 	var role *core.RoleError
 	var crowd *core.CrowdError
 	var sent *core.SentError
+	var link *proof.LinkError
 	var file *recipeld.Error
 	var list shotcsv.Errors
 	var ready *Problem
@@ -209,6 +211,10 @@ func (a *API) told(ctx context.Context, err error) *Problem {
 		if name := fieldNames[constraint]; name != "" {
 			p.Fields = []FieldProblem{{Field: name, Words: "That is there already."}}
 		}
+		return p
+	case errors.As(err, &link):
+		p := newProblem(404, link.Error())
+		p.Title = "This link does not lead anywhere"
 		return p
 	case errors.Is(err, store.ErrNotFound), store.Orphan(err):
 		return newProblem(404, "It is not there, or not any more.")

@@ -25,6 +25,7 @@ func (a *API) routes() {
 	a.dayRoutes()
 	a.frameRoutes()
 	a.finishRoutes()
+	a.proofRoutes()
 	a.cardRoutes()
 	a.outRoutes()
 	a.ladderRoutes()

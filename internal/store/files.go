@@ -40,6 +40,7 @@ func Files(tx *gorm.DB) (map[string]string, error) {
 		union all select f.came ->> 'shows', 'what is shown of ' || (f.came ->> 'path') from frames f where coalesce(f.came ->> 'shows', '') <> ''
 		union all select p.sha256, 'a picture of the set of ' || x.title from previews p join shots x on x.id = p.shot_id
 		union all select v.sha256, 'a finished picture of ' || coalesce(x.title, f.came ->> 'path', 'a frame') from versions v left join frames f on f.id = v.frame_id left join shots x on x.id = f.shot_id
+		union all select c ->> 'picture', 'what was shown in round ' || r.number || ' of ' || s.name from proof_rounds r join shoots s on s.id = r.shoot_id, jsonb_array_elements(r.choices) c
 		union all select r.sha256, 'a reference of ' || s.name from refs r join shoots s on s.id = r.shoot_id where r.sha256 <> ''
 		union all select p.sha256, 'a cut of ' || x.title || ' for ' || p.outlet from publications p join shots x on x.id = p.shot_id where p.sha256 <> ''
 		union all select prop ->> 'picture', 'the picture of ' || name from props where coalesce(prop ->> 'picture', '') <> ''`).Scan(&rows).Error

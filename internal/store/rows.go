@@ -24,6 +24,7 @@ import (
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/method"
+	"figladder/internal/craft/proof"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/release"
 	"figladder/internal/craft/scene"
@@ -439,6 +440,69 @@ type VersionDoc struct {
 	Steps    []look.Step `gorm:"serializer:json" json:"steps" doc:"What was done"`
 	Pipeline int         `json:"pipeline" doc:"By which version of the way in which steps become pixels"`
 	Copies   []Copy      `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
+}
+
+// ProofRoundRow is a round of choices that a client was sent.
+type ProofRoundRow struct {
+	Base
+	ProofRoundDoc
+}
+
+// TableName is what its table is called.
+func (ProofRoundRow) TableName() string { return "proof_rounds" }
+
+// ProofRoundDoc is what a round says.
+type ProofRoundDoc struct {
+	ShootID string         `json:"shootId" doc:"Its shoot"`
+	Number  int            `json:"number" doc:"Which of the shoot's, from 1"`
+	Note    string         `json:"note" maxLength:"2000" doc:"What is said with it"`
+	Choices []proof.Choice `gorm:"serializer:json" json:"choices" maxItems:"200" doc:"What is shown, in order"`
+}
+
+// Round is it as the rules know it.
+func (d ProofRoundDoc) Round() proof.Round {
+	return proof.Round{Number: d.Number, Note: d.Note, Choices: d.Choices}
+}
+
+// ProofLinkRow lets whoever has its token see a shoot's rounds and answer them.
+type ProofLinkRow struct {
+	Base
+	ProofLinkDoc
+	TokenHash string `json:"tokenHash"` // the journal keeps it; nobody is told
+}
+
+// TableName is what its table is called.
+func (ProofLinkRow) TableName() string { return "proof_links" }
+
+// ProofLinkDoc is what is told of a link.
+type ProofLinkDoc struct {
+	ShootID   string     `json:"shootId" doc:"Its shoot"`
+	Whom      string     `json:"whom" maxLength:"120" doc:"Whom it is for"`
+	ExpiresAt time.Time  `json:"expiresAt" doc:"When it runs out"`
+	RevokedAt *time.Time `json:"revokedAt" doc:"When it was taken back, or null"`
+	OpenedAt  *time.Time `json:"openedAt" doc:"When it was last opened, or null"`
+}
+
+// ProofAnswerRow is what somebody said of a choice.
+type ProofAnswerRow struct {
+	Base
+	ShootID   string     `json:"shootId"`
+	RoundID   string     `json:"roundId"`
+	LinkID    string     `json:"linkId"`
+	SenderKey string     `gorm:"column:key" json:"key"`
+	Choice    string     `json:"choice"`
+	Kind      proof.Kind `json:"kind"`
+	Words     string     `json:"words"`
+	Pin       *proof.Pin `gorm:"serializer:json" json:"pin"`
+	By        string     `gorm:"column:by_name" json:"by"`
+}
+
+// TableName is what its table is called.
+func (ProofAnswerRow) TableName() string { return "proof_answers" }
+
+// Answer is it as the rules know it.
+func (r ProofAnswerRow) Answer() proof.Answer {
+	return proof.Answer{Key: r.SenderKey, Choice: r.Choice, Kind: r.Kind, Words: r.Words, Pin: r.Pin, By: r.By, At: r.CreatedAt}
 }
 
 // Publication is one cut of a frame on its way to an outlet.

@@ -1,7 +1,7 @@
 // Package studio puts the rooms of the studio together. What people do stands in the rooms:
 // one deed a function, one transaction a deed. Imports run downward only:
 //
-//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← out ← ladder
+//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← finish ← proof ← out ← ladder
 package studio
 
 import (
@@ -22,6 +22,7 @@ import (
 	"figladder/internal/studio/list"
 	"figladder/internal/studio/out"
 	"figladder/internal/studio/people"
+	"figladder/internal/studio/proof"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/styling"
 )
@@ -39,6 +40,7 @@ type Studio struct {
 	Day      *day.Room
 	Frames   *frames.Room
 	Finish   *finish.Room
+	Proof    *proof.Room
 	Out      *out.Room
 	Ladder   *ladder.Room
 }
@@ -71,6 +73,7 @@ func New(o Outside) *Studio {
 	s.Day = &day.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Cupboard: s.Cupboard, Set: s.Set, Styling: s.Styling}
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera, Reader: o.Reader, Folders: o.Folders, Arriving: o.Arriving}
 	s.Finish = finish.New(c, s.Frames)
+	s.Proof = proof.New(c, s.Finish)
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s

@@ -18,7 +18,8 @@ type Facts struct {
 	Copies       int    // verified copies of the kept frame, or of the best copied frame
 	FinishTotal  int    // finish steps asked for
 	FinishDone   int    // finish steps ticked
-	Approved     bool   // the kept frame is approved
+	Approved     bool   // what goes out of the kept frame is approved
+	Said         string // what a client said of it last, or that it waits for an answer; empty when it was not shown
 	Accepted     int    // outlets that accepted a cut of the kept frame
 	LastRefusal  string // why the last outlet refused, if none accepted since
 	WaitingInOut bool   // a cut is on its way
@@ -55,7 +56,7 @@ func Climb(f Facts) Mark {
 		{"copied", "Copied", fmt.Sprintf("Two verified copies wanted, %d so far", f.Copies), f.Copies >= CopiesWanted},
 		{"kept", "Kept", "Keep one frame", f.Kept},
 		{"finished", "Finished", fmt.Sprintf("%d of %d finish steps done", f.FinishDone, f.FinishTotal), f.FinishTotal > 0 && f.FinishDone >= f.FinishTotal},
-		{"approved", "Approved", "Approve the kept frame", f.Approved},
+		{"approved", "Approved", approvalMissing(f), f.Approved},
 		{"out", "Out", outMissing(f), f.Accepted > 0},
 	}
 	m := Mark{}
@@ -77,6 +78,13 @@ func Climb(f Facts) Mark {
 		m.Rungs = append(m.Rungs, r)
 	}
 	return m
+}
+
+func approvalMissing(f Facts) string {
+	if f.Said != "" {
+		return f.Said
+	}
+	return "Approve the kept frame"
 }
 
 func outMissing(f Facts) string {

@@ -42,6 +42,14 @@ func TestARefusalIsWhatIsMissing(t *testing.T) {
 	assert.Equal(t, "On its way to the outlet", Climb(f).Next)
 }
 
+func TestWhatAClientSaidIsWhatIsMissing(t *testing.T) {
+	f := top
+	f.Approved, f.Said = false, "Round 2, number 3. Bo: a change, “less red”"
+	assert.Equal(t, f.Said, Climb(f).Next)
+	f.Approved = true
+	assert.Empty(t, Climb(f).Next)
+}
+
 // No rung is reached above one that is not, whatever is recorded.
 func TestNoRungHangsInTheAir(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

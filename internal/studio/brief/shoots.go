@@ -83,6 +83,15 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 				return err
 			}
 		}
+		if err := core.RemoveAll[store.ProofAnswerRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := core.RemoveAll[store.ProofLinkRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
+		if err := core.RemoveAll[store.ProofRoundRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.VersionRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

@@ -176,3 +176,19 @@ func (s *Room) PrintEstimate(ctx context.Context, shootID string) ([]byte, error
 	}
 	return out.PDF(ctx)
 }
+
+// CostsSaid is what was said of a shoot's money, and its currency, with nothing worked out.
+func (s *Room) CostsSaid(ctx context.Context, shootID string) (cost.Doc, string, error) {
+	rows, err := store.All[store.DayRow](s.Store.WithContext(ctx).Where("shoot_id = ?", shootID).Limit(1))
+	if err != nil {
+		return cost.Doc{}, "", err
+	}
+	terms, err := s.Kitchen.SeriesTerms(ctx, shootID)
+	if err != nil {
+		return cost.Doc{}, "", err
+	}
+	if len(rows) == 0 || rows[0].Costs == nil {
+		return cost.Start(), terms.Terms.Currency, nil
+	}
+	return *rows[0].Costs, terms.Terms.Currency, nil
+}

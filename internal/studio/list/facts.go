@@ -42,6 +42,10 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 	if err != nil {
 		return nil, nil, err
 	}
+	shown, err := saidOf(tx, list)
+	if err != nil {
+		return nil, nil, err
+	}
 	facts := map[string]*ladder.Facts{}
 	for _, shot := range list {
 		facts[shot.Key] = &ladder.Facts{Angle: shot.Angle}
@@ -51,6 +55,11 @@ func FactsOf(tx *gorm.DB, column string, ids []string, list []store.Shot) (map[s
 		keptFrame[f.ShotID] = f
 	}
 	gatherFacts(facts, keptFrame, sets, frames, approved, newest, pubs)
+	for _, f := range kept {
+		if at := facts[f.ShotID]; at != nil {
+			at.Said = shown[f.Key].of(goesOut(f, newest))
+		}
+	}
 	return facts, keptFrame, nil
 }
 
@@ -80,6 +89,14 @@ func newestOf(tx *gorm.DB, frames []store.Frame) (map[string]string, error) {
 	return out, nil
 }
 
+// goesOut is the hash of what goes out of a frame: its newest finished picture, or itself.
+func goesOut(f store.Frame, newest map[string]string) string {
+	if sha := newest[f.Key]; sha != "" {
+		return sha
+	}
+	return f.Picture()
+}
+
 // gatherFacts fills each shot's facts. Rows that came in after the shots were
 // read belong to no fact and are passed over.
 func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, sets []store.SetRow, frames []store.Frame, approved []store.Approval, newest map[string]string, pubs []store.Publication) {
@@ -102,11 +119,7 @@ func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, se
 	}
 	for _, a := range approved {
 		f := kept[a.ShotID]
-		goesOut := newest[f.Key]
-		if goesOut == "" {
-			goesOut = f.Picture()
-		}
-		if at := facts[a.ShotID]; at != nil && f.Key == a.FrameID && a.Picture == goesOut {
+		if at := facts[a.ShotID]; at != nil && f.Key == a.FrameID && a.Picture == goesOut(f, newest) {
 			at.Approved = true
 		}
 	}

@@ -1378,6 +1378,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a link shows */
+        get: operations["proofPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof-choices/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A choice's picture, as it was sent */
+        get: operations["choicePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer a choice */
+        post: operations["answerChoice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/files/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An approved choice's picture at full size */
+        get: operations["proofFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A choice's picture at the size of a screen */
+        get: operations["proofPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prop-kinds": {
         parameters: {
             query?: never;
@@ -2351,6 +2436,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/proof-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a link for a client */
+        post: operations["addProofLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/proof-links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a link back */
+        delete: operations["removeProofLink"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot's rounds, what was said, and its links */
+        get: operations["proofs"];
+        put?: never;
+        /** Send a round of choices */
+        post: operations["sendRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/publications": {
         parameters: {
             query?: never;
@@ -2946,7 +3083,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Record a yes */
+        /** Record a yes to what goes out of the kept frame */
         post: operations["approve"];
         delete?: never;
         options?: never;
@@ -3755,6 +3892,15 @@ export interface components {
             /** @description What is put in */
             what: components["schemas"]["Addition"];
         };
+        AddProofLinkRequest: {
+            /**
+             * Format: int64
+             * @description For how long
+             */
+            days: number;
+            /** @description Whom it is for */
+            whom: string;
+        };
         Addition: {
             /** @description A card */
             card?: components["schemas"]["Card"];
@@ -4292,17 +4438,13 @@ export interface components {
         ApprovalDoc: {
             /** @description The frame */
             frameId: string;
+            /** @description Hash of the picture that it was said of */
+            picture: string;
             /** @description Its shoot */
             shootId: string;
             /** @description Its shot */
             shotId: string;
             /** @description Who said yes */
-            who: string;
-            /** @description What they said */
-            words: string;
-        };
-        ApproveRequest: {
-            /** @description Who said yes; empty for yourself */
             who: string;
             /** @description What they said */
             words: string;
@@ -6858,12 +7000,16 @@ export interface components {
             readonly shootId: string;
         };
         FinishList: {
-            /** @description The yes to the kept frame, or null */
+            /** @description The yes to that picture, or null */
             approval: components["schemas"]["KeptApproval"];
             /** @description Whose yes it takes */
             askWhom: string;
+            /** @description The newest yes to a picture of the frame that is not the one that goes out, where there is none to that; or null */
+            earlier: components["schemas"]["KeptApproval"];
             /** @description The kept frame, or null */
             frame: components["schemas"]["KeptFrame"];
+            /** @description Hash of what goes out of it: its newest finished picture, or the frame itself; empty without a frame */
+            picture: string;
             /** @description The shot */
             shot: components["schemas"]["KeptShot"];
             /** @description In working order */
@@ -7028,6 +7174,14 @@ export interface components {
              */
             tint: number;
             /** @description What was read, in words */
+            words: string;
+        };
+        FinishYes: {
+            /** @description Hash of the picture that it is said of: what goes out of the kept frame */
+            picture: string;
+            /** @description Who says yes, by name */
+            who: string;
+            /** @description What they say */
             words: string;
         };
         Finishing: {
@@ -8018,6 +8172,38 @@ export interface components {
             createdAt: string;
             /** @description What it says */
             doc: components["schemas"]["PreviewDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptProofLink: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ProofLinkDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptProofRound: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ProofRoundDoc"];
             /** @description Its key */
             id: string;
             /**
@@ -9365,6 +9551,303 @@ export interface components {
             title: string;
             /** @description Kind of problem */
             type: string;
+        };
+        ProofAnswer: {
+            /**
+             * Format: date-time
+             * @description When it came
+             */
+            readonly at?: string;
+            /** @description Who says it, by name */
+            by: string;
+            /** @description The choice */
+            choice: string;
+            /** @description The sender's own: sent twice, it is one answer */
+            key: string;
+            /**
+             * @description What is said
+             * @enum {string}
+             */
+            kind: "yes" | "change" | "no";
+            /** @description The place that is meant, or null */
+            pin?: components["schemas"]["ProofPin"];
+            /** @description In words */
+            words: string;
+        };
+        ProofBefore: {
+            /** @description Key */
+            key: string;
+            /**
+             * Format: int64
+             * @description In which round
+             */
+            round: number;
+            /** @description Whether it is the same picture still */
+            same: boolean;
+            /** @description What was said of it */
+            words: string;
+        };
+        ProofCandidate: {
+            /** @description What was said of it last, or empty */
+            asked: string;
+            /** @description The frame */
+            frameId: string;
+            /** @description Whether it is the one that is kept; the others are alternates */
+            kept: boolean;
+            /**
+             * Format: int64
+             * @description Steps of its finish that are not ticked, where it is kept
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description Which finished picture of it there is; 0 for none
+             */
+            made: number;
+            /** @description The shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
+        };
+        ProofChoice: {
+            /** @description The shapes that are owed of it */
+            crops: components["schemas"]["ProofCrop"][];
+            /** @description The frame */
+            frameId: string;
+            /**
+             * Format: int64
+             * @description Height of the picture
+             */
+            heightPx: number;
+            /** @description Key */
+            key: string;
+            /** @description The number by which people speak of it, with a letter where there are several of one shot */
+            label: string;
+            /** @description Hash of the picture */
+            picture: string;
+            /** @description The shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
+            /**
+             * Format: int64
+             * @description Width of the picture
+             */
+            widthPx: number;
+        };
+        ProofCrop: {
+            /**
+             * Format: double
+             * @description Height, share of the height
+             */
+            h: number;
+            /** @description Width to height, such as 4:5 */
+            shape: string;
+            /**
+             * Format: double
+             * @description Width, share of the width
+             */
+            w: number;
+            /**
+             * Format: double
+             * @description Left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Top edge, share of the height
+             */
+            y: number;
+        };
+        ProofLinkDoc: {
+            /**
+             * Format: date-time
+             * @description When it runs out
+             */
+            expiresAt: string;
+            /**
+             * Format: date-time
+             * @description When it was last opened, or null
+             */
+            openedAt: string | null;
+            /**
+             * Format: date-time
+             * @description When it was taken back, or null
+             */
+            revokedAt: string | null;
+            /** @description Its shoot */
+            shootId: string;
+            /** @description Whom it is for */
+            whom: string;
+        };
+        ProofLinked: {
+            /** @description The link */
+            link: components["schemas"]["KeptProofLink"];
+            /** @description Stands in the address, after the sign #; it is not kept and cannot be told again */
+            token: string;
+        };
+        ProofNext: {
+            /** @description What it costs with as many pictures as finals are owed; empty while it is in the price */
+            cost: components["schemas"]["Reading"];
+            /** @description Whether it is over what is in the price */
+            extra: boolean;
+            /**
+             * Format: int64
+             * @description Which it would be
+             */
+            number: number;
+            /** @description Of how many, in words */
+            words: string;
+        };
+        ProofPage: {
+            /** @description What is shown */
+            choices: components["schemas"]["ProofShown"][];
+            /** @description What is said with it */
+            note: string;
+            /**
+             * Format: int64
+             * @description Which round it is; 0 while none is sent
+             */
+            round: number;
+            /** @description Of how many in the price, in words */
+            rounds: string;
+            /**
+             * Format: date-time
+             * @description When it was sent, or null
+             */
+            sentAt: string | null;
+            /** @description What the shoot is called */
+            shoot: string;
+            /** @description What was answered so far */
+            tally: components["schemas"]["ProofTally"];
+            /**
+             * Format: date-time
+             * @description When the link runs out
+             */
+            until: string;
+            /** @description Whom the link is for */
+            whom: string;
+        };
+        ProofPin: {
+            /**
+             * Format: double
+             * @description From the left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top edge, share of the height
+             */
+            y: number;
+        };
+        ProofRoundDoc: {
+            /** @description What is shown, in order */
+            choices: components["schemas"]["ProofChoice"][];
+            /** @description What is said with it */
+            note: string;
+            /**
+             * Format: int64
+             * @description Which of the shoot's, from 1
+             */
+            number: number;
+            /** @description Its shoot */
+            shootId: string;
+        };
+        ProofSending: {
+            /** @description The frames that it shows, in order */
+            frames: string[];
+            /** @description What is said with it */
+            note: string;
+            /**
+             * Format: int64
+             * @description Which round it is to be: two that send at once send one
+             */
+            number: number;
+        };
+        ProofSent: {
+            /** @description The round */
+            row: components["schemas"]["KeptProofRound"];
+            /** @description How each choice stands, in their order */
+            standing: components["schemas"]["ProofStanding"][];
+            /** @description What it comes to */
+            tally: components["schemas"]["ProofTally"];
+        };
+        ProofShown: {
+            /** @description All that was said of it, in the order in which it came */
+            answers: components["schemas"]["ProofAnswer"][];
+            /** @description Whether it has its yes: it is then shown without words across it, and may be saved */
+            approved: boolean;
+            /** @description The same frame in the round before that showed it, or null */
+            before: components["schemas"]["ProofBefore"];
+            /** @description The shapes that are owed of it */
+            crops: components["schemas"]["ProofCrop"][];
+            /**
+             * Format: int64
+             * @description Height of the whole picture
+             */
+            heightPx: number;
+            /** @description Key */
+            key: string;
+            /** @description Its number */
+            label: string;
+            /**
+             * @description What the answers come to
+             * @enum {string}
+             */
+            state: "open" | "yes" | "asked" | "no" | "split";
+            /** @description What it shows */
+            title: string;
+            /**
+             * Format: int64
+             * @description Width of the whole picture
+             */
+            widthPx: number;
+            /** @description The same in words */
+            words: string;
+        };
+        ProofStanding: {
+            /** @description All that was said, in the order in which it came */
+            all: components["schemas"]["ProofAnswer"][];
+            /** @description The choice */
+            choice: string;
+            /** @description What each who answered said last, the newest last */
+            last: components["schemas"]["ProofAnswer"][];
+            /**
+             * @description What the answers come to
+             * @enum {string}
+             */
+            state: "open" | "yes" | "asked" | "no" | "split";
+            /** @description The same in words, with who said what */
+            words: string;
+        };
+        ProofTally: {
+            /**
+             * Format: int64
+             * @description Shots of which at least one picture was answered
+             */
+            answered: number;
+            /**
+             * Format: int64
+             * @description Shots that are shown
+             */
+            choices: number;
+            /** @description In words */
+            words: string;
+            /**
+             * Format: int64
+             * @description Shots of which a picture has a yes that nobody speaks against
+             */
+            yes: number;
+        };
+        Proofs: {
+            /** @description What a next round may show */
+            candidates: components["schemas"]["ProofCandidate"][];
+            /** @description The links, newest first */
+            links: components["schemas"]["KeptProofLink"][];
+            /** @description What a next round comes to */
+            next: components["schemas"]["ProofNext"];
+            /** @description The rounds, newest first */
+            rounds: components["schemas"]["ProofSent"][];
         };
         Prop: {
             /** @description The other side of a two-faced board; no colour when there is none */
@@ -15569,6 +16052,185 @@ export interface operations {
             };
         };
     };
+    proofPage: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The token of the link */
+                "Proof-Link"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    choicePicture: {
+        parameters: {
+            query?: {
+                /** @description Pixels on the long side; 0 for the file itself */
+                long?: number;
+            };
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answerChoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofAnswer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    proofFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    proofPicture: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     propKinds: {
         parameters: {
             query?: never;
@@ -18261,6 +18923,148 @@ export interface operations {
             };
         };
     };
+    addProofLink: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddProofLinkRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofLinked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeProofLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+                /** @description The link */
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    proofs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proofs"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sendRound: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofSending"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proofs"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     publications: {
         parameters: {
             query?: {
@@ -19762,7 +20566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ApproveRequest"];
+                "application/json": components["schemas"]["FinishYes"];
             };
         };
         responses: {

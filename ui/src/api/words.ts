@@ -194,6 +194,15 @@ export const words = {
     length: ['cm', 'in'],
     temperature: ['C', 'F'],
   },
+  ProofAnswer: {
+    kind: ['yes', 'change', 'no'],
+  },
+  ProofShown: {
+    state: ['open', 'yes', 'asked', 'no', 'split'],
+  },
+  ProofStanding: {
+    state: ['open', 'yes', 'asked', 'no', 'split'],
+  },
   Prop: {
     condition: ['new', 'patina', 'worn', 'scratched', 'chipped', 'broken'],
     foodContact: ['yes', 'no'],
@@ -323,6 +332,9 @@ export const words = {
 
 /** What a number is held to. */
 export const limits = {
+  AddProofLinkRequest: {
+    days: { min: 1, max: 90 },
+  },
   AlmanacCrockery: {
     count: { min: 1, max: 999 },
     diameterMm: { min: 0, max: 1000 },
@@ -507,6 +519,16 @@ export const limits = {
     turnDeg: { min: -60, max: 60 },
     widthDeg: { min: 0, max: 360 },
   },
+  ProofCrop: {
+    h: { min: 0, max: 1 },
+    w: { min: 0, max: 1 },
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
+  ProofPin: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
   Prop: {
     count: { min: 0, max: 999 },
     priceMinor: { min: 0, max: 100000000 },
@@ -598,6 +620,8 @@ export const making: readonly string[] = [
   'POST /api/shoots/{id}/dishes/import',
   'POST /api/shoots/{id}/draft',
   'POST /api/shoots/{id}/looks',
+  'POST /api/shoots/{id}/proof-links',
+  'POST /api/shoots/{id}/proofs',
   'POST /api/shoots/{id}/pulls',
   'POST /api/shoots/{id}/references',
   'POST /api/shoots/{id}/sending',
