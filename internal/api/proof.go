@@ -8,12 +8,12 @@ import (
 	"figladder/internal/studio/proof"
 )
 
-// visiting is a request by a link: its token stands in a header, where no log, history or other site sees it.
-type visiting struct {
+// ByLink is the input of routes for who has a link: the request by a link: its token stands in a header, where no log, history or other site sees it.
+type ByLink struct {
 	Token string `header:"Proof-Link" maxLength:"64" doc:"The token of the link"`
 }
 
-func (v visiting) by(ctx context.Context) proof.Visit {
+func (v ByLink) by(ctx context.Context) proof.Visit {
 	return proof.Visit{Address: requestOf(ctx).address, Token: v.Token}
 }
 
@@ -51,17 +51,21 @@ func (a *API) proofRoutes() {
 		return a.shown(ctx, in, sha)
 	})
 
-	route(a, Public, "GET", "/api/proof", "proofPage", "What a link shows", func(ctx context.Context, in *visiting) (*body[proof.Page], error) {
+	route(a, Assistant, "GET", "/api/proof-rounds/{id}/sheet", "roundSheet", "A round as a contact sheet, PDF", func(ctx context.Context, in *ByID) (*document, error) {
+		return pdf("round.pdf")(s.Proof.Sheet(ctx, in.ID))
+	})
+
+	route(a, Public, "GET", "/api/proof", "proofPage", "What a link shows", func(ctx context.Context, in *ByLink) (*body[proof.Page], error) {
 		return point(s.Proof.PageOf(ctx, in.by(ctx)))
 	})
 	route(a, Public, "POST", "/api/proof/answers", "answerChoice", "Answer a choice", func(ctx context.Context, in *struct {
-		visiting
+		ByLink
 		Body craft.Answer
 	}) (*body[proof.Page], error) {
 		return point(s.Proof.Answer(ctx, in.by(ctx), in.Body))
 	})
 	route(a, Public, "GET", "/api/proof/pictures/{id}", "proofPicture", "A choice's picture at the size of a screen", func(ctx context.Context, in *struct {
-		visiting
+		ByLink
 		ByID
 		Conditional
 	}) (*picture, error) {
@@ -72,7 +76,7 @@ func (a *API) proofRoutes() {
 		return in.tagged(tag, func() ([]byte, error) { return data, nil })
 	})
 	route(a, Public, "GET", "/api/proof/files/{id}", "proofFile", "An approved choice's picture at full size", func(ctx context.Context, in *struct {
-		visiting
+		ByLink
 		ByID
 	}) (*picture, error) {
 		data, err := s.Proof.File(ctx, in.by(ctx), in.ID)

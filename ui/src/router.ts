@@ -43,6 +43,7 @@ export const titles: Record<string, string> = {
   card: 'Bring in',
   finish: 'Finish',
   look: 'Look',
+  proof: 'Proof',
   out: 'Out',
   lost: 'Not here',
 }
@@ -207,6 +208,12 @@ export const router = createRouter({
       path: '/shoots/:shoot/look/:shot?',
       name: 'look',
       component: () => import('./finish/LookScreen.vue'),
+      meta: { rung: 'finish' },
+    },
+    {
+      path: '/shoots/:shoot/proof',
+      name: 'proof',
+      component: () => import('./finish/ProofScreen.vue'),
       meta: { rung: 'finish' },
     },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },

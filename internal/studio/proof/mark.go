@@ -58,6 +58,7 @@ func (s *Room) shown(ctx context.Context, sha, words string) ([]byte, error) {
 const (
 	lightness = 0.42
 	edge      = 0.3
+	rows      = 6 // lines of a pair of rows, what is free between them included
 )
 
 // mark writes words across a picture, in rows that rise, so close that no crop of a usable size is without.
@@ -69,10 +70,10 @@ func mark(img *image.RGBA, words string) (*image.RGBA, error) {
 	line := words + "   \u00b7   "
 	wide := font.MeasureString(face, line).Ceil()
 	high := face.Metrics().Height.Ceil()
-	tile := image.NewAlpha(image.Rect(0, 0, max(1, wide), high*4))
+	tile := image.NewAlpha(image.Rect(0, 0, max(1, wide), high*rows))
 	for row, shift := range []int{0, -wide / 2} { // every other row is shifted by half
 		for x := shift; x < wide; x += wide {
-			d := font.Drawer{Dst: tile, Src: image.Opaque, Face: face, Dot: fixed.P(x, high*(1+2*row))}
+			d := font.Drawer{Dst: tile, Src: image.Opaque, Face: face, Dot: fixed.P(x, high*(1+rows/2*row))}
 			d.DrawString(line)
 		}
 	}

@@ -253,6 +253,9 @@ func (s *Room) choice(ctx context.Context, shoot *store.Shoot, f *store.Frame) (
 		}
 		seen[d.Shape] = true
 		c := release.Fit(p.WidthPx, p.HeightPx, w, h, 1, x, y)
+		if c.Lost(p.WidthPx, p.HeightPx) < 0.005 { // it is the whole of it
+			continue
+		}
 		pw, ph := float64(max(1, p.WidthPx)), float64(max(1, p.HeightPx))
 		out.Crops = append(out.Crops, craft.Crop{Shape: d.Shape, X: float64(c.X) / pw, Y: float64(c.Y) / ph, W: float64(c.Width) / pw, H: float64(c.Height) / ph})
 	}

@@ -13,6 +13,7 @@ export const rooms = [
   'day',
   'frames',
   'finish',
+  'proof',
   'out',
   'ladder',
 ] as const
@@ -78,6 +79,7 @@ const heldBy: Record<string, Room> = {
   frames: 'frames',
   publications: 'out',
   finishing: 'finish',
+  proofs: 'proof',
   looks: 'finish',
   'in-a-row': 'finish',
 }

@@ -1412,6 +1412,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proof-rounds/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A round as a contact sheet, PDF */
+        get: operations["roundSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/proof/answers": {
         parameters: {
             query?: never;
@@ -16125,10 +16142,47 @@ export interface operations {
             };
         };
     };
-    answerChoice: {
+    roundSheet: {
         parameters: {
             query?: never;
             header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answerChoice: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The token of the link */
+                "Proof-Link"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -16161,7 +16215,10 @@ export interface operations {
     proofFile: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The token of the link */
+                "Proof-Link"?: string;
+            };
             path: {
                 /** @description Key */
                 id: string;
@@ -16197,6 +16254,8 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
+                /** @description The token of the link */
+                "Proof-Link"?: string;
                 /** @description Tag of the picture that the browser has */
                 "If-None-Match"?: string;
             };

@@ -6,6 +6,7 @@ const params = { shoot: useRoute().params.shoot as string }
 const items = [
   { name: 'finish', words: 'Checks and yes', to: { name: 'finish', params } },
   { name: 'look', words: 'Look', to: { name: 'look', params } },
+  { name: 'proof', words: 'Proof', to: { name: 'proof', params } },
 ]
 </script>
 
