@@ -46,10 +46,10 @@ func (s *Room) Sheet(ctx context.Context, roundID string) ([]byte, error) {
 			return nil, err
 		}
 		var b bytes.Buffer
-		if err := png.Encode(&b, img); err != nil {
+		if err := png.Encode(&b, core.Scaled(img, printedPx)); err != nil {
 			return nil, err
 		}
-		seen.Pictures = append(seen.Pictures, sheet.Picture{PNG: b.Bytes(), Caption: c.Label + "  " + c.Title})
+		seen.Pictures = append(seen.Pictures, sheet.Picture{PNG: b.Bytes(), Caption: c.Label + " " + c.Title})
 		answers.Rows = append(answers.Rows, []string{c.Label, c.Title, sheet.Tick, sheet.Tick, sheet.Tick, "\n\n"})
 	}
 	out.Parts = append(out.Parts, seen, answers, sheet.Part{Lines: []string{"", "Who decides, and the day:"}})

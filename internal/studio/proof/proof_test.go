@@ -4,6 +4,8 @@ import (
 	"bytes"
 	"errors"
 	"image/jpeg"
+	"os/exec"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -176,6 +178,27 @@ func TestPicturesAreMarkedUntilTheirYes(t *testing.T) {
 	whole, err := b.Proof.File(ctx, b.visit(), key)
 	require.NoError(t, err)
 	assert.Equal(t, b.frame.SHA256, store.Hash(whole))
+}
+
+// The round on paper says what is on the screen, as another program reads it.
+func TestARoundOnPaper(t *testing.T) {
+	b := sent(t)
+	all, err := b.Proof.ProofsOf(t.Context(), b.shoot.Key)
+	require.NoError(t, err)
+	data, err := b.Proof.Sheet(t.Context(), all.Rounds[0].Row.Key)
+	require.NoError(t, err)
+	read := exec.CommandContext(t.Context(), "pdftotext", "-layout", "-", "-")
+	read.Stdin = bytes.NewReader(data)
+	words, err := read.Output()
+	require.NoError(t, err)
+	for _, want := range []string{b.shoot.Name, "Round 1, 1 picture", "1 " + b.hero.Title, "Change", "Who decides"} {
+		assert.Contains(t, strings.Join(strings.Fields(string(words)), " "), want)
+	}
+	list := exec.CommandContext(t.Context(), "pdfimages", "-list", "-")
+	list.Stdin = bytes.NewReader(data)
+	pictures, err := list.Output()
+	require.NoError(t, err)
+	assert.Contains(t, string(pictures), " 480 ", "its picture, that wide")
 }
 
 // Guessed, run out, taken back, of another shoot: nothing is shown, and all are told the same.

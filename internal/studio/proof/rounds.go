@@ -49,7 +49,7 @@ type Next struct {
 	Number int             `json:"number" doc:"Which it would be"`
 	Extra  bool            `json:"extra" doc:"Whether it is over what is in the price"`
 	Words  string          `json:"words" doc:"Of how many, in words"`
-	Cost   reading.Reading `json:"cost" doc:"What it costs with as many pictures as finals are owed; empty while it is in the price"`
+	Cost   reading.Reading `json:"cost" doc:"What it costs with all that are kept; empty while it is in the price"`
 }
 
 // ProofsOf are a shoot's rounds.
@@ -75,7 +75,13 @@ func (s *Room) ProofsOf(ctx context.Context, shootID string) (*Proofs, error) {
 		return nil, err
 	}
 	out.Next.Number = len(rounds) + 1
-	out.Next.Extra, out.Next.Words, out.Next.Cost = terms.Next(out.Next.Number, shoot.Brief.Finals())
+	kept := 0
+	for _, c := range out.Candidates {
+		if c.Kept {
+			kept++
+		}
+	}
+	out.Next.Extra, out.Next.Words, out.Next.Cost = terms.Next(out.Next.Number, kept)
 	if out.Next.Cost.Working == nil {
 		out.Next.Cost.Working = []reading.Line{}
 	}

@@ -9704,7 +9704,7 @@ export interface components {
             token: string;
         };
         ProofNext: {
-            /** @description What it costs with as many pictures as finals are owed; empty while it is in the price */
+            /** @description What it costs with all that are kept; empty while it is in the price */
             cost: components["schemas"]["Reading"];
             /** @description Whether it is over what is in the price */
             extra: boolean;
