@@ -151,3 +151,46 @@ func TestALookIsDrawnOnThePicture(t *testing.T) {
 	}
 	assert.LessOrEqual(t, eval[int](p, "document.querySelectorAll('.steps li').length"), 1)
 }
+
+// editElsewhere takes the frame out as it is handed out, paints a square into it as another program would, and brings it back
+// under its name with something added.
+const editElsewhere = `(async () => {
+  const got = await fetch(document.querySelector('.versions a[download]').href)
+  const name = /filename="?([^";]+)/.exec(got.headers.get('Content-Disposition'))[1]
+  const img = await createImageBitmap(await got.blob())
+  const on = Object.assign(document.createElement('canvas'), { width: img.width, height: img.height })
+  const ctx = on.getContext('2d')
+  ctx.drawImage(img, 0, 0)
+  ctx.fillStyle = 'rgb(200 30 30)'
+  ctx.fillRect(img.width / 4, img.height / 4, img.width / 10, img.height / 10)
+  const blob = await new Promise((done) => on.toBlob(done, 'image/jpeg', 0.95))
+  const files = new DataTransfer()
+  files.items.add(new File([blob], name.replace('.jpg', '-retouched.jpg')))
+  files.items.add(new File(['no picture'], 'notes.jpg'))
+  const field = document.querySelector('.versions input[type=file]')
+  field.files = files.files
+  field.dispatchEvent(new Event('change'))
+})()`
+
+// A picture is edited in another program and comes back as the next version: known by its name, looked at beside the frame and as
+// their difference, and taken back.
+func TestAnEditedPictureIsBroughtBack(t *testing.T) {
+	t.Parallel()
+	p := demoPage(t)
+	p.visit("Merrow", "/finish", "steps done", "")
+	p.until("document.querySelector('.looked img')?.naturalWidth > 400", "the frame")
+	eval[any](p, editElsewhere+"; null")
+	p.sees("It is version 1.")
+	p.sees("This is no picture")
+	p.until("document.querySelector('.looked img').src.includes('/api/versions/')", "what came back is shown")
+	p.click("Difference")
+	p.sees("Most of what is changed lies from 25 to 35 % across and 25 to 35 % down.")
+	p.until("document.querySelector('.looked img')?.naturalWidth > 300", "the map")
+	assert.InDelta(t, 2, p.reading("changed"), 1.2, "a tenth by a tenth, and what pressing a small picture once more loses")
+	p.withAxe()
+	p.openToAll("versions")
+	p.click("Beside the frame")
+	p.until("document.querySelectorAll('.looked img').length === 2", "both")
+	p.press("z", chromedp.ModifierCtrl)
+	p.until("document.querySelectorAll('.versions [aria-pressed]').length === 1", "only the frame is left")
+}

@@ -2,11 +2,15 @@ package api
 
 import (
 	"context"
+	"mime"
 	"net/http"
+	"time"
 
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/store"
 	"figladder/internal/studio/finish"
+
+	"github.com/danielgtaylor/huma/v2"
 )
 
 // stepsAsk is a frame with steps that are tried on it.
@@ -17,6 +21,20 @@ type stepsAsk struct {
 		Long  int         `json:"long" minimum:"0" maximum:"1600" doc:"Pixels on the long side at the most; 0 for the size of a screen"`
 		At    look.Spot   `json:"at" doc:"Where it was pressed, in the picture as it is seen"`
 	}
+}
+
+// differenceAsk is a version with what it is held against.
+type differenceAsk struct {
+	ByID
+	Other string `query:"other" maxLength:"64" doc:"The other version; empty for the frame itself"`
+}
+
+// mostEdited is the largest picture that is brought back in one piece: 24 million pixels in sixteen bits, not packed.
+const mostEdited = 160 << 20
+
+// editedBody is for pictures that come back, on a slow line too.
+func editedBody(op *huma.Operation) {
+	op.MaxBodyBytes, op.BodyReadTimeout = mostEdited, 10*time.Minute
 }
 
 func (a *API) finishRoutes() {
@@ -68,6 +86,35 @@ func (a *API) finishRoutes() {
 	})
 	route(a, Assistant, "POST", "/api/frames/{id}/white", "whiteAt", "The white at a place that has no colour of its own", func(ctx context.Context, in *stepsAsk) (*body[finish.White], error) {
 		return point(s.Finish.WhiteAt(ctx, in.ID, in.Body.Steps, in.Body.At))
+	})
+	route(a, Assistant, "GET", "/api/frames/{id}/to-edit", "frameToEdit", "A frame's file, to be edited in another program", func(ctx context.Context, in *ByID) (*document, error) {
+		name, data, err := s.Finish.HandOut(ctx, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return &document{ContentType: http.DetectContentType(data), Disposition: mime.FormatMediaType("attachment", map[string]string{"filename": name}), Body: data}, nil
+	})
+	route(a, Photographer, "POST", "/api/shoots/{id}/edited", "bringEdited", "Bring an edited picture back", func(ctx context.Context, in *struct {
+		ByID
+		Name    string `query:"name" maxLength:"300" doc:"What its file is called"`
+		Frame   string `query:"frame" maxLength:"64" doc:"The frame that it is of; empty when it should be known again"`
+		RawBody []byte `contentType:"application/octet-stream"`
+	}) (*body[finish.Back], error) {
+		return point(s.Finish.BringBack(ctx, who(ctx), in.ID, in.Name, in.RawBody, in.Frame))
+	}, a.makes, editedBody)
+	route(a, Assistant, "GET", "/api/versions/{id}/difference", "versionDifference", "How a version differs from another, or from its frame", func(ctx context.Context, in *differenceAsk) (*body[finish.Differs], error) {
+		d, _, err := s.Finish.DifferenceOf(ctx, in.ID, in.Other)
+		return point(d, err)
+	})
+	route(a, Assistant, "GET", "/api/versions/{id}/difference-map", "differenceMap", "The same as a picture", func(ctx context.Context, in *differenceAsk) (*picture, error) {
+		_, data, err := s.Finish.DifferenceOf(ctx, in.ID, in.Other)
+		if err == nil && data == nil {
+			err = store.ErrNotFound
+		}
+		if err != nil {
+			return nil, err
+		}
+		return &picture{Status: http.StatusOK, ContentType: "image/jpeg", CacheControl: "private, max-age=600", Body: data}, nil
 	})
 	route(a, Assistant, "GET", "/api/frames/{id}/finished", "finishedPicture", "What goes out of a frame: its newest finished picture, or itself", func(ctx context.Context, in *sizedAsk) (*picture, error) {
 		sha, err := s.Finish.ShownOf(ctx, in.ID)

@@ -83,6 +83,6 @@ func (a *API) proofRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return &picture{Status: http.StatusOK, ContentType: "image/jpeg", CacheControl: "no-store", Body: data}, nil
+		return &picture{Status: http.StatusOK, ContentType: http.DetectContentType(data), CacheControl: "no-store", Body: data}, nil
 	})
 }

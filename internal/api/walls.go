@@ -37,7 +37,7 @@ func (a *API) walls(routes, page http.Handler) http.Handler {
 		mux.Handle("/", page)
 	}
 	return a.observed(a.named(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		r.Body = http.MaxBytesReader(w, r.Body, mostBody)
+		r.Body = http.MaxBytesReader(w, r.Body, mostOf(r.URL.Path))
 		mux.ServeHTTP(w, r)
 	})))
 }
@@ -173,6 +173,14 @@ func (a *API) ours(host string) bool {
 		return true // a bare address cannot be bent
 	}
 	return name == "localhost" || slices.Contains(a.options.Hosts, name)
+}
+
+// mostOf is the largest request to an address that is read at all.
+func mostOf(path string) int64 {
+	if strings.HasPrefix(path, "/api/shoots/") && strings.HasSuffix(path, "/edited") {
+		return mostEdited
+	}
+	return mostBody
 }
 
 // address is where a request comes from: its peer, or, when that is a proxy of ours, the

@@ -20,6 +20,7 @@ import (
 	"figladder/internal/craft/draft"
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
+	"figladder/internal/craft/finish/back"
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
@@ -438,7 +439,9 @@ type VersionDoc struct {
 	WidthPx  int         `json:"widthPx" doc:"Width"`
 	HeightPx int         `json:"heightPx" doc:"Height"`
 	Steps    []look.Step `gorm:"serializer:json" json:"steps" doc:"What was done"`
-	Pipeline int         `json:"pipeline" doc:"By which version of the way in which steps become pixels"`
+	Pipeline int         `json:"pipeline" doc:"By which version of the way in which steps become pixels; 0 when it came from another program"`
+	Name     string      `json:"name" doc:"What its file was called where it came from another program; empty else"`
+	Known    back.How    `json:"known" enum:",hash,document,name,looks,hand" doc:"By what it was known then; empty else"`
 	Copies   []Copy      `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
 }
 

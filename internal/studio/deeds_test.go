@@ -26,6 +26,7 @@ import (
 	"figladder/internal/studio/core"
 	cupboardroom "figladder/internal/studio/cupboard"
 	"figladder/internal/studio/day"
+	"figladder/internal/studio/proof"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/studiotest"
 
@@ -277,6 +278,16 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 			return err
 		}},
 		{"Make", func() error { _, err := k.Finish.Make(ctx, k.Owner, frame.Key); return err }},
+		{"BringBack", func() error {
+			_, data, err := k.Finish.HandOut(ctx, frame.Key)
+			require.NoError(t, err)
+			_, err = k.Finish.BringBack(ctx, k.Owner, shoot.Key, "x.jpg", data, "")
+			return err
+		}},
+		{"Send", func() error {
+			_, err := k.Proof.Send(ctx, k.Owner, shoot.Key, proof.Sending{Frames: []string{frame.Key}, Number: 1})
+			return err
+		}},
 		{"Follow", func() error {
 			_, err := k.Finish.Follow(ctx, k.Owner, shoot.Key, "", []string{frame.Key})
 			return err

@@ -91,6 +91,7 @@ type Facts struct {
 	Credit   string
 	WidthPx  int
 	HeightPx int
+	Document string // which document it was made of, by its XMP
 }
 
 // mostText is how long a text of a file may be, in characters.
@@ -147,6 +148,7 @@ var readers = map[string]func(*Facts, any){
 	"Creator":                 func(f *Facts, v any) { f.Credit = text(v) },
 	"Artist":                  func(f *Facts, v any) { f.Credit = first(f.Credit, text(v)) },
 	"By-line":                 func(f *Facts, v any) { f.Credit = first(f.Credit, text(v)) },
+	"OriginalDocumentID":      func(f *Facts, v any) { f.Document = text(v) },
 	"DateTimeOriginal":        func(*Facts, any) {}, "CreateDate": func(*Facts, any) {}, "DateTimeDigitized": func(*Facts, any) {}, "ModifyDate": func(*Facts, any) {}, "DateTime": func(*Facts, any) {},
 	"OffsetTimeOriginal": func(*Facts, any) {}, "SubSecTimeOriginal": func(*Facts, any) {}, "OffsetTime": func(*Facts, any) {},
 }

@@ -18,6 +18,8 @@ type Words struct {
 	Alt     string
 	Credit  string
 	At      time.Time // when the cut was made
+
+	Document string // which document the file is, so that what is made of it can be known again; empty for none
 }
 
 // creditLine is the namespace in which the IPTC standard keeps the credit line.
@@ -54,6 +56,13 @@ func packet(w Words) []byte {
 		b.WriteString("</rdf:li></rdf:Seq></dc:creator><line:Credit>")
 		_ = xml.EscapeText(&b, []byte(w.Credit))
 		b.WriteString("</line:Credit>")
+	}
+	if w.Document != "" {
+		for _, name := range []string{"mm:DocumentID", "mm:OriginalDocumentID"} {
+			b.WriteString("<" + name + ` xmlns:mm="http://ns.adobe.com/xap/1.0/mm/">`)
+			_ = xml.EscapeText(&b, []byte(w.Document))
+			b.WriteString("</" + name + ">")
+		}
 	}
 	if !w.At.IsZero() {
 		b.WriteString("<xmp:MetadataDate>" + w.At.Format(time.RFC3339) + "</xmp:MetadataDate>")

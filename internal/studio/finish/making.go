@@ -59,12 +59,7 @@ func (s *Room) Make(ctx context.Context, who core.Who, frameID string) (*store.V
 	size := out.Bounds()
 	made := &store.VersionRow{Base: store.NewBase(), VersionDoc: store.VersionDoc{ShootID: f.ShootID, FrameID: frameID, SHA256: sha, Bytes: b.Len(),
 		WidthPx: size.Dx(), HeightPx: size.Dy(), Steps: steps, Pipeline: look.Version, Copies: copies}}
-	err = s.Deed(ctx, who, f.ShootID, "Made a finished picture", func(j *store.Journal) error {
-		if err := j.TX.Raw("select coalesce(max(number), 0) + 1 from versions where frame_id = ?", frameID).Scan(&made.Number).Error; err != nil {
-			return err
-		}
-		return j.Create(made)
-	})
+	err = s.Deed(ctx, who, f.ShootID, "Made a finished picture", func(j *store.Journal) error { return number(j, made) })
 	if err != nil {
 		return nil, err
 	}

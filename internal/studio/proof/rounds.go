@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"time"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/card"
@@ -195,7 +196,7 @@ func (s *Room) Send(ctx context.Context, who core.Who, shootID string, w Sending
 		return nil, core.Fields("", []finding.FieldProblem{{Path: "frames", Words: "Choose at least one picture."}})
 	}
 	row := &store.ProofRoundRow{Base: store.NewBase(), ProofRoundDoc: store.ProofRoundDoc{ShootID: shootID, Note: w.Note}}
-	row.CreatedAt = s.Now()
+	row.CreatedAt = s.Now().Truncate(time.Microsecond)
 	var choices []craft.Choice
 	for i, id := range w.Frames {
 		f, err := s.Finish.Frames.Frame(ctx, id)

@@ -79,6 +79,7 @@ const heldBy: Record<string, Room> = {
   frames: 'frames',
   publications: 'out',
   finishing: 'finish',
+  difference: 'finish',
   proofs: 'proof',
   looks: 'finish',
   'in-a-row': 'finish',

@@ -963,6 +963,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/to-edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A frame's file, to be edited in another program */
+        get: operations["frameToEdit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/white": {
         parameters: {
             query?: never;
@@ -2257,6 +2274,23 @@ export interface paths {
         put?: never;
         /** Plan every frame that nobody has planned */
         post: operations["draftShoot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/edited": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring an edited picture back */
+        post: operations["bringEdited"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3870,6 +3904,40 @@ export interface paths {
         };
         /** Where files are kept, and what losing a place would cost */
         get: operations["storage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/versions/{id}/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a version differs from another, or from its frame */
+        get: operations["versionDifference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/versions/{id}/difference-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a picture */
+        get: operations["differenceMap"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7005,6 +7073,26 @@ export interface components {
             subject: string;
             /** @description What to do about it */
             try: components["schemas"]["Try"][];
+        };
+        FinishBack: {
+            /** @description Whether somebody has to say which frame it is of */
+            asks: boolean;
+            /** @description The frame that it is of, or is likely of; empty when nothing says */
+            frameId: string;
+            /** @description That frame's shot */
+            shotId: string;
+            /** @description The version that it became; null when somebody has to say which frame it is of, or it was there already */
+            version: components["schemas"]["KeptVersion"];
+            /** @description How it was known, in words */
+            words: string;
+        };
+        FinishDiffers: {
+            /** @description Whether they are of one shape, so that they can be laid over one another */
+            fits: boolean;
+            /** @description How much */
+            readings: components["schemas"]["Reading"][];
+            /** @description What to make of it */
+            words: string;
         };
         FinishDoc: {
             /** @description The frame */
@@ -12699,13 +12787,20 @@ export interface components {
              */
             heightPx: number;
             /**
+             * @description By what it was known then; empty else
+             * @enum {string}
+             */
+            known: "" | "hash" | "document" | "name" | "looks" | "hand";
+            /** @description What its file was called where it came from another program; empty else */
+            name: string;
+            /**
              * Format: int64
              * @description Which of the frame's, from 1
              */
             number: number;
             /**
              * Format: int64
-             * @description By which version of the way in which steps become pixels
+             * @description By which version of the way in which steps become pixels; 0 when it came from another program
              */
             pipeline: number;
             /** @description Hash of the file, and its name */
@@ -14999,6 +15094,40 @@ export interface operations {
                     "Cache-Control"?: string;
                     "Content-Type"?: string;
                     ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frameToEdit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -18486,6 +18615,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drafted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bringEdited: {
+        parameters: {
+            query?: {
+                /** @description What its file is called */
+                name?: string;
+                /** @description The frame that it is of; empty when it should be known again */
+                frame?: string;
+            };
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishBack"];
                 };
             };
             /** @description Error */
@@ -22420,6 +22593,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Storage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    versionDifference: {
+        parameters: {
+            query?: {
+                /** @description The other version; empty for the frame itself */
+                other?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishDiffers"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    differenceMap: {
+        parameters: {
+            query?: {
+                /** @description The other version; empty for the frame itself */
+                other?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -323,6 +323,9 @@ export const words = {
     length: ['cm', 'in'],
     temperature: ['C', 'F'],
   },
+  VersionDoc: {
+    known: ['hash', 'document', 'name', 'looks', 'hand'],
+  },
   Vessel: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug', 'board'],
@@ -619,6 +622,7 @@ export const making: readonly string[] = [
   'POST /api/shoots/{id}/dishes',
   'POST /api/shoots/{id}/dishes/import',
   'POST /api/shoots/{id}/draft',
+  'POST /api/shoots/{id}/edited',
   'POST /api/shoots/{id}/looks',
   'POST /api/shoots/{id}/proof-links',
   'POST /api/shoots/{id}/proofs',

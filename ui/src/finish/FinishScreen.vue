@@ -12,6 +12,7 @@ import { useKeys } from '../parts/keys'
 import { moment, pictureLong } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
 import FinishNav from './FinishNav.vue'
+import VersionsBar, { type Seen } from './VersionsBar.vue'
 
 const route = useRoute()
 const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
@@ -34,6 +35,7 @@ const finish = useFinish(shotId)
 const f = computed(() => finish.data.value)
 const left = computed(() => f.value?.steps.filter((s) => !s.done).length ?? 0)
 const by = ref('')
+const seen = ref<Seen[]>([])
 const said = ref('')
 const start = useStart()
 // Of your own work the yes is yours; a client's takes the client's name.
@@ -105,9 +107,13 @@ useKeys(
         ></template
       >
     </EmptyBench>
-    <figure v-if="f?.frame">
-      <img :src="`/api/frames/${f.frame.id}/finished?long=${large}`" :alt="f.shot.doc.title" />
-    </figure>
+    <div v-if="f?.frame" class="looked" :class="{ two: seen.length > 1 }">
+      <figure v-for="s in seen" :key="s.src">
+        <img :src="s.src" :alt="`${f.shot.doc.title}, ${s.caption}`" />
+        <figcaption v-if="seen.length > 1">{{ s.caption }}</figcaption>
+      </figure>
+    </div>
+    <VersionsBar v-if="f?.frame" :shoot="shoot" :frame-id="f.frame.id" :long="large" @show="seen = $event" />
     <template #reading>
       <template v-if="f?.frame">
         <h2>{{ f.shot.doc.title }}</h2>
@@ -166,19 +172,34 @@ useKeys(
 .pick {
   width: 380px;
 }
+.looked {
+  flex: 1;
+  min-height: 180px;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr);
+  background: var(--fl-grey);
+}
+.two {
+  grid-template-columns: 1fr 1fr;
+}
 figure {
   margin: 0;
-  background: var(--fl-grey);
-  flex: 1;
   min-height: 0;
+  min-width: 0;
   display: grid;
+  grid-template-rows: minmax(0, 1fr);
   place-items: center;
   padding: 14px;
 }
 figure img {
   max-width: 100%;
-  max-height: calc(100vh - 160px);
+  max-height: 100%;
   display: block;
+}
+figcaption {
+  background: var(--fl-veil);
+  color: var(--fl-white);
+  padding: 2px 10px;
 }
 .count .mono {
   font-size: 22px;
@@ -239,6 +260,9 @@ kbd {
   color: var(--fl-soft);
 }
 @media (max-width: 720px) {
+  .looked {
+    flex: none;
+  }
   figure img {
     max-height: 34vh;
   }
