@@ -87,6 +87,30 @@ func (a *API) finishRoutes() {
 	route(a, Assistant, "POST", "/api/frames/{id}/white", "whiteAt", "The white at a place that has no colour of its own", func(ctx context.Context, in *stepsAsk) (*body[finish.White], error) {
 		return point(s.Finish.WhiteAt(ctx, in.ID, in.Body.Steps, in.Body.At))
 	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/work", "work", "The work on a shoot's kept frames", func(ctx context.Context, in *ByID) (*body[finish.Board], error) {
+		return point(s.Finish.BoardOf(ctx, in.ID))
+	})
+	route(a, Assistant, "PUT", "/api/frames/{id}/work", "saveWork", "Say who does what on a frame, and what is pinned", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			store.FrameWorkDoc
+			Version int `json:"version" doc:"The version read; 0 for none yet"`
+		}
+	}) (*body[store.FrameWorkRow], error) {
+		return point(s.Finish.SaveWork(ctx, who(ctx), in.ID, in.Body.Version, in.Body.FrameWorkDoc))
+	})
+	route(a, Assistant, "POST", "/api/frames/{id}/hours", "timeFrame", "Count the time that you work on a frame", func(ctx context.Context, in *struct {
+		ByID
+		Body finish.Beating
+	}) (*body[store.FrameHours], error) {
+		return point(s.Finish.Time(ctx, who(ctx), in.ID, in.Body))
+	})
+	route(a, Assistant, "POST", "/api/frames/{id}/hours/said", "sayHours", "Settle time that nobody saw, or mend it by hand", func(ctx context.Context, in *struct {
+		ByID
+		Body finish.Saying
+	}) (*body[store.FrameHours], error) {
+		return point(s.Finish.Say(ctx, who(ctx), in.ID, in.Body))
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/frames/{id}/to-edit", "frameToEdit", "A frame's file, to be edited in another program", func(ctx context.Context, in *ByID) (*document, error) {
 		name, data, err := s.Finish.HandOut(ctx, in.ID)
 		if err != nil {

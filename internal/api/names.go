@@ -9,7 +9,7 @@ import (
 
 // topics are packages whose types have everyday names, such as Line or Plan, that
 // more than one package uses: in the API's description they carry their topic.
-var topics = map[string]string{"craft/trial": "Trial", "craft/colour": "Colour", "craft/shopping": "Shopping", "craft/series": "Series", "craft/eating": "Eating", "craft/cupboard": "Prop", "craft/kit": "Kit", "formats/table": "Table", "craft/almanac": "Almanac", "craft/compose": "Frame", "craft/frames": "Frame", "craft/card": "Card", "intake": "Copy", "craft/continuity": "Differs", "craft/cost": "Cost", "craft/draft": "Draft", "craft/styling": "Styling", "craft/hold": "Hold", "craft/drink": "Drink", "craft/dayplan": "Day", "studio/day": "Day", "craft/finish/look": "Look", "studio/finish": "Finish", "craft/proof": "Proof", "studio/proof": "Proof"}
+var topics = map[string]string{"craft/trial": "Trial", "craft/colour": "Colour", "craft/shopping": "Shopping", "craft/series": "Series", "craft/eating": "Eating", "craft/cupboard": "Prop", "craft/kit": "Kit", "formats/table": "Table", "craft/almanac": "Almanac", "craft/compose": "Frame", "craft/frames": "Frame", "craft/card": "Card", "intake": "Copy", "craft/continuity": "Differs", "craft/cost": "Cost", "craft/draft": "Draft", "craft/styling": "Styling", "craft/hold": "Hold", "craft/drink": "Drink", "craft/dayplan": "Day", "studio/day": "Day", "craft/finish/look": "Look", "studio/finish": "Finish", "craft/finish/work": "Work", "craft/finish/hours": "Hours", "craft/proof": "Proof", "studio/proof": "Proof"}
 
 // schemaName names a type in the API's description: shopping.Line is ShoppingLine,
 // colour.Plan ColourPlan, store.Dish Dish.

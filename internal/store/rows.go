@@ -21,7 +21,9 @@ import (
 	"figladder/internal/craft/eating"
 	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finish/back"
+	"figladder/internal/craft/finish/hours"
 	"figladder/internal/craft/finish/look"
+	"figladder/internal/craft/finish/work"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/method"
@@ -444,6 +446,37 @@ type VersionDoc struct {
 	Known    back.How    `json:"known" enum:",hash,document,name,looks,hand" doc:"By what it was known then; empty else"`
 	Copies   []Copy      `gorm:"serializer:json" json:"copies" doc:"Verified copies"`
 }
+
+// FrameWorkRow is what is said of the work on a kept frame.
+type FrameWorkRow struct {
+	Base
+	FrameWorkDoc
+}
+
+// TableName is what its table is called.
+func (FrameWorkRow) TableName() string { return "frame_works" }
+
+// FrameWorkDoc is who does which step, and what is pinned.
+type FrameWorkDoc struct {
+	ShootID string               `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	FrameID string               `json:"frameId" readOnly:"true" doc:"The frame"`
+	Who     map[work.Step]string `gorm:"serializer:json" json:"who" doc:"Who does each step, by name; steps that nobody was given are left out"`
+	Pins    []work.Pin           `gorm:"serializer:json" json:"pins" maxItems:"200" doc:"What is to be retouched"`
+}
+
+// FrameHours is how long somebody worked on a step of a frame.
+type FrameHours struct {
+	ID         string    `gorm:"primaryKey" json:"id" doc:"Key"`
+	ShootID    string    `json:"shootId" doc:"Its shoot"`
+	FrameID    string    `json:"frameId" doc:"The frame"`
+	Step       work.Step `json:"step" enum:"look,retouch,check,round,export" doc:"Which step"`
+	PersonID   string    `json:"personId" doc:"Who, by key"`
+	PersonName string    `json:"personName" doc:"Who, by name"`
+	Log        hours.Log `gorm:"serializer:json" json:"log" doc:"What was counted"`
+}
+
+// TableName is what its table is called.
+func (FrameHours) TableName() string { return "frame_hours" }
 
 // ProofRoundRow is a round of choices that a client was sent.
 type ProofRoundRow struct {

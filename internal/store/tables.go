@@ -36,6 +36,7 @@ var registered = []kind{
 	table[BaseLookRow]("base_looks", "Look"),
 	table[FinishRow]("finishes", ""),
 	table[VersionRow]("versions", "Finished picture"),
+	table[FrameWorkRow]("frame_works", ""),
 	table[ProofRoundRow]("proof_rounds", ""),
 	table[ProofLinkRow]("proof_links", ""),
 	table[ProofAnswerRow]("proof_answers", ""),

@@ -1,6 +1,7 @@
 package studio_test
 
 import (
+	"fmt"
 	"go/ast"
 	"go/parser"
 	"go/token"
@@ -18,6 +19,7 @@ import (
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/dayplan"
 	"figladder/internal/craft/finish/look"
+	"figladder/internal/craft/finish/work"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
 	"figladder/internal/craft/scene"
@@ -278,6 +280,12 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 			return err
 		}},
 		{"Make", func() error { _, err := k.Finish.Make(ctx, k.Owner, frame.Key); return err }},
+		{"SaveWork", func() error {
+			b, err := k.Finish.BoardOf(ctx, shoot.Key)
+			require.NoError(t, err)
+			_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, b.Items[0].Row.Version, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{{Key: fmt.Sprint(b.Items[0].Row.Version), Kind: "clean", State: work.Open}}})
+			return err
+		}},
 		{"BringBack", func() error {
 			_, data, err := k.Finish.HandOut(ctx, frame.Key)
 			require.NoError(t, err)

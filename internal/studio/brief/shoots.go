@@ -92,6 +92,9 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.ProofRoundRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.FrameWorkRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.VersionRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

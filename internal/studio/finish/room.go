@@ -3,7 +3,9 @@ package finish
 
 import (
 	"context"
+	"crypto/rand"
 	"image"
+	"time"
 
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/formats/photo"
@@ -20,6 +22,9 @@ type Room struct {
 	Frames *frames.Room
 
 	open *lru.Cache[string, image.Image] // pictures at screen size while they are worked at
+
+	process string    // which run of the server this is
+	began   time.Time // by a clock that nobody moves
 }
 
 // mostOpen is how many are held open: about 3 MB each.
@@ -31,7 +36,7 @@ func New(c *core.Core, f *frames.Room) *Room {
 	if err != nil {
 		panic(err) // mostOpen is above 0
 	}
-	return &Room{Core: c, Frames: f, open: open}
+	return &Room{Core: c, Frames: f, open: open, process: rand.Text(), began: time.Now()}
 }
 
 // atScreen is a frame's picture at the size of a screen, and how much smaller than itself that is.

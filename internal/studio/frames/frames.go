@@ -36,6 +36,9 @@ func (s *Room) RemoveFrame(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.VersionRow](j, "frame_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.FrameWorkRow](j, "frame_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.FinishRow](j, "frame_id = ?", id); err != nil {
 			return err
 		}

@@ -844,6 +844,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Count the time that you work on a frame */
+        post: operations["timeFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/hours/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Settle time that nobody saw, or mend it by hand */
+        post: operations["sayHours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/judged": {
         parameters: {
             query?: never;
@@ -991,6 +1025,23 @@ export interface paths {
         put?: never;
         /** The white at a place that has no colour of its own */
         post: operations["whiteAt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say who does what on a frame, and what is pinned */
+        put: operations["saveWork"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3048,6 +3099,23 @@ export interface paths {
         put?: never;
         /** Take the last deed back */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The work on a shoot's kept frames */
+        get: operations["work"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -7086,6 +7154,26 @@ export interface components {
             /** @description How it was known, in words */
             words: string;
         };
+        FinishBeating: {
+            /**
+             * @description Begin to count, go on, or end
+             * @enum {string}
+             */
+            deed: "start" | "beat" | "stop";
+            /**
+             * @description Which step
+             * @enum {string}
+             */
+            step: "look" | "retouch" | "check" | "round" | "export";
+        };
+        FinishBoard: {
+            /** @description How long each step takes, with its working */
+            estimates: components["schemas"]["Reading"][];
+            /** @description The kept frames: what is late first, then by what is next */
+            items: components["schemas"]["FinishItem"][];
+            /** @description All of it in words */
+            words: string;
+        };
         FinishDiffers: {
             /** @description Whether they are of one shape, so that they can be laid over one another */
             fits: boolean;
@@ -7103,6 +7191,41 @@ export interface components {
             own: components["schemas"]["LookStep"][];
             /** @description Its shoot */
             readonly shootId: string;
+        };
+        FinishItem: {
+            /** @description When it is due, YYYY-MM-DD, or empty */
+            due: string;
+            /** @description The frame */
+            frameId: string;
+            /** @description What is worth a pin */
+            hints: components["schemas"]["WorkHint"][];
+            /** @description Who worked how long on which step */
+            hours: components["schemas"]["FrameHours"][];
+            /** @description Why it is late or will be; empty when it is in time */
+            late: string;
+            /**
+             * Format: double
+             * @description What is left by the estimate, minutes
+             */
+            leftMin: number;
+            /**
+             * Format: double
+             * @description All that was counted, s
+             */
+            loggedS: number;
+            /**
+             * @description What is next; empty when all is done
+             * @enum {string}
+             */
+            next: "" | "look" | "retouch" | "check" | "round" | "export";
+            /** @description Who does what, and the pins; version 0 when nothing is yet */
+            row: components["schemas"]["KeptFrameWork"];
+            /** @description Its shot */
+            shotId: string;
+            /** @description Its steps in their order */
+            steps: components["schemas"]["WorkStand"][];
+            /** @description What it shows */
+            title: string;
         };
         FinishList: {
             /** @description The yes to that picture, or null */
@@ -7143,6 +7266,23 @@ export interface components {
             step: components["schemas"]["LookStep"];
             /** @description What it would do */
             words: string;
+        };
+        FinishSaying: {
+            /**
+             * Format: int64
+             * @description Which of the gaps, from 0; -1 for time that was never begun
+             */
+            gap: number;
+            /**
+             * Format: double
+             * @description How much of it was work; below 0 takes off what was counted
+             */
+            minutes: number;
+            /**
+             * @description Which step
+             * @enum {string}
+             */
+            step: "look" | "retouch" | "check" | "round" | "export";
         };
         FinishSeries: {
             /** @description The kept frames, in the order of the shots */
@@ -7559,6 +7699,25 @@ export interface components {
              */
             widthPx: number;
         };
+        FrameHours: {
+            /** @description The frame */
+            frameId: string;
+            /** @description Key */
+            id: string;
+            /** @description What was counted */
+            log: components["schemas"]["HoursLog"];
+            /** @description Who, by key */
+            personId: string;
+            /** @description Who, by name */
+            personName: string;
+            /** @description Its shoot */
+            shootId: string;
+            /**
+             * @description Which step
+             * @enum {string}
+             */
+            step: "look" | "retouch" | "check" | "round" | "export";
+        };
         FrameLook: {
             /**
              * Format: double
@@ -7632,6 +7791,18 @@ export interface components {
              * @description 0 top to 1 bottom
              */
             y: number;
+        };
+        FrameWorkDoc: {
+            /** @description The frame */
+            readonly frameId: string;
+            /** @description What is to be retouched */
+            pins: components["schemas"]["WorkPin"][];
+            /** @description Its shoot */
+            readonly shootId: string;
+            /** @description Who does each step, by name; steps that nobody was given are left out */
+            who: {
+                [key: string]: string;
+            };
         };
         GlowAsk: {
             /**
@@ -7883,6 +8054,45 @@ export interface components {
              * @description How long it lies finished until the shutter, s
              */
             waitsS: number;
+        };
+        HoursBeat: {
+            /**
+             * Format: date-time
+             * @description By the wall's clock of the server
+             */
+            at: string;
+            /** @description Which run of the server saw it */
+            process: string;
+            /**
+             * Format: double
+             * @description How long that run had been up, s, by a clock that nobody moves
+             */
+            upS: number;
+        };
+        HoursGap: {
+            /** @description Why it is not known */
+            because: string;
+            /**
+             * Format: double
+             * @description After how much counted time it lies, s
+             */
+            fromS: number;
+            /**
+             * Format: double
+             * @description How long it was, s; 0 when the clocks do not tell
+             */
+            s: number;
+        };
+        HoursLog: {
+            /**
+             * Format: double
+             * @description Time that counts, s
+             */
+            countedS: number;
+            /** @description What is to be said: worked, or not */
+            gaps: components["schemas"]["HoursGap"][];
+            /** @description The last sign of life; null while nobody is at it */
+            last: components["schemas"]["HoursBeat"];
         };
         HowMany: {
             /**
@@ -8184,6 +8394,22 @@ export interface components {
             createdAt: string;
             /** @description What it says */
             doc: components["schemas"]["FrameDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptFrameWork: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["FrameWorkDoc"];
             /** @description Its key */
             id: string;
             /**
@@ -10794,6 +11020,23 @@ export interface components {
             /** @description What is wanted */
             wanted: components["schemas"]["PropWanted"];
         };
+        SaveWorkRequest: {
+            /** @description The frame */
+            readonly frameId: string;
+            /** @description What is to be retouched */
+            pins: components["schemas"]["WorkPin"][];
+            /** @description Its shoot */
+            readonly shootId: string;
+            /**
+             * Format: int64
+             * @description The version read; 0 for none yet
+             */
+            version: number;
+            /** @description Who does each step, by name; steps that nobody was given are left out */
+            who: {
+                [key: string]: string;
+            };
+        };
         School: {
             /** @description zoom, fifty, long, or empty for none */
             key: string;
@@ -12912,6 +13155,51 @@ export interface components {
             /** @description Title */
             title: string;
         };
+        WorkHint: {
+            /** @description Why it is likely there */
+            because: string;
+            /**
+             * @description What kind of work it is
+             * @enum {string}
+             */
+            kind: "clean" | "remove" | "edge" | "hands" | "colour" | "shape" | "other";
+            /** @description What is to be done */
+            words: string;
+        };
+        WorkPin: {
+            /** @description Its key within the frame */
+            key: string;
+            /**
+             * @description What kind of work it is
+             * @enum {string}
+             */
+            kind: "clean" | "remove" | "edge" | "hands" | "colour" | "shape" | "other";
+            /**
+             * @description How far it has come
+             * @enum {string}
+             */
+            state: "open" | "done" | "checked";
+            /** @description What is to be done */
+            words: string;
+            /**
+             * Format: double
+             * @description From the left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top edge, share of the height
+             */
+            y: number;
+        };
+        WorkStand: {
+            /** @description Whether it is done */
+            done: boolean;
+            /** @description Which */
+            step: string;
+            /** @description What is missing, or what was done */
+            words: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -14851,6 +15139,81 @@ export interface operations {
             };
         };
     };
+    timeFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishBeating"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameHours"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sayHours: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishSaying"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameHours"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     judgedFrame: {
         parameters: {
             query?: never;
@@ -15168,6 +15531,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FinishWhite"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveWorkRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFrameWork"];
                 };
             };
             /** @description Error */
@@ -20534,6 +20933,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Deed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishBoard"];
                 };
             };
             /** @description Error */

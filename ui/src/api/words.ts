@@ -108,6 +108,16 @@ export const words = {
     group: ['safety', 'light', 'depth', 'frame', 'props'],
     severity: ['note', 'care', 'stop'],
   },
+  FinishBeating: {
+    deed: ['start', 'beat', 'stop'],
+    step: ['look', 'retouch', 'check', 'round', 'export'],
+  },
+  FinishItem: {
+    next: ['look', 'retouch', 'check', 'round', 'export'],
+  },
+  FinishSaying: {
+    step: ['look', 'retouch', 'check', 'round', 'export'],
+  },
   FinishToneHandle: {
     field: ['toe', 'slope', 'shoulder'],
   },
@@ -123,6 +133,9 @@ export const words = {
   FrameDoc: {
     laid: ['matched', 'by hand'],
     mark: ['passed over', 'short list', 'beside'],
+  },
+  FrameHours: {
+    step: ['look', 'retouch', 'check', 'round', 'export'],
   },
   Ground: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
@@ -331,6 +344,13 @@ export const words = {
     kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug', 'board'],
     material: ['ceramic', 'glass', 'metal', 'wood', 'stone'],
   },
+  WorkHint: {
+    kind: ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'],
+  },
+  WorkPin: {
+    kind: ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'],
+    state: ['open', 'done', 'checked'],
+  },
 } as const
 
 /** What a number is held to. */
@@ -448,6 +468,10 @@ export const limits = {
   },
   DraftAsk: {
     variant: { min: 0, max: 2 },
+  },
+  FinishSaying: {
+    gap: { min: -1, max: 1000 },
+    minutes: { min: -600, max: 600 },
   },
   GlowAsk: {
     marginMm: { min: 0, max: 30 },
@@ -592,6 +616,10 @@ export const limits = {
   WantRequest: {
     supporting: { min: 0, max: 12 },
   },
+  WorkPin: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
 } as const
 
 /** The calls that make something: each wish goes out under a key of its own. */
@@ -606,6 +634,7 @@ export const making: readonly string[] = [
   'POST /api/dishes/{id}/times',
   'POST /api/dishes/{id}/trials',
   'POST /api/dishes/{id}/want',
+  'POST /api/frames/{id}/hours/said',
   'POST /api/frames/{id}/make',
   'POST /api/invitations',
   'PUT /api/kit',
