@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"figladder/internal/craft/finish/look"
+	"figladder/internal/craft/finish/work"
 	"figladder/internal/store"
 	"figladder/internal/studio/finish"
 
@@ -93,11 +94,12 @@ func (a *API) finishRoutes() {
 	route(a, Assistant, "PUT", "/api/frames/{id}/work", "saveWork", "Say who does what on a frame, and what is pinned", func(ctx context.Context, in *struct {
 		ByID
 		Body struct {
-			store.FrameWorkDoc
-			Version int `json:"version" doc:"The version read; 0 for none yet"`
+			Who     map[work.Step]string `json:"who" doc:"Who does each step, by name; steps that nobody was given are left out"`
+			Pins    []work.Pin           `json:"pins" maxItems:"200" doc:"What is to be retouched"`
+			Version int                  `json:"version" doc:"The version read; 0 for none yet"`
 		}
 	}) (*body[store.FrameWorkRow], error) {
-		return point(s.Finish.SaveWork(ctx, who(ctx), in.ID, in.Body.Version, in.Body.FrameWorkDoc))
+		return point(s.Finish.SaveWork(ctx, who(ctx), in.ID, in.Body.Version, store.FrameWorkDoc{Who: in.Body.Who, Pins: in.Body.Pins}))
 	})
 	route(a, Assistant, "POST", "/api/frames/{id}/hours", "timeFrame", "Count the time that you work on a frame", func(ctx context.Context, in *struct {
 		ByID

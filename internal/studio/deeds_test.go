@@ -28,6 +28,7 @@ import (
 	"figladder/internal/studio/core"
 	cupboardroom "figladder/internal/studio/cupboard"
 	"figladder/internal/studio/day"
+	"figladder/internal/studio/finish"
 	"figladder/internal/studio/proof"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/studiotest"
@@ -247,6 +248,8 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 	}
 	_, err := k.Finish.Save(ctx, k.Owner, frame.Key, 0, "", []look.Step{})
 	require.NoError(t, err)
+	_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, 0, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{}})
+	require.NoError(t, err)
 	steps := []look.Step{{Key: "level", Kind: look.Level, Stops: 0.5}, {Key: "tone", Kind: look.Tone, Toe: 0.4}}
 	var kept *store.BaseLookRow
 	version := func() int {
@@ -283,7 +286,9 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 		{"SaveWork", func() error {
 			b, err := k.Finish.BoardOf(ctx, shoot.Key)
 			require.NoError(t, err)
-			_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, b.Items[0].Row.Version, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{{Key: fmt.Sprint(b.Items[0].Row.Version), Kind: "clean", State: work.Open}}})
+			at := slices.IndexFunc(b.Items, func(i finish.Item) bool { return i.FrameID == frame.Key })
+			version := b.Items[at].Row.Version
+			_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, version, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{{Key: fmt.Sprint(version), Kind: "clean", State: work.Open}}})
 			return err
 		}},
 		{"BringBack", func() error {

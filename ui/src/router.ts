@@ -43,6 +43,7 @@ export const titles: Record<string, string> = {
   card: 'Bring in',
   finish: 'Finish',
   look: 'Look',
+  work: 'Work',
   proof: 'Proof',
   out: 'Out',
   lost: 'Not here',
@@ -208,6 +209,12 @@ export const router = createRouter({
       path: '/shoots/:shoot/look/:shot?',
       name: 'look',
       component: () => import('./finish/LookScreen.vue'),
+      meta: { rung: 'finish' },
+    },
+    {
+      path: '/shoots/:shoot/work/:shot?',
+      name: 'work',
+      component: () => import('./finish/WorkScreen.vue'),
       meta: { rung: 'finish' },
     },
     {

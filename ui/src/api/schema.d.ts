@@ -11021,12 +11021,8 @@ export interface components {
             wanted: components["schemas"]["PropWanted"];
         };
         SaveWorkRequest: {
-            /** @description The frame */
-            readonly frameId: string;
             /** @description What is to be retouched */
             pins: components["schemas"]["WorkPin"][];
-            /** @description Its shoot */
-            readonly shootId: string;
             /**
              * Format: int64
              * @description The version read; 0 for none yet

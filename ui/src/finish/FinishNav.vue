@@ -4,6 +4,7 @@ import SubNav from '../parts/SubNav.vue'
 
 const params = { shoot: useRoute().params.shoot as string }
 const items = [
+  { name: 'work', words: 'Work', to: { name: 'work', params } },
   { name: 'finish', words: 'Checks and yes', to: { name: 'finish', params } },
   { name: 'look', words: 'Look', to: { name: 'look', params } },
   { name: 'proof', words: 'Proof', to: { name: 'proof', params } },
