@@ -38,7 +38,13 @@ const people = computed(() => [
   ...new Set([start.data.value?.person?.name ?? '', ...(brief.data.value?.doc.brief.crew ?? []).map((c) => c.name)]),
 ])
 
-const names: Record<string, string> = { look: 'Look', retouch: 'Retouch', check: 'Check', round: 'Round', export: 'Export' }
+const names: Record<string, string> = {
+  look: 'Look',
+  retouch: 'Retouch',
+  check: 'Check',
+  round: 'Round',
+  export: 'Export',
+}
 const kinds = ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'] as const
 const hours = (min: number) => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`)
 
@@ -212,14 +218,6 @@ onBeforeUnmount(() => (chosen.value = ''))
               >
                 <option v-for="k in kinds" :key="k" :value="k">{{ k }}</option>
               </select>
-              <input
-                :value="p.words"
-                maxlength="500"
-                :aria-label="`What pin ${n + 1} is about`"
-                placeholder="What is to be done"
-                @focus="chosen = p.key"
-                @change="change(p.key, { words: ($event.target as HTMLInputElement).value })"
-              />
               <span class="deeds">
                 <ChipButton @click="change(p.key, { state: next[p.state] })">{{ asks[p.state] }}</ChipButton>
                 <ChipButton
@@ -228,6 +226,14 @@ onBeforeUnmount(() => (chosen.value = ''))
                   >✕</ChipButton
                 >
               </span>
+              <input
+                :value="p.words"
+                maxlength="500"
+                :aria-label="`What pin ${n + 1} is about`"
+                placeholder="What is to be done"
+                @focus="chosen = p.key"
+                @change="change(p.key, { words: ($event.target as HTMLInputElement).value })"
+              />
             </li>
           </ul>
           <p v-else class="small soft">Nothing is pinned.</p>
