@@ -51,6 +51,8 @@ var views = []view{
 	{"card", "Merrow", "/card", "files on the card", ""},
 	{"finish", "Merrow", "/finish", "steps done", ""},
 	{"look", "Merrow", "/look", "Nothing looks drawn", "[...document.querySelectorAll('.add button')].find(b => b.innerText.includes('Tone'))?.click()"},
+	{"work", "Merrow", "/work", "Nothing is pinned", ""},
+	{"proof", "Merrow", "/proof", "Nobody outside", "[...document.querySelectorAll('button')].find(b => b.innerText.startsWith('Send round'))?.click()"},
 	{"you", "", "/studio", "Change your password", ""},
 	{"people", "", "/studio/people", "Invite somebody", ""},
 	{"units", "", "/studio/units", "Lenses and sensors stay", ""},
@@ -95,7 +97,7 @@ func TestShots(t *testing.T) {
 	p.press("r")
 	p.until("[...document.querySelectorAll('.copy')].some(c => c.innerText.includes('Brought in'))", "the card is brought in")
 	for _, v := range views {
-		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish"}, v.name) {
+		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish", "contact", "brief"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)

@@ -225,7 +225,7 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 		if !m.ok || i == at || !m.beside(all[at]) {
 			continue
 		}
-		if steps[i], err = s.evened(ctx, m, all[at].is, contrast); err != nil {
+		if steps[i], err = s.evened(ctx, m, all[at], contrast); err != nil {
 			return 0, err
 		}
 	}
@@ -269,7 +269,7 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 }
 
 // evened are a frame's steps with what makes its ground as another's.
-func (s *Room) evened(ctx context.Context, m measured, to even.Read, contrast bool) ([]look.Step, error) {
+func (s *Room) evened(ctx context.Context, m, to measured, contrast bool) ([]look.Step, error) {
 	img, scale, err := s.atScreen(ctx, m.frame, core.ShelfSmall)
 	if err != nil {
 		return nil, err
@@ -285,7 +285,18 @@ func (s *Room) evened(ctx context.Context, m measured, to even.Read, contrast bo
 		return nil, err
 	}
 	// Last, so that nothing of the look bends what it does.
-	return append(rest, even.Match(is, to, even.Wants{Level: true, White: true, Contrast: contrast})...), nil
+	return append(rest, even.Match(is, to.is, even.Wants{Level: true, White: true, Contrast: contrast, Shadows: otherLens(m.frame, to.frame)})...), nil
+}
+
+// otherLens says whether two frames were taken through two lenses, by what their files or their sets say.
+func otherLens(a, b *store.Frame) bool {
+	of := func(f *store.Frame) string {
+		if f.Came.CardID != "" {
+			return f.Came.Lens
+		}
+		return f.Set.Camera.Lens
+	}
+	return of(a) != "" && of(b) != "" && of(a) != of(b)
 }
 
 // heroLight is the mean light of a hero in a mood, linear, 1 is white (start values of our own).

@@ -10,6 +10,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/finish/work"
+	"figladder/internal/craft/proof"
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/styling"
 	"figladder/internal/store"
@@ -91,7 +92,7 @@ func (s *Room) BoardOf(ctx context.Context, shootID string) (*Board, error) {
 		if row.FrameID == "" {
 			row = store.FrameWorkRow{FrameWorkDoc: store.FrameWorkDoc{ShootID: shootID, FrameID: f.Key, Who: map[work.Step]string{}, Pins: []work.Pin{}}}
 		}
-		it := Item{FrameID: f.Key, ShotID: shot.Key, Title: shot.Title, Row: row, Due: dueOf(shoot.Brief, shot.Key), Hours: all.hours[f.Key], Hints: work.Hints(shot.Techniques, names, row.Pins)}
+		it := Item{FrameID: f.Key, ShotID: shot.Key, Title: shot.Title, Row: row, Due: dueOf(shoot.Brief, shot.Key), Hours: all.hours[f.Key], Hints: work.Hints(all.asked[f.Key], shot.Techniques, names, row.Pins)}
 		if it.Hours == nil {
 			it.Hours = []store.FrameHours{}
 		}
@@ -190,10 +191,11 @@ type works struct {
 	hours map[string][]store.FrameHours
 	made  map[string]bool
 	shown map[string]int
+	asked map[string][]work.Asked
 }
 
 func (s *Room) worksOf(tx *gorm.DB, shootID string) (works, error) {
-	out := works{map[string]store.FrameWorkRow{}, map[string][]store.FrameHours{}, map[string]bool{}, map[string]int{}}
+	out := works{map[string]store.FrameWorkRow{}, map[string][]store.FrameHours{}, map[string]bool{}, map[string]int{}, map[string][]work.Asked{}}
 	var rows []store.FrameWorkRow
 	var hours []store.FrameHours
 	var made []store.VersionRow
@@ -212,12 +214,33 @@ func (s *Room) worksOf(tx *gorm.DB, shootID string) (works, error) {
 	for _, v := range made {
 		out.made[v.FrameID] = true
 	}
+	answers, failed := store.All[store.ProofAnswerRow](tx.Where("shoot_id = ?", shootID).Order("created_at, id"))
+	by := map[string][]proof.Answer{}
+	for _, a := range answers {
+		by[a.RoundID] = append(by[a.RoundID], a.Answer())
+	}
 	for _, r := range rounds {
-		for _, c := range r.Choices {
-			out.shown[c.FrameID] = r.Number
+		for i, st := range proof.Stand(r.Round(), by[r.Key]) {
+			frame := r.Choices[i].FrameID
+			out.shown[frame], out.asked[frame] = r.Number, askedOf(st.Last, r.Number)
 		}
 	}
-	return out, err
+	return out, errors.Join(err, failed)
+}
+
+// askedOf are the changes among what was said last.
+func askedOf(last []proof.Answer, round int) (out []work.Asked) {
+	for _, a := range last {
+		if a.Kind != proof.Change {
+			continue
+		}
+		x := work.Asked{Words: a.Words, By: a.By, Round: round}
+		if a.Pin != nil {
+			x.X, x.Y = a.Pin.X, a.Pin.Y
+		}
+		out = append(out, x)
+	}
+	return out
 }
 
 // past is how long steps took of frames that have their yes, in all shoots.

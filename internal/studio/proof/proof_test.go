@@ -91,10 +91,13 @@ func TestARoundIsAnsweredAndTheNextHasItsYes(t *testing.T) {
 
 	require.NoError(t, b.says(t, "Bo", craft.Change, "Less red"))
 	assert.Equal(t, "Round 1, number 1. Bo: a change, “Less red”", b.missing(t))
+	board, err := b.Finish.BoardOf(t.Context(), b.shoot.Key)
+	require.NoError(t, err)
+	assert.Equal(t, "Bo asked for it in round 1", board.Items[0].Hints[0].Because, "what a client asks for is offered as a pin")
 	assert.ErrorContains(t, b.says(t, "Bo", craft.Change, " "), "Say what")
 	assert.ErrorContains(t, b.says(t, " ", craft.Yes, ""), "your name")
 
-	_, err := b.Finish.Save(ctx, b.Owner, b.frame.Key, 0, "", []look.Step{{Key: "level", Kind: look.Level, Stops: 0.4}})
+	_, err = b.Finish.Save(ctx, b.Owner, b.frame.Key, 0, "", []look.Step{{Key: "level", Kind: look.Level, Stops: 0.4}})
 	require.NoError(t, err)
 	made, err := b.Finish.Make(ctx, b.Owner, b.frame.Key)
 	require.NoError(t, err)

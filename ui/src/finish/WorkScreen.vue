@@ -242,7 +242,7 @@ onBeforeUnmount(() => (chosen.value = ''))
               <span
                 ><b>{{ h.words }}</b> <small>{{ h.because }}</small></span
               >
-              <el-button size="small" @click="add(0.5, 0.5, h.kind, h.words)">Pin it</el-button>
+              <el-button size="small" @click="add(h.x, h.y, h.kind, h.words)">Pin it</el-button>
             </li>
           </ul>
         </section>

@@ -105,7 +105,7 @@ func TestTwelveFramesComeTogether(t *testing.T) {
 func TestWhatIsRightStays(t *testing.T) {
 	ground := colorful.Hcl(80, 0.08, 0.7).Clamped()
 	right, _ := Of(shot(1, ground), hero)
-	assert.Empty(t, Match(right, right, Wants{true, true, true}))
+	assert.Empty(t, Match(right, right, Wants{Level: true, White: true, Contrast: true}))
 	dark, _ := Of(taken(shot(1, ground), -1, look.Daylight, 0), hero)
 	steps := Match(dark, right, Wants{Level: true})
 	require.Len(t, steps, 1)
@@ -113,6 +113,39 @@ func TestWhatIsRightStays(t *testing.T) {
 	assert.InDelta(t, 1, steps[0].Stops, 0.03)
 	_, ok := Of(image.NewRGBA(image.Rect(0, 0, 50, 50)), hero)
 	assert.False(t, ok, "nothing but black")
+}
+
+// A frame whose lens draws its shadows darker has them opened, its ground as light as before; one whose lens draws them lighter
+// is left.
+func TestShadowsOfAnotherLensAreOpened(t *testing.T) {
+	ground := colorful.Hcl(80, 0.05, 0.6).Clamped()
+	plain := shot(3, ground)
+	for y := 120; y < 160; y++ { // a deep shadow along the front
+		for x := range 240 {
+			put(plain, x, y, [3]float64{0.016, 0.015, 0.014})
+		}
+	}
+	right, _ := Of(plain, hero)
+	through := func(toe float64) (image.Image, Read) {
+		img, err := look.Render(context.Background(), plain, []look.Step{{Key: "t", Kind: look.Tone, Toe: toe}}, 1)
+		require.NoError(t, err)
+		r, _ := Of(img, hero)
+		return img, r
+	}
+	under := func(r Read) float64 { return math.Log2(luminance(r.Ground)/look.Grey) - at(r.tones, tail) }
+	img, was := through(-0.7)
+	require.Greater(t, under(was), under(right)+0.4)
+	steps := Match(was, right, Wants{Level: true, White: true, Shadows: true})
+	got := evened(t, img, steps)
+	assert.InDelta(t, under(right), under(got), 0.1)
+	assert.InDelta(t, 0, math.Log2(luminance(got.Ground)/luminance(right.Ground)), 0.05)
+	for _, st := range Match(was, right, Wants{Level: true, White: true}) {
+		assert.NotEqual(t, look.Tone, st.Kind, "only where it is asked for")
+	}
+	_, lighter := through(0.7)
+	for _, st := range Match(lighter, right, Wants{Level: true, White: true, Shadows: true}) {
+		assert.NotEqual(t, look.Tone, st.Kind, "nothing is darkened")
+	}
 }
 
 // A frame that was made harder comes back.
@@ -128,7 +161,7 @@ func TestContrastComesBack(t *testing.T) {
 		require.NoError(t, err)
 		was, _ := Of(hard, hero)
 		require.Greater(t, math.Abs(was.Spread-right.Spread), 0.1)
-		got := evened(t, hard, Match(was, right, Wants{true, true, true}))
+		got := evened(t, hard, Match(was, right, Wants{Level: true, White: true, Contrast: true}))
 		assert.InDelta(t, right.Spread, got.Spread, 0.06)
 		assert.InDelta(t, 0, math.Log2(luminance(got.Ground)/luminance(right.Ground)), 0.05)
 	}

@@ -9,6 +9,9 @@ import (
 // Wants is what is to be brought together.
 type Wants struct {
 	Level, White, Contrast bool
+	// Shadows asks that shadows which lie deeper under the ground than the other's are opened: lenses differ in how dark they
+	// draw. Nothing is darkened.
+	Shadows bool
 }
 
 // The least that is worth a step: less is not seen side by side (values of our own).
@@ -19,6 +22,8 @@ const (
 	leastSlope = 0.03
 	slopeFrom  = 0.6
 	slopeTo    = 1.7
+	leastToe   = 0.05
+	mostToe    = 1.5
 )
 
 // Match are the steps by which a frame comes to look as another: its white by what makes the grounds of one colour, its
@@ -34,7 +39,7 @@ func Match(from, to Read, w Wants) []look.Step {
 		}
 	}
 	lum, want := luminance(ground), luminance(to.Ground)
-	stops, slope := 0.0, 1.0
+	stops, slope, toe := 0.0, 1.0, 0.0
 	if w.Level {
 		stops = math.Log2(want / lum)
 	}
@@ -43,7 +48,7 @@ func Match(from, to Read, w Wants) []look.Step {
 		for range 8 {
 			slope = slopeFor(from, stops, to.Spread)
 			if w.Level {
-				stops = levelFor(math.Log2(lum/look.Grey), math.Log2(want/look.Grey), slope)
+				stops = levelFor(math.Log2(lum/look.Grey), math.Log2(want/look.Grey), look.Step{Slope: slope})
 			}
 		}
 		if math.Abs(slope-1) < leastSlope {
@@ -52,11 +57,29 @@ func Match(from, to Read, w Wants) []look.Step {
 			}
 		}
 	}
+	if w.Shadows {
+		// Opening shadows lifts what is near them a little: a few rounds, and the ground stays.
+		for range 4 {
+			toe = toeFor(from, to, stops, slope, math.Log2(lum/look.Grey))
+			if w.Level {
+				stops = levelFor(math.Log2(lum/look.Grey), math.Log2(want/look.Grey), look.Step{Slope: slope, Toe: toe})
+			}
+		}
+		if toe < leastToe {
+			if toe = 0; w.Level {
+				stops = levelFor(math.Log2(lum/look.Grey), math.Log2(want/look.Grey), look.Step{Slope: slope})
+			}
+		}
+	}
 	if math.Abs(stops) >= leastStops {
 		out = append(out, look.Step{Key: "even-level", Kind: look.Level, Stops: round(math.Max(-5, math.Min(5, stops)), 0.001), Why: "As light as the frame it follows"})
 	}
-	if slope != 1 {
-		out = append(out, look.Step{Key: "even-tone", Kind: look.Tone, Slope: round(slope, 0.001), Why: "As hard as the frame it follows"})
+	why := "As hard as the frame it follows"
+	if toe > 0 {
+		why = "Shadows opened as in the frame it follows: another lens draws them darker"
+	}
+	if slope != 1 || toe > 0 {
+		out = append(out, look.Step{Key: "even-tone", Kind: look.Tone, Slope: round(slope, 0.001), Toe: round(toe, 0.001), Why: why})
 	}
 	return out
 }
@@ -78,9 +101,33 @@ func slopeFor(r Read, stops, spread float64) float64 {
 	return (lo + hi) / 2
 }
 
-// levelFor is by how much what is at a level has to be lifted so that it comes out of a slope at the one wanted, stops.
-func levelFor(is, want, slope float64) float64 {
-	c := look.Step{Slope: slope}.CurveOf()
+// toeFor is by how much shadows have to be opened so that they lie no deeper under the ground, which is at a level, than the
+// other's do, stops; 0 where they do not.
+func toeFor(from, to Read, stops, slope, ground float64) float64 {
+	deep := at(from.tones, tail) + stops
+	want := math.Log2(luminance(to.Ground)/look.Grey) - at(to.tones, tail)
+	under := func(toe float64) float64 {
+		c := look.Step{Slope: slope, Toe: toe}.CurveOf()
+		return c.At(ground+stops) - c.At(deep)
+	}
+	if under(0) <= want {
+		return 0
+	}
+	lo, hi := 0.0, mostToe
+	for range 40 {
+		mid := (lo + hi) / 2
+		if under(mid) > want {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return (lo + hi) / 2
+}
+
+// levelFor is by how much what is at a level has to be lifted so that it comes out of a tone at the one wanted, stops.
+func levelFor(is, want float64, tone look.Step) float64 {
+	c := tone.CurveOf()
 	lo, hi := -5.0, 5.0
 	for range 40 {
 		mid := (lo + hi) / 2

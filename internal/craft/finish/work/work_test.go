@@ -110,7 +110,11 @@ func TestHintsComeFromWhatWasDone(t *testing.T) {
 		assert.True(t, known[tr.key], "%s is no technique", tr.key)
 	}
 	names := map[string]string{"wires": "Flying on wires"}
-	got := Hints([]string{"wires", "crumbs", "scatter", "polish"}, names, []Pin{{Words: "Smears and lint on the glass"}})
+	got := Hints(nil, []string{"wires", "crumbs", "scatter", "polish"}, names, []Pin{{Words: "Smears and lint on the glass"}})
 	require.Len(t, got, 2, "crumbs once, smears are pinned already")
-	assert.Equal(t, Hint{Kind: "remove", Words: "Wires and their shadows", Because: "It was styled with: Flying on wires"}, got[0])
+	assert.Equal(t, Hint{Kind: "remove", Words: "Wires and their shadows", Because: "It was styled with: Flying on wires", X: 0.5, Y: 0.5}, got[0])
+	got = Hints([]Asked{{"Less red", "Bo", 2, 0.25, 0.75}, {"More steam", "Bo", 2, 0, 0}, {"No fork", "Bo", 2, 0.1, 0.1}}, nil, names, []Pin{{Words: "No fork"}})
+	require.Len(t, got, 2)
+	assert.Equal(t, Hint{Kind: "other", Words: "Less red", Because: "Bo asked for it in round 2", X: 0.25, Y: 0.75}, got[0])
+	assert.InDelta(t, 0.5, got[1].X, 1e-9)
 }
