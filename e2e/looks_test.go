@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"os"
+	"slices"
 	"testing"
 	"time"
 
@@ -209,4 +211,35 @@ func TestAnEditedPictureIsBroughtBack(t *testing.T) {
 	p.until("document.querySelectorAll('.looked img').length === 2", "both")
 	p.press("z", chromedp.ModifierCtrl)
 	p.until("document.querySelectorAll('.versions [aria-pressed]').length === 1", "only the frame is left")
+}
+
+// TestHowSoonALookIsSeen measures how long it takes from a key on a handle until the picture on the screen has followed. A study, for docs/benchmarks.md.
+func TestHowSoonALookIsSeen(t *testing.T) {
+	if os.Getenv("FIGLADDER_LOOK_STUDY") == "" {
+		t.Skip("a study: FIGLADDER_LOOK_STUDY=1")
+	}
+	p := demoPage(t)
+	p.visit("Merrow", "/look", "What is done", "")
+	p.until("document.querySelector('.pic img')?.naturalWidth > 400", "the picture")
+	p.until("document.querySelector('.tone [aria-label=Shadows]') || [...document.querySelectorAll('.add button')].find(b => b.innerText.includes('Tone'))?.click()", "its line")
+	eval[any](p, `window.took = []; (async () => {
+	  const wait = (ms) => new Promise((done) => setTimeout(done, ms))
+	  for (let i = 0; i < 40; i++) {
+	    const img = document.querySelector('.pic img'), was = img.src, handle = document.querySelector('.tone [aria-label=Shadows]')
+	    handle.focus()
+	    const began = performance.now()
+	    handle.dispatchEvent(new KeyboardEvent('keydown', { key: i % 2 ? 'ArrowUp' : 'ArrowDown', bubbles: true }))
+	    while (document.querySelector('.pic img').src === was || !document.querySelector('.pic img').complete) {
+	      await wait(1)
+	      if (performance.now() - began > 5000) break
+	    }
+	    window.took.push(performance.now() - began)
+	    await wait(700)
+	  }
+	  window.tookAll = true
+	})(); null`)
+	p.until("window.tookAll", "forty presses")
+	took := eval[[]float64](p, "window.took")
+	slices.Sort(took)
+	t.Logf("median %.0f ms, nine of ten within %.0f ms, longest %.0f ms", took[len(took)/2], took[len(took)*9/10], took[len(took)-1])
 }

@@ -26,6 +26,8 @@ type Brief struct {
 	Mood         Mood          `json:"mood" doc:"Bright or dark, bold or muted"`
 	HouseColours []string      `json:"houseColours" maxItems:"8" doc:"Client's colours, #rrggbb"`
 	Deliverables []Deliverable `json:"deliverables" maxItems:"60" doc:"What must come out"`
+	Rights       []Right       `json:"rights,omitempty" maxItems:"40" doc:"Where its pictures may be shown, until when; none: nobody said, and nothing is held back"`
+	Embargo      string        `json:"embargo,omitempty" doc:"First day on which anything of it may be shown, YYYY-MM-DD, or empty"`
 	Crew         []Hand        `json:"crew,omitempty" maxItems:"40" doc:"Who is there on the day"`
 	Hands        int           `json:"hands" minimum:"0" maximum:"40" doc:"Pairs of hands on the day, the photographer's included; 0 while open"`
 	Candidates   []Candidate   `json:"candidates" maxItems:"40" doc:"Dishes thought of, with what spoke for and against each"`
@@ -113,6 +115,7 @@ func (b Brief) Check() []finding.FieldProblem {
 			bad(fmt.Sprintf("deliverables.%d.due", i), "“%s” is not a day. Write it as 2026-12-18.", d.Due)
 		}
 	}
+	out = append(out, b.checkRights()...)
 	out = append(out, checkCrew(b.Crew)...)
 	for i, c := range b.Candidates {
 		if strings.TrimSpace(c.Name) == "" {

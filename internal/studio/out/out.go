@@ -97,6 +97,7 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	if err != nil {
 		return nil, nil, o, err
 	}
+	out.Findings = append(out.Findings, release.May(shoot.Brief, o, s.Now())...)
 	out.Findings = append(out.Findings, release.Finals(o, out.WidthPx, out.HeightPx, shoot.Brief.Deliverables)...)
 	for _, step := range list.Steps {
 		if !step.Done && out.Missing == "" {
@@ -211,21 +212,44 @@ func (s *Room) Deliver(ctx context.Context, id string) error {
 	if row.State != "waiting" {
 		return nil
 	}
-	data, err := s.Vault.Get(ctx, row.SHA256)
-	if err != nil {
-		return fmt.Errorf("the cut's file: %w", err)
-	}
 	state, answer := "accepted", ""
-	answer, err = s.Outlet.Send(ctx, row.Outlet, row.ID, data)
-	var no *standin.Refusal
-	if errors.As(err, &no) {
-		state, answer = "refused", no.Words
-	} else if err != nil {
+	held, err := s.heldBack(ctx, row)
+	if err != nil {
 		return err
+	}
+	if held != "" {
+		state, answer = "refused", held
+	} else {
+		data, err := s.Vault.Get(ctx, row.SHA256)
+		if err != nil {
+			return fmt.Errorf("the cut's file: %w", err)
+		}
+		answer, err = s.Outlet.Send(ctx, row.Outlet, row.ID, data)
+		var no *standin.Refusal
+		if errors.As(err, &no) {
+			state, answer = "refused", no.Words
+		} else if err != nil {
+			return err
+		}
 	}
 	done := s.Now()
 	return s.Store.WithContext(ctx).Model(&store.Publication{}).Where("id = ? and state = 'waiting'", id).
 		Updates(map[string]any{"state": state, "answer": answer, "done_at": done}).Error
+}
+
+// heldBack says why a publication may not go out now, though it was allowed when it was ordered: an outlet may have been down
+// until a right was over. Empty when it may.
+func (s *Room) heldBack(ctx context.Context, row *store.Publication) (string, error) {
+	shoot, err := s.Frames.Brief.Shoot(ctx, row.ShootID)
+	if err != nil {
+		return "", err
+	}
+	for _, f := range release.May(shoot.Brief, release.Outlet{Key: row.Outlet, Name: row.Outlet}, s.Now()) {
+		if f.Severity == finding.Stop {
+			return fmt.Sprintf("Not sent. %s: %s, wanted %s.", f.Subject, f.Measure, f.Limit), nil
+		}
+	}
+	return "", nil
 }
 
 // Publications lists what was sent of a shot, or of a shoot when shotID is empty,

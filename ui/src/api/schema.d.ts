@@ -4796,6 +4796,8 @@ export interface components {
             crew?: components["schemas"]["Hand"][];
             /** @description What must come out */
             deliverables: components["schemas"]["Deliverable"][];
+            /** @description First day on which anything of it may be shown, YYYY-MM-DD, or empty */
+            embargo?: string;
             /**
              * Format: int64
              * @description Pairs of hands on the day, the photographer's included; 0 while open
@@ -4816,6 +4818,8 @@ export interface components {
             placeId?: string;
             /** @description Whether the shoot is put away: kept whole, and out of the way at home */
             putAway?: boolean;
+            /** @description Where its pictures may be shown, until when; none: nobody said, and nothing is held back */
+            rights?: components["schemas"]["Right"][];
             /** @description What is on the plate */
             what: string;
             /** @description Day of the shoot, YYYY-MM-DD, empty while open */
@@ -10843,6 +10847,16 @@ export interface components {
             /** @description The prop */
             propId: string;
         };
+        Right: {
+            /** @description First day, YYYY-MM-DD, or empty */
+            from: string;
+            /** @description At which outlets, by their keys; empty for all */
+            outlets: string[];
+            /** @description Last day, YYYY-MM-DD, or empty for without an end */
+            until: string;
+            /** @description Who may show them */
+            who: string;
+        };
         Room: {
             /**
              * Format: double
@@ -13161,6 +13175,16 @@ export interface components {
             kind: "clean" | "remove" | "edge" | "hands" | "colour" | "shape" | "other";
             /** @description What is to be done */
             words: string;
+            /**
+             * Format: double
+             * @description From the left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top edge, share of the height
+             */
+            y: number;
         };
         WorkPin: {
             /** @description Its key within the frame */

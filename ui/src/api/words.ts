@@ -616,6 +616,10 @@ export const limits = {
   WantRequest: {
     supporting: { min: 0, max: 12 },
   },
+  WorkHint: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
   WorkPin: {
     x: { min: 0, max: 1 },
     y: { min: 0, max: 1 },

@@ -19,6 +19,7 @@ import { day } from '../parts/shown'
 import CrewBox from './CrewBox.vue'
 import BriefNav from './BriefNav.vue'
 import FinalsBox from './FinalsBox.vue'
+import RightsBox from './RightsBox.vue'
 import { questions, shapes, type Brief } from './brief'
 import ChoiceField from '../parts/ChoiceField.vue'
 
@@ -328,6 +329,7 @@ function addColour() {
         </p>
         <el-button size="small" @click="addDeliverable">Add a deliverable</el-button>
       </section>
+      <RightsBox :brief="b" :problems="draft.error.value?.fields ?? []" @touch="draft.touch" />
     </form>
     <template #reading>
       <template v-if="b && reading.data.value">
