@@ -82,6 +82,7 @@ var shapes = []shape{
 	told(func(r store.VersionRow) Kept[store.VersionDoc] { return kept(r.Base, r.VersionDoc) }),
 	told(func(r store.FrameWorkRow) Kept[store.FrameWorkDoc] { return kept(r.Base, r.FrameWorkDoc) }),
 	told(func(r store.ProofRoundRow) Kept[store.ProofRoundDoc] { return kept(r.Base, r.ProofRoundDoc) }),
+	told(func(r store.ProofAnswerRow) Kept[store.ProofAnswerDoc] { return kept(r.Base, r.ProofAnswerDoc) }),
 	told(func(r store.ProofLinkRow) Kept[store.ProofLinkDoc] { return kept(r.Base, r.ProofLinkDoc) }),
 	told(func(r store.Approval) Kept[store.ApprovalDoc] { return kept(r.Base, r.ApprovalDoc) }),
 	told(func(r store.SetUpRow) Kept[store.SetUpDoc] { return kept(r.Base, r.SetUpDoc) }),

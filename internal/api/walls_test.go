@@ -101,7 +101,7 @@ func TestEveryRouteHoldsToItsRole(t *testing.T) {
 	all, _ := operations(t)
 	for _, o := range all {
 		if o.Role == api.Public {
-			assert.Contains(t, []string{"start", "firstOwner", "signIn", "signOut", "lookAtInvitation", "join"}, o.ID, "what strangers may do is listed here")
+			assert.Contains(t, []string{"start", "firstOwner", "signIn", "signOut", "lookAtInvitation", "join", "proofPage", "answerChoice", "proofPicture", "proofFile"}, o.ID, "what strangers may do is listed here")
 			continue
 		}
 		require.Contains(t, core.Roles, o.Role, "%s %s", o.Method, o.Path)
@@ -430,7 +430,7 @@ func TestPublishedTwentyTimesIsPublishedOnce(t *testing.T) {
 	for _, s := range list["steps"].([]any) {
 		c.do("POST", shot+"/tick", map[string]any{"key": s.(map[string]any)["key"], "done": true})
 	}
-	code, _ = c.do("POST", shot+"/approve", map[string]string{"who": "Ada", "words": ""})
+	code, _ = c.do("POST", shot+"/approve", map[string]any{"who": "Ada", "words": "", "picture": list["picture"]})
 	require.Equal(t, 200, code)
 	order := map[string]any{"outlet": "feed", "zoom": 1, "centreX": 0.5, "centreY": 0.5, "words": map[string]any{"title": "Toddy", "caption": "Warm.", "alt": "A glass", "credit": "Tern Loft"}}
 	var all sync.WaitGroup

@@ -522,15 +522,20 @@ type ProofLinkDoc struct {
 // ProofAnswerRow is what somebody said of a choice.
 type ProofAnswerRow struct {
 	Base
-	ShootID   string     `json:"shootId"`
-	RoundID   string     `json:"roundId"`
-	LinkID    string     `json:"linkId"`
-	SenderKey string     `gorm:"column:key" json:"key"`
-	Choice    string     `json:"choice"`
-	Kind      proof.Kind `json:"kind"`
-	Words     string     `json:"words"`
-	Pin       *proof.Pin `gorm:"serializer:json" json:"pin"`
-	By        string     `gorm:"column:by_name" json:"by"`
+	ProofAnswerDoc
+}
+
+// ProofAnswerDoc is what an answer says.
+type ProofAnswerDoc struct {
+	ShootID   string     `json:"shootId" doc:"Its shoot"`
+	RoundID   string     `json:"roundId" doc:"The round"`
+	LinkID    string     `json:"linkId" doc:"By which link it came"`
+	SenderKey string     `gorm:"column:key" json:"key" doc:"The sender's own: sent twice, it is one answer"`
+	Choice    string     `json:"choice" doc:"The choice"`
+	Kind      proof.Kind `json:"kind" enum:"yes,change,no" doc:"What is said"`
+	Words     string     `json:"words" doc:"In words"`
+	Pin       *proof.Pin `gorm:"serializer:json" json:"pin" doc:"The place that is meant, or null"`
+	By        string     `gorm:"column:by_name" json:"by" doc:"Who says it"`
 }
 
 // TableName is what its table is called.

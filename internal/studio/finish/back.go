@@ -119,8 +119,17 @@ func (s *Room) BringBack(ctx context.Context, who core.Who, shootID, name string
 	if !m.Sure || m.How == back.ByHash {
 		return out, nil
 	}
-	out.Version, err = s.cameBack(ctx, who, &rows[at], name, data, img, m.How)
-	return out, err
+	made, err := s.cameBack(ctx, &rows[at], name, data, img, m.How)
+	if err != nil {
+		return nil, err
+	}
+	if made.Number == 0 { // it is new
+		if err := s.Deed(ctx, who, shootID, "Brought an edited picture back", func(j *store.Journal) error { return number(j, made) }); err != nil {
+			return nil, err
+		}
+	}
+	out.Version = made
+	return out, nil
 }
 
 // known are a shoot's frames as an edited picture may know them.
@@ -176,8 +185,8 @@ func (s *Room) likeTo(ctx context.Context, own craftframes.Look, rows []store.Fr
 	}
 }
 
-// cameBack keeps a picture as the next version of a frame; one that is the newest already is no other.
-func (s *Room) cameBack(ctx context.Context, who core.Who, f *store.Frame, name string, data []byte, img image.Image, how back.How) (*store.VersionRow, error) {
+// cameBack keeps a picture's file, for it to become the next version of a frame; one that is the newest already is no other.
+func (s *Room) cameBack(ctx context.Context, f *store.Frame, name string, data []byte, img image.Image, how back.How) (*store.VersionRow, error) {
 	sha, copies, err := s.Vault.Put(ctx, data)
 	if err != nil {
 		return nil, err
@@ -189,13 +198,8 @@ func (s *Room) cameBack(ctx context.Context, who core.Who, f *store.Frame, name 
 	}
 	s.LayBy(sha, img, 0)
 	size := img.Bounds()
-	made := &store.VersionRow{Base: store.NewBase(), VersionDoc: store.VersionDoc{ShootID: f.ShootID, FrameID: f.Key, SHA256: sha, Bytes: len(data),
-		WidthPx: size.Dx(), HeightPx: size.Dy(), Name: name, Known: how, Copies: copies}}
-	err = s.Deed(ctx, who, f.ShootID, "Brought an edited picture back", func(j *store.Journal) error { return number(j, made) })
-	if err != nil {
-		return nil, err
-	}
-	return made, nil
+	return &store.VersionRow{Base: store.NewBase(), VersionDoc: store.VersionDoc{ShootID: f.ShootID, FrameID: f.Key, SHA256: sha, Bytes: len(data),
+		WidthPx: size.Dx(), HeightPx: size.Dy(), Name: name, Known: how, Copies: copies}}, nil
 }
 
 // number writes a version down as the next one of its frame.

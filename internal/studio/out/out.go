@@ -1,7 +1,6 @@
 package out
 
 import (
-	"bytes"
 	"context"
 	"database/sql"
 	"encoding/json"
@@ -117,7 +116,7 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 // the outlet. What the outlet says it refuses is not sent; it reads the file itself and
 // may refuse it all the same.
 func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOrder) (*store.Publication, error) {
-	check, list, _, err := s.cut(ctx, shotID, c)
+	check, list, o, err := s.cut(ctx, shotID, c)
 	if err != nil {
 		return nil, err
 	}
@@ -137,7 +136,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	if err != nil {
 		return nil, err
 	}
-	data, err := makeCut(ctx, file, check, c.Words, s.Now())
+	data, err := makeCut(ctx, file, check, o.MostBytes, c.Words, s.Now())
 	if err != nil {
 		return nil, err
 	}
@@ -181,8 +180,8 @@ func (s *Room) delivery(ctx context.Context, same string) (*store.Publication, e
 	return &found[0], nil
 }
 
-// makeCut crops and scales a frame's file and writes its words into it.
-func makeCut(ctx context.Context, file []byte, c *CutCheck, w release.Words, at time.Time) ([]byte, error) {
+// makeCut crops and scales a frame's file and writes it with its profile and words, no larger than most bytes.
+func makeCut(ctx context.Context, file []byte, c *CutCheck, most int, w release.Words, at time.Time) ([]byte, error) {
 	img, err := photo.Decode(ctx, file)
 	if err != nil {
 		return nil, err
@@ -190,11 +189,7 @@ func makeCut(ctx context.Context, file []byte, c *CutCheck, w release.Words, at 
 	part := image.Rect(c.Crop.X, c.Crop.Y, c.Crop.X+c.Crop.Width, c.Crop.Y+c.Crop.Height)
 	out := image.NewRGBA(image.Rect(0, 0, c.WidthPx, c.HeightPx))
 	draw.CatmullRom.Scale(out, out.Bounds(), img, part, draw.Src, nil)
-	var b bytes.Buffer
-	if err := core.Encode(&b, out); err != nil {
-		return nil, err
-	}
-	return xmp.Write(b.Bytes(), xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
+	return encode(out, most, xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
 }
 
 // Deliver hands a waiting publication to its outlet and writes its answer down.

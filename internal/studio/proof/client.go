@@ -221,8 +221,8 @@ func (s *Room) Answer(ctx context.Context, v Visit, a craft.Answer) (*Page, erro
 		if round.Number != newest {
 			return core.Rule("Round %d is over: round %d was sent meanwhile. Load the page again and answer that.", round.Number, newest)
 		}
-		row := &store.ProofAnswerRow{Base: store.NewBase(), ShootID: link.ShootID, RoundID: round.Key, LinkID: link.Key, SenderKey: a.Key,
-			Choice: a.Choice, Kind: a.Kind, Words: a.Words, Pin: a.Pin, By: a.By}
+		row := &store.ProofAnswerRow{Base: store.NewBase(), ProofAnswerDoc: store.ProofAnswerDoc{ShootID: link.ShootID, RoundID: round.Key, LinkID: link.Key, SenderKey: a.Key,
+			Choice: a.Choice, Kind: a.Kind, Words: a.Words, Pin: a.Pin, By: a.By}}
 		row.CreatedAt = s.Now().Truncate(time.Microsecond)
 		made := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row)
 		if made.Error != nil || made.RowsAffected == 0 {
