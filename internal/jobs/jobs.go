@@ -49,6 +49,12 @@ func (c *checker) Work(ctx context.Context, j *river.Job[CheckVaultArgs]) error 
 	return c.studio.RunVaultCheck(ctx, j.Args.CheckID)
 }
 
+// retryBase is the unit in which waiting grows.
+var retryBase = time.Second
+
+// mostTries is how often a picture is tried: five minutes apart, for a month.
+const mostTries = 9000
+
 type publisher struct {
 	river.WorkerDefaults[PublishArgs]
 	studio *studio.Studio
@@ -62,7 +68,7 @@ func (p *publisher) Work(ctx context.Context, j *river.Job[PublishArgs]) error {
 // NextRetry waits a little longer each time, five minutes at the most: an outlet
 // that is down for a moment should not hold a picture for hours.
 func (p *publisher) NextRetry(j *river.Job[PublishArgs]) time.Time {
-	wait := min(time.Duration(1<<min(j.Attempt, 9))*time.Second, 5*time.Minute)
+	wait := min(time.Duration(1<<min(j.Attempt, 9))*retryBase, 5*time.Minute)
 	return time.Now().Add(wait)
 }
 
@@ -91,7 +97,7 @@ func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, erro
 
 // Publish implements studio.Queue.
 func (q *Queue) Publish(ctx context.Context, tx *sql.Tx, id string) error {
-	_, err := q.client.InsertTx(ctx, tx, PublishArgs{PublicationID: id}, nil)
+	_, err := q.client.InsertTx(ctx, tx, PublishArgs{PublicationID: id}, &river.InsertOpts{MaxAttempts: mostTries})
 	return err
 }
 

@@ -7,12 +7,14 @@ import (
 	"fmt"
 	"image/jpeg"
 	"io"
+	"maps"
 	"mime/multipart"
 	"net"
 	"net/http"
 	"os"
 	"path/filepath"
 	"strings"
+	"sync"
 	"time"
 
 	"figladder/internal/craft/release"
@@ -40,11 +42,35 @@ var Places = []release.Outlet{
 	{Key: "tile", Name: "Tiles", Shape: "1:1", LeastLongPx: 900, MostLongPx: 1600, MostBytes: 3 << 20, MostWords: 120, NeedsAlt: true, NeedsCredit: true},
 }
 
+// Mood is how a delivery goes at an outlet that has its days.
+type Mood string
+
+// The moods there are; none is a good one.
+const (
+	Failing   Mood = "failing"   // it answers that something went wrong, and takes nothing
+	Busy      Mood = "busy"      // too much at once: later, please
+	Gone      Mood = "gone"      // the line breaks off before anything is taken
+	Forgetful Mood = "forgetful" // it takes the picture, and the line breaks off before it says so
+	Late      Mood = "late"      // it takes the picture and answers after a while
+)
+
 // Hall is the simulated outlet's server. It keeps what it accepts in a folder.
 type Hall struct {
-	URL    string
+	URL string
+	// Mood, when set before the first delivery, says how each goes.
+	Mood func() Mood
+
 	server *http.Server
 	dir    string
+	mu     sync.Mutex
+	taken  map[string]int
+}
+
+// Shown is how many pictures stand at the outlet under each reference, by its own count.
+func (h *Hall) Shown() map[string]int {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return maps.Clone(h.taken)
 }
 
 // OpenHall serves the simulated outlet on a free loopback port.
@@ -56,7 +82,7 @@ func OpenHall(dir string) (*Hall, error) {
 	if err != nil {
 		return nil, err
 	}
-	h := &Hall{URL: "http://" + l.Addr().String(), dir: dir}
+	h := &Hall{URL: "http://" + l.Addr().String(), dir: dir, taken: map[string]int{}}
 	mux := http.NewServeMux()
 	mux.HandleFunc("GET /asks", func(w http.ResponseWriter, _ *http.Request) { reply(w, 200, Places) })
 	mux.HandleFunc("POST /pictures/{place}", h.receive)
@@ -91,6 +117,21 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 		reply(w, 404, answer{Refused: "there is no such place here"})
 		return
 	}
+	var mood Mood
+	if h.Mood != nil {
+		mood = h.Mood()
+	}
+	switch mood {
+	case Failing:
+		reply(w, 500, answer{Refused: "something went wrong here"})
+		return
+	case Busy:
+		w.Header().Set("Retry-After", "1")
+		reply(w, 429, answer{Refused: "too much at once"})
+		return
+	case Gone:
+		panic(http.ErrAbortHandler)
+	}
 	r.Body = http.MaxBytesReader(w, r.Body, 32<<20)
 	file, _, err := r.FormFile("picture")
 	if err != nil {
@@ -111,6 +152,15 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 	if err := os.WriteFile(filepath.Join(h.dir, place.Key+"-"+ref+".jpg"), data, 0o600); err != nil {
 		reply(w, 500, answer{Refused: err.Error()})
 		return
+	}
+	h.mu.Lock()
+	h.taken[ref] = 1 // the same delivery stands there once
+	h.mu.Unlock()
+	switch mood {
+	case Forgetful:
+		panic(http.ErrAbortHandler)
+	case Late:
+		time.Sleep(150 * time.Millisecond)
 	}
 	reply(w, 201, answer{Receipt: place.Key + "/" + ref})
 }
@@ -188,7 +238,7 @@ func (c Courier) Send(ctx context.Context, place, reference string, picture []by
 	if err := json.NewDecoder(io.LimitReader(res.Body, 1<<20)).Decode(&a); err != nil {
 		return "", fmt.Errorf("the outlet's answer cannot be read: %w", err)
 	}
-	if res.StatusCode >= 500 {
+	if res.StatusCode >= 500 || res.StatusCode == http.StatusTooManyRequests || res.StatusCode == http.StatusRequestTimeout || res.StatusCode == http.StatusTooEarly {
 		return "", fmt.Errorf("the outlet failed: %s", a.Refused)
 	}
 	if res.StatusCode != 201 {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useOutlets } from '../api/queries'
 import DayField from '../parts/DayField.vue'
 import type { Brief } from './brief'
@@ -6,9 +7,10 @@ import type { Brief } from './brief'
 /** Where the pictures may be shown and until when, and the day before which nothing is. */
 const props = defineProps<{ brief: Brief; problems: { field: string; words: string }[] }>()
 const emit = defineEmits<{ touch: [] }>()
+const b = computed(() => props.brief)
 const outlets = useOutlets()
 function add() {
-  props.brief.rights = [...(props.brief.rights ?? []), { who: '', outlets: [], from: '', until: '' }]
+  b.value.rights = [...(b.value.rights ?? []), { who: '', outlets: [], from: '', until: '' }]
 }
 function at(right: NonNullable<Brief['rights']>[number], key: string, on: boolean) {
   right.outlets = on ? [...right.outlets, key] : right.outlets.filter((o) => o !== key)
@@ -21,7 +23,7 @@ function at(right: NonNullable<Brief['rights']>[number], key: string, on: boolea
     <h2>Rights and embargo</h2>
     <p class="soft small">
       {{
-        brief.rights?.length
+        b.rights?.length
           ? 'Nothing goes out where and when none of these allows it.'
           : 'Nothing is held back. Once a right is written down, pictures go out only where one allows it.'
       }}
@@ -29,12 +31,12 @@ function at(right: NonNullable<Brief['rights']>[number], key: string, on: boolea
     <label class="embargo"
       >Nothing is shown before
       <DayField
-        :model-value="brief.embargo ?? ''"
+        :model-value="b.embargo ?? ''"
         aria-label="Nothing is shown before"
-        @update:model-value="brief.embargo = $event"
+        @update:model-value="b.embargo = $event"
         @change="emit('touch')"
     /></label>
-    <div v-for="(r, i) in brief.rights ?? []" :key="i" class="right">
+    <div v-for="(r, i) in b.rights ?? []" :key="i" class="right">
       <el-input v-model="r.who" :aria-label="`Right ${i + 1}: who`" placeholder="Who may show them" maxlength="200" />
       <span class="days"
         >from <DayField v-model="r.from" :aria-label="`Right ${i + 1}: from`" @change="emit('touch')" /> until
@@ -51,7 +53,7 @@ function at(right: NonNullable<Brief['rights']>[number], key: string, on: boolea
         >
         <span v-if="!r.outlets.length" class="soft">everywhere</span>
       </span>
-      <el-button text :aria-label="`Remove right ${i + 1}`" @click="(brief.rights?.splice(i, 1), emit('touch'))"
+      <el-button text :aria-label="`Remove right ${i + 1}`" @click="(b.rights?.splice(i, 1), emit('touch'))"
         >Remove</el-button
       >
     </div>

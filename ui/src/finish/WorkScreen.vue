@@ -155,7 +155,7 @@ onBeforeUnmount(() => (chosen.value = ''))
           </button>
         </li>
       </ol>
-      <div class="seen">
+      <div class="seen" tabindex="0" role="group" aria-label="The picture with its pins">
         <div class="picture">
           <img
             :src="`/api/frames/${at.frameId}/finished?long=${large}`"
