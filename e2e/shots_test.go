@@ -52,7 +52,7 @@ var views = []view{
 	{"finish", "Merrow", "/finish", "steps done", ""},
 	{"look", "Merrow", "/look", "Nothing looks drawn", "[...document.querySelectorAll('.add button')].find(b => b.innerText.includes('Tone'))?.click()"},
 	{"work", "Merrow", "/work", "Nothing is pinned", ""},
-	{"proof", "Merrow", "/proof", "Nobody outside", "[...document.querySelectorAll('button')].find(b => b.innerText.startsWith('Send round'))?.click()"},
+	{"proof", "Merrow", "/rounds", "Nobody outside", "[...document.querySelectorAll('button')].find(b => b.innerText.startsWith('Send round'))?.click()"},
 	{"you", "", "/studio", "Change your password", ""},
 	{"people", "", "/studio/people", "Invite somebody", ""},
 	{"units", "", "/studio/units", "Lenses and sensors stay", ""},

@@ -218,7 +218,7 @@ export const router = createRouter({
       meta: { rung: 'finish' },
     },
     {
-      path: '/shoots/:shoot/proof',
+      path: '/shoots/:shoot/rounds',
       name: 'proof',
       component: () => import('./finish/ProofScreen.vue'),
       meta: { rung: 'finish' },

@@ -23,7 +23,8 @@ const proofs = useQuery({
   queryFn: () => ask(api.GET('/api/shoots/{id}/proofs', { params: path })),
 })
 const { act, error } = useAct(useRefresh('proof'))
-const { lost } = useLive(shoot, 'proof')
+const room = 'proof' as const
+const { lost } = useLive(shoot, room)
 const p = computed(() => proofs.data.value)
 /** Which round is looked at; 0 is the next one, that is not sent yet. */
 const at = ref(-1)
