@@ -158,7 +158,7 @@ func (s *Room) known(ctx context.Context, shootID string, rows []store.Frame) ([
 				names = append(names, n)
 			}
 		}
-		out[i] = back.Frame{ID: f.Key, Title: titles[f.ShotID], Kept: f.Kept, Names: names, Hashes: append(hashes[f.Key], f.SHA256, f.Picture())}
+		out[i] = back.Frame{ID: f.Key, Title: titles[f.ShotID], Names: names, Hashes: append(hashes[f.Key], f.SHA256, f.Picture())}
 	}
 	return out, nil
 }

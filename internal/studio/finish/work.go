@@ -119,7 +119,7 @@ func (s *Room) lateness(shoot *store.Shoot, b *Board) {
 	items := make([]work.Item, len(b.Items))
 	left := 0.0
 	for i, it := range b.Items {
-		items[i] = work.Item{Title: it.Title, Due: it.Due, LeftMin: it.LeftMin, Out: it.Next == ""}
+		items[i] = work.Item{Due: it.Due, LeftMin: it.LeftMin, Out: it.Next == ""}
 		left += it.LeftMin
 	}
 	today := s.Now()
@@ -199,12 +199,10 @@ func (s *Room) worksOf(tx *gorm.DB, shootID string) (works, error) {
 	var rows []store.FrameWorkRow
 	var hours []store.FrameHours
 	var made []store.VersionRow
-	var rounds []store.ProofRoundRow
 	err := errors.Join(
 		tx.Where("shoot_id = ?", shootID).Find(&rows).Error,
 		tx.Where("shoot_id = ?", shootID).Order("id").Find(&hours).Error,
-		tx.Select("frame_id").Where("shoot_id = ?", shootID).Find(&made).Error,
-		tx.Where("shoot_id = ?", shootID).Order("number").Find(&rounds).Error)
+		tx.Select("frame_id").Where("shoot_id = ?", shootID).Find(&made).Error)
 	for _, r := range rows {
 		out.rows[r.FrameID] = r
 	}
@@ -214,15 +212,11 @@ func (s *Room) worksOf(tx *gorm.DB, shootID string) (works, error) {
 	for _, v := range made {
 		out.made[v.FrameID] = true
 	}
-	answers, failed := store.All[store.ProofAnswerRow](tx.Where("shoot_id = ?", shootID).Order("created_at, id"))
-	by := map[string][]proof.Answer{}
-	for _, a := range answers {
-		by[a.RoundID] = append(by[a.RoundID], a.Answer())
-	}
+	rounds, failed := list.RoundsOf(tx, []string{shootID})
 	for _, r := range rounds {
-		for i, st := range proof.Stand(r.Round(), by[r.Key]) {
-			frame := r.Choices[i].FrameID
-			out.shown[frame], out.asked[frame] = r.Number, askedOf(st.Last, r.Number)
+		for i, st := range r.Standing {
+			frame := r.Row.Choices[i].FrameID
+			out.shown[frame], out.asked[frame] = r.Row.Number, askedOf(st.Last, r.Row.Number)
 		}
 	}
 	return out, errors.Join(err, failed)

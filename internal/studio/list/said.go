@@ -20,9 +20,34 @@ func saidOf(tx *gorm.DB, list []store.Shot) (map[string]said, error) {
 		}
 	}
 	out := map[string]said{}
-	rounds, err := store.All[store.ProofRoundRow](tx.Where("shoot_id in ?", shoots).Order("number"))
-	if err != nil || len(rounds) == 0 {
-		return out, err
+	rounds, err := RoundsOf(tx, shoots)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range rounds {
+		for i, st := range r.Standing {
+			c := r.Row.Choices[i]
+			words := fmt.Sprintf("Round %d, number %s. %s", r.Row.Number, c.Label, st.Words)
+			if st.State == proof.Open {
+				words = fmt.Sprintf("Waits for an answer in round %d, number %s", r.Row.Number, c.Label)
+			}
+			out[c.FrameID] = said{picture: c.Picture, round: r.Row.Number, words: words}
+		}
+	}
+	return out, nil
+}
+
+// Stood is a round with how its choices stand.
+type Stood struct {
+	Row      store.ProofRoundRow
+	Standing []proof.Standing
+}
+
+// RoundsOf are the rounds of shoots with what was said of them, by their numbers.
+func RoundsOf(tx *gorm.DB, shoots []string) ([]Stood, error) {
+	rows, err := store.All[store.ProofRoundRow](tx.Where("shoot_id in ?", shoots).Order("number"))
+	if err != nil || len(rows) == 0 {
+		return nil, err
 	}
 	answers, err := store.All[store.ProofAnswerRow](tx.Where("shoot_id in ?", shoots).Order("created_at, id"))
 	if err != nil {
@@ -32,15 +57,9 @@ func saidOf(tx *gorm.DB, list []store.Shot) (map[string]said, error) {
 	for _, a := range answers {
 		by[a.RoundID] = append(by[a.RoundID], a.Answer())
 	}
-	for _, r := range rounds {
-		for i, st := range proof.Stand(r.Round(), by[r.Key]) {
-			c := r.Choices[i]
-			words := fmt.Sprintf("Round %d, number %s. %s", r.Number, c.Label, st.Words)
-			if st.State == proof.Open {
-				words = fmt.Sprintf("Waits for an answer in round %d, number %s", r.Number, c.Label)
-			}
-			out[c.FrameID] = said{picture: c.Picture, round: r.Number, words: words}
-		}
+	out := make([]Stood, len(rows))
+	for i, r := range rows {
+		out[i] = Stood{r, proof.Stand(r.Round(), by[r.Key])}
 	}
 	return out, nil
 }

@@ -91,22 +91,13 @@ func (s *Room) ProofsOf(ctx context.Context, shootID string) (*Proofs, error) {
 
 // rounds are a shoot's rounds with what was said, newest first.
 func (s *Room) rounds(tx *gorm.DB, shootID string) ([]Sent, error) {
-	rows, err := store.All[store.ProofRoundRow](tx.Where("shoot_id = ?", shootID).Order("number desc"))
+	all, err := list.RoundsOf(tx, []string{shootID})
 	if err != nil {
 		return nil, err
 	}
-	answers, err := store.All[store.ProofAnswerRow](tx.Where("shoot_id = ?", shootID).Order("created_at, id"))
-	if err != nil {
-		return nil, err
-	}
-	by := map[string][]craft.Answer{}
-	for _, a := range answers {
-		by[a.RoundID] = append(by[a.RoundID], a.Answer())
-	}
-	out := make([]Sent, len(rows))
-	for i, r := range rows {
-		out[i] = Sent{Row: r, Standing: craft.Stand(r.Round(), by[r.Key])}
-		out[i].Tally = craft.Count(r.Round(), out[i].Standing)
+	out := make([]Sent, 0, len(all))
+	for _, r := range slices.Backward(all) {
+		out = append(out, Sent{Row: r.Row, Standing: r.Standing, Tally: craft.Count(r.Row.Round(), r.Standing)})
 	}
 	return out, nil
 }

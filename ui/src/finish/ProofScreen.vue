@@ -36,7 +36,7 @@ watch(p, (now, was) => {
 
 const chosen = ref<string[]>([])
 const note = ref('')
-// A kept frame goes along unless it has a yes that nobody spoke against; alternates are taken along by hand.
+// Kept frames go along; alternates are taken along by hand.
 watch(
   () => p.value?.candidates.map((c) => c.frameId).join(),
   () => (chosen.value = (p.value?.candidates ?? []).filter((c) => c.kept).map((c) => c.frameId)),

@@ -34,7 +34,6 @@ type Frame struct {
 	Title  string
 	Names  []string // what its file was called, with its ending
 	Hashes []string // of its file and of its finished pictures
-	Kept   bool
 }
 
 // Match is what a picture was known as.

@@ -26,15 +26,6 @@ const (
 // Steps lists them.
 var Steps = []Step{Look, Retouch, Check, Round, Export}
 
-// Words implements the vocabulary.
-func (Step) Words() []string {
-	out := make([]string, len(Steps))
-	for i, s := range Steps {
-		out[i] = string(s)
-	}
-	return out
-}
-
 // PinState is how far a pin has come.
 type PinState string
 
@@ -154,7 +145,6 @@ func Estimate(s Step, past Past, editMin, roundMin int) reading.Reading {
 
 // Item is a frame as far as its due day and what is left of it matter.
 type Item struct {
-	Title   string
 	Due     string  // YYYY-MM-DD, or empty
 	LeftMin float64 // what is left to do, minutes
 	Out     bool
