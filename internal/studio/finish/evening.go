@@ -2,8 +2,8 @@ package finish
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
-	"image"
 	"math"
 	"reflect"
 	"strings"
@@ -178,33 +178,53 @@ func (s *Room) readSeries(ctx context.Context, shootID string) ([]measured, *Ser
 }
 
 // readOne reads a frame as it was taken and as it is finished: with its crop, both lie alike.
-func (s *Room) readOne(ctx context.Context, m *measured) error {
-	img, scale, err := s.atScreen(ctx, m.frame, core.ShelfSmall)
-	if err != nil {
-		return err
-	}
+func (s *Room) readOne(ctx context.Context, m *measured) (err error) {
 	if m.hero, m.ground, err = s.liesIn(ctx, m.frame); err != nil {
 		return err
 	}
-	m.was, m.ok = even.Of(img, m.hero)
-	if m.is, err = s.readBy(ctx, img, m.hero, m.steps, scale); err != nil {
+	was, err := s.readBy(ctx, m.frame, m.hero, nil)
+	if err != nil {
 		return err
 	}
-	return nil
+	is, err := s.readBy(ctx, m.frame, m.hero, m.steps)
+	m.was, m.is, m.ok = was.Read, is.Read, was.ok
+	return err
 }
 
-func (s *Room) readBy(ctx context.Context, img image.Image, hero look.Box, steps []look.Step, scale float64) (even.Read, error) {
+// seriesRead is what was read of a frame; ok is false where its ground could not be.
+type seriesRead struct {
+	even.Read
+	ok bool
+}
+
+// readBy reads a frame as steps make it. What was read of it once is remembered: a step of one frame does not open all others
+// of its series.
+func (s *Room) readBy(ctx context.Context, f *store.Frame, hero look.Box, steps []look.Step) (r seriesRead, err error) {
 	var uncut []look.Step
 	for _, st := range steps {
 		if st.Kind != look.Crop { // the hero's box lies in the frame
 			uncut = append(uncut, st)
 		}
 	}
-	done, err := look.Render(ctx, img, uncut, scale)
+	done, err := json.Marshal(uncut)
 	if err != nil {
-		return even.Read{}, err
+		return r, err
 	}
-	r, _ := even.Of(done, hero)
+	key := fmt.Sprint(f.Picture(), hero, string(done))
+	if r, there := s.read.Get(key); there {
+		return r, nil
+	}
+	img, scale, err := s.atScreen(ctx, f, core.ShelfSmall)
+	if err != nil {
+		return r, err
+	}
+	if len(uncut) > 0 {
+		if img, err = look.Render(ctx, img, uncut, scale); err != nil {
+			return r, err
+		}
+	}
+	r.Read, r.ok = even.Of(img, hero)
+	s.read.Add(key, r)
 	return r, nil
 }
 
@@ -270,22 +290,18 @@ func (s *Room) Even(ctx context.Context, who core.Who, shootID, reference string
 
 // evened are a frame's steps with what makes its ground as another's.
 func (s *Room) evened(ctx context.Context, m, to measured, contrast bool) ([]look.Step, error) {
-	img, scale, err := s.atScreen(ctx, m.frame, core.ShelfSmall)
-	if err != nil {
-		return nil, err
-	}
 	rest := []look.Step{}
 	for _, st := range m.steps {
 		if !strings.HasPrefix(st.Key, "even-") {
 			rest = append(rest, st)
 		}
 	}
-	is, err := s.readBy(ctx, img, m.hero, rest, scale)
+	is, err := s.readBy(ctx, m.frame, m.hero, rest)
 	if err != nil {
 		return nil, err
 	}
 	// Last, so that nothing of the look bends what it does.
-	return append(rest, even.Match(is, to.is, even.Wants{Level: true, White: true, Contrast: contrast, Shadows: otherLens(m.frame, to.frame)})...), nil
+	return append(rest, even.Match(is.Read, to.is, even.Wants{Level: true, White: true, Contrast: contrast, Shadows: otherLens(m.frame, to.frame)})...), nil
 }
 
 // otherLens says whether two frames were taken through two lenses, by what their files or their sets say.
@@ -326,7 +342,11 @@ func (s *Room) offers(ctx context.Context, f *store.Frame, steps []look.Step) ([
 		}
 		return false
 	}
-	if st, share, ok := guard.Greens(img, hero); ok && !has("greens") {
+	st, share, err := guard.Greens(ctx, img, hero)
+	if err != nil {
+		return nil, err
+	}
+	if share > 0 && !has("greens") {
 		out = append(out, Offer{Words: "Turn yellowed greens back toward leaf", Because: fmt.Sprintf("%.1f %% of the hero is a green that has gone yellow. Leave it where that is mustard or lemon.", 100*share), Step: st})
 	}
 	if r, ok := even.Of(img, hero); ok && r.Hero > 0 && !has("level") {

@@ -22,6 +22,7 @@ type Room struct {
 	Frames *frames.Room
 
 	open *lru.Cache[string, image.Image] // pictures at screen size while they are worked at
+	read *lru.Cache[string, seriesRead]  // what series were read, by picture, hero and steps
 
 	process string    // which run of the server this is
 	began   time.Time // by a clock that nobody moves
@@ -30,13 +31,21 @@ type Room struct {
 // mostOpen is how many are held open: about 3 MB each.
 const mostOpen = 24
 
+// mostRead is how many readings are remembered, some 16 kB each: as taken and as finished, of the longest series
+// and of what was tried on it.
+const mostRead = 8 * mostOfSeries
+
 // New makes the room.
 func New(c *core.Core, f *frames.Room) *Room {
-	open, err := lru.New[string, image.Image](mostOpen)
+	return &Room{Core: c, Frames: f, open: remembering[image.Image](mostOpen), read: remembering[seriesRead](mostRead), process: rand.Text(), began: time.Now()}
+}
+
+func remembering[T any](most int) *lru.Cache[string, T] {
+	c, err := lru.New[string, T](most)
 	if err != nil {
-		panic(err) // mostOpen is above 0
+		panic(err) // most is above 0
 	}
-	return &Room{Core: c, Frames: f, open: open, process: rand.Text(), began: time.Now()}
+	return c
 }
 
 // atScreen is a frame's picture at the size of a screen, and how much smaller than itself that is.

@@ -115,7 +115,7 @@ function newest<A, R>(
       busy = new AbortController()
       try {
         const r = await get(a, busy.signal)
-        if (wanted === undefined) put(r)
+        if (wanted === undefined && !busy.signal.aborted) put(r)
       } catch (e) {
         if (!busy.signal.aborted) failed(e)
       }
@@ -127,7 +127,11 @@ function newest<A, R>(
       wanted = a
       void run()
     },
-    stop: () => busy?.abort(),
+    /** What was asked for is wanted no more. */
+    stop: () => {
+      wanted = undefined
+      busy?.abort()
+    },
   }
 }
 
@@ -164,7 +168,7 @@ export function useSeen(frame: Ref<string>, steps: Ref<Step[] | undefined>, long
 /** How long after the last change a look is judged, ms. */
 const JUDGED_MS = 300
 
-/** What a look is told, a moment after it was changed. */
+/** What a look is told, a moment after it was changed; what is overtaken is given up, so that the picture need not wait for it. */
 export function useTold(frame: Ref<string>, steps: Ref<Step[] | undefined>) {
   const told = ref<Told>()
   const get = newest(
@@ -184,6 +188,7 @@ export function useTold(frame: Ref<string>, steps: Ref<Step[] | undefined>) {
     [frame, steps],
     () => {
       clearTimeout(timer)
+      get.stop()
       timer = setTimeout(() => {
         if (frame.value && steps.value) get.ask({ id: frame.value, steps: copy(steps.value) })
       }, JUDGED_MS)

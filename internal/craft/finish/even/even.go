@@ -29,6 +29,7 @@ const (
 	black     = 4.0 / 255
 	clipped   = 251.0 / 255
 	tail      = 0.03
+	kept      = 2000 // of its tones, evenly by rank: as much as their shares are told by
 )
 
 // Of reads a frame. What lies outside the hero is taken for its ground: what most of it is like, so that a prop there does not
@@ -68,7 +69,20 @@ func Of(img image.Image, hero look.Box) (r Read, ok bool) {
 	slices.Sort(r.tones)
 	r.Spread = at(r.tones, 1-tail) - at(r.tones, tail)
 	r.Ground = middle(ground)
+	r.tones = ranks(r.tones)
 	return r, true
+}
+
+// ranks are so many of sorted values that their shares stay: a reading that is remembered is not the size of a picture.
+func ranks(sorted []float64) []float64 {
+	if len(sorted) <= kept {
+		return sorted
+	}
+	out := make([]float64, kept)
+	for i := range out {
+		out[i] = sorted[i*(len(sorted)-1)/(kept-1)]
+	}
+	return out
 }
 
 // middle is the mean of what lies together: from the median on, what is far from the last middle is left out.

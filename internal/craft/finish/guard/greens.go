@@ -1,6 +1,7 @@
 package guard
 
 import (
+	"context"
 	"image"
 	"math"
 
@@ -19,10 +20,13 @@ const (
 	leavesLeast = 0.004 // share of the hero
 )
 
-// Greens finds greens that have gone yellow in the hero, and the step that pulls them back. ok is false where there are
-// hardly any. Whether what is green there is a leaf cannot be seen from its colour: ask it only of food that has some.
-func Greens(img image.Image, hero look.Box) (s look.Step, share float64, ok bool) {
-	g := gridOf(img)
+// Greens finds greens that have gone yellow in the hero, and the step that pulls them back; the share of the hero that they
+// are is 0 where there are hardly any. ctx's error when that ends. Whether what is green there is a leaf cannot be seen from its colour: ask it only of food that has some.
+func Greens(ctx context.Context, img image.Image, hero look.Box) (s look.Step, share float64, err error) {
+	g, err := gridOf(ctx, img)
+	if err != nil {
+		return s, 0, err
+	}
 	x0, y0, x1, y1 := int(hero.X*float64(g.w)), int(hero.Y*float64(g.h)), int(math.Ceil((hero.X+hero.W)*float64(g.w))), int(math.Ceil((hero.Y+hero.H)*float64(g.h)))
 	n, in, sum := 0.0, 0.0, 0.0
 	for y := max(0, y0); y < min(g.h, y1); y++ {
@@ -36,9 +40,9 @@ func Greens(img image.Image, hero look.Box) (s look.Step, share float64, ok bool
 		}
 	}
 	if in < leavesLeast*n || n == 0 {
-		return s, 0, false
+		return s, 0, nil
 	}
 	mean := sum / in
 	turn := math.Max(4, math.Min(16, math.Round(0.6*(leafDeg-mean))))
-	return look.Step{Key: "greens", Kind: look.Band, HueDeg: math.Round(mean), WidthDeg: 44, TurnDeg: turn, Chroma: -0.05, Why: "Greens that the light made yellow, turned back toward leaf"}, in / n, true
+	return look.Step{Key: "greens", Kind: look.Band, HueDeg: math.Round(mean), WidthDeg: 44, TurnDeg: turn, Chroma: -0.05, Why: "Greens that the light made yellow, turned back toward leaf"}, in / n, nil
 }

@@ -3,10 +3,12 @@
 package guard
 
 import (
+	"context"
 	"image"
 	"math"
 	"slices"
 
+	"figladder/internal/craft/cores"
 	"figladder/internal/craft/finish/look"
 )
 
@@ -42,7 +44,7 @@ const (
 	black      = 3.5 / 255
 )
 
-type pixel struct{ lum, l, c, h, max, min float64 }
+type pixel struct{ lum, stops, l, c, h, max, min float64 }
 
 // grid is a picture on a lattice, each place the mean of what it stands for.
 type grid struct {
@@ -53,33 +55,39 @@ type grid struct {
 // long is about how many places a lattice has on its long side: what can be seen when the whole picture is looked at.
 const long = 480
 
-func gridOf(img image.Image) grid {
+// gridOf is a picture's lattice; ctx's error when that ends.
+func gridOf(ctx context.Context, img image.Image) (grid, error) {
 	b := img.Bounds()
 	every := max(1, max(b.Dx(), b.Dy())/long)
 	g := grid{w: b.Dx() / every, h: b.Dy() / every}
 	g.at = make([]pixel, g.w*g.h)
-	for y := range g.h {
+	err := cores.Each(ctx, g.h, func(y int) {
 		for x := range g.w {
-			var l [3]float64
-			for dy := range every {
-				for dx := range every {
-					r, gg, bb := value(img, b.Min.X+x*every+dx, b.Min.Y+y*every+dy)
-					l[0] += linear[r>>4]
-					l[1] += linear[gg>>4]
-					l[2] += linear[bb>>4]
-				}
-			}
-			n := float64(every * every)
-			p := &g.at[y*g.w+x]
-			for i := range l {
-				l[i] /= n
-			}
-			p.lum = 0.2126*l[0] + 0.7152*l[1] + 0.0722*l[2]
-			p.l, p.c, p.h = look.OKLCH(l)
-			p.max, p.min = look.Coded(max(l[0], l[1], l[2])), look.Coded(min(l[0], l[1], l[2]))
+			g.at[y*g.w+x] = place(img, b.Min.X+x*every, b.Min.Y+y*every, every)
+		}
+	})
+	return g, err
+}
+
+// place is the mean of a square of a picture.
+func place(img image.Image, x, y, every int) (p pixel) {
+	var l [3]float64
+	for dy := range every {
+		for dx := range every {
+			r, g, b := value(img, x+dx, y+dy)
+			l[0] += linear[r>>4]
+			l[1] += linear[g>>4]
+			l[2] += linear[b>>4]
 		}
 	}
-	return g
+	for i := range l {
+		l[i] /= float64(every * every)
+	}
+	p.lum = 0.2126*l[0] + 0.7152*l[1] + 0.0722*l[2]
+	p.stops = stops(p.lum)
+	p.l, p.c, p.h = look.OKLCH(l)
+	p.max, p.min = coded(max(l[0], l[1], l[2])), coded(min(l[0], l[1], l[2]))
+	return p
 }
 
 // value is a pixel's, of sixteen bits.
@@ -100,13 +108,25 @@ var linear = func() (t [4096]float64) {
 	return t
 }()
 
-// Measure compares a picture with its frame, cropped and whitened as the picture is, both of one size. ok is false when they
-// are not.
-func Measure(frame, finished image.Image) (m Measures, ok bool) {
-	if frame.Bounds().Size() != finished.Bounds().Size() || frame.Bounds().Empty() {
-		return m, false
+// codes are the values of a light, in so many steps that none of eight bits is mistaken for another.
+var codes = func() (t [1<<16 + 1]float64) {
+	for i := range t {
+		t[i] = look.Coded(float64(i) / (1 << 16))
 	}
-	a, b := gridOf(frame), gridOf(finished)
+	return t
+}()
+
+// coded is the value of a light from 0 to 1.
+func coded(l float64) float64 { return codes[int(l*(1<<16)+0.5)] }
+
+// measure compares a picture with its frame, cropped and whitened as the picture is; ok is false where they are not of one
+// size, or of none. ctx's error when that ends.
+func measure(ctx context.Context, frame grid, finished image.Image) (m Measures, ok bool, err error) {
+	a := frame
+	b, err := gridOf(ctx, finished)
+	if err != nil || a.w != b.w || a.h != b.h || len(a.at) == 0 {
+		return m, false, err
+	}
 	m.Colour, m.Loudest, m.TurnDeg = colours(a, b)
 	m.Halo = halo(a, b)
 	n := float64(len(a.at))
@@ -119,7 +139,7 @@ func Measure(frame, finished image.Image) (m Measures, ok bool) {
 			m.Blocked += 1 / n
 		}
 	}
-	return m, true
+	return m, true, nil
 }
 
 func colours(a, b grid) (stronger, louder, turn float64) {
@@ -168,7 +188,7 @@ func halo(a, b grid) float64 {
 	}
 	gain := make([]float64, len(a.at))
 	for i, p := range a.at {
-		gain[i] = stops(b.at[i].lum) - stops(p.lum)
+		gain[i] = b.at[i].stops - p.stops
 	}
 	rest := minusTone(a, gain)
 	soft := softened(rest, a.w, a.h, max(3, a.w/40))
@@ -192,7 +212,7 @@ func stops(lum float64) float64 { return math.Log2(math.Max(lum, 0.002)) }
 
 // edge says whether it gets much lighter or darker within two places.
 func (g grid) edge(x, y int) bool {
-	at := func(dx, dy int) float64 { return stops(g.at[(y+dy)*g.w+x+dx].lum) }
+	at := func(dx, dy int) float64 { return g.at[(y+dy)*g.w+x+dx].stops }
 	return math.Abs(at(-2, 0)-at(2, 0)) > edgeStops || math.Abs(at(0, -2)-at(0, 2)) > edgeStops
 }
 
@@ -200,11 +220,11 @@ func (g grid) edge(x, y int) bool {
 func minusTone(a grid, gain []float64) []float64 {
 	const bins = 48
 	var by [bins][]float64
-	bin := func(lum float64) int {
-		return min(bins-1, max(0, int((stops(lum)+9)*bins/9)))
+	bin := func(p pixel) int {
+		return min(bins-1, max(0, int((p.stops+9)*bins/9)))
 	}
 	for i, p := range a.at {
-		k := bin(p.lum)
+		k := bin(p)
 		by[k] = append(by[k], gain[i])
 	}
 	var middle [bins]float64
@@ -216,7 +236,7 @@ func minusTone(a grid, gain []float64) []float64 {
 	}
 	out := make([]float64, len(gain))
 	for i, p := range a.at {
-		out[i] = gain[i] - middle[bin(p.lum)]
+		out[i] = gain[i] - middle[bin(p)]
 	}
 	return out
 }

@@ -171,7 +171,10 @@ func told(t *testing.T, frame image.Image, steps []look.Step) (codes []string, m
 	}
 	out, err := look.Render(context.Background(), frame, steps, 1)
 	require.NoError(t, err)
-	m, ok := Measure(frame, out)
+	before, err := gridOf(t.Context(), frame)
+	require.NoError(t, err)
+	m, ok, err := measure(t.Context(), before, out)
+	require.NoError(t, err)
 	require.True(t, ok)
 	for _, f := range m.Findings() {
 		codes = append(codes, f.Code)
@@ -196,11 +199,18 @@ func TestWhatIsPushedIsToldAndWhatIsHonestIsNot(t *testing.T) {
 
 // What does not lie on one another is not compared.
 func TestWhatCannotBeCompared(t *testing.T) {
-	_, ok := Measure(image.NewRGBA(image.Rect(0, 0, 4, 4)), image.NewRGBA(image.Rect(0, 0, 5, 4)))
+	of := func(a, b image.Rectangle) (Measures, bool) {
+		before, err := gridOf(t.Context(), image.NewRGBA(a))
+		require.NoError(t, err)
+		m, ok, err := measure(t.Context(), before, image.NewRGBA(b))
+		require.NoError(t, err)
+		return m, ok
+	}
+	_, ok := of(image.Rect(0, 0, 4, 4), image.Rect(0, 0, 5, 4))
 	assert.False(t, ok)
-	_, ok = Measure(image.NewRGBA(image.Rectangle{}), image.NewRGBA(image.Rectangle{}))
+	_, ok = of(image.Rectangle{}, image.Rectangle{})
 	assert.False(t, ok)
-	m, ok := Measure(image.NewRGBA(image.Rect(0, 0, 4, 4)), image.NewRGBA(image.Rect(0, 0, 4, 4)))
+	m, ok := of(image.Rect(0, 0, 4, 4), image.Rect(0, 0, 4, 4))
 	assert.True(t, ok)
 	assert.Empty(t, m.Findings())
 }

@@ -31,22 +31,26 @@ func Judge(ctx context.Context, frame image.Image, steps []look.Step, scale floa
 	if err != nil {
 		return Judged{}, err
 	}
-	measure := func(steps []look.Step) (m Measures, err error) {
+	before, err := gridOf(ctx, was)
+	if err != nil {
+		return Judged{}, err
+	}
+	pushed := func(steps []look.Step) (m Measures, err error) {
 		is, err := look.Render(ctx, frame, steps, scale)
 		if err != nil {
 			return m, err
 		}
-		m, _ = Measure(was, is)
-		return m, nil
+		m, _, err = measure(ctx, before, is)
+		return m, err
 	}
-	m, err := measure(steps)
+	m, err := pushed(steps)
 	if err != nil {
 		return Judged{}, err
 	}
 	out := Judged{m, m.Findings()}
 	for i := range out.Findings {
 		f := &out.Findings[i]
-		if f.Try, err = takeBack(f.Code, steps, measure); err != nil {
+		if f.Try, err = takeBack(f.Code, steps, pushed); err != nil {
 			return Judged{}, err
 		}
 	}

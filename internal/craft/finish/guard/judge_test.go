@@ -68,8 +68,8 @@ func TestYellowedGreens(t *testing.T) {
 		return img
 	}
 	all := look.Box{W: 1, H: 1}
-	s, share, ok := Greens(dish(113, 0.1), all)
-	require.True(t, ok)
+	s, share, err := Greens(t.Context(), dish(113, 0.1), all)
+	require.NoError(t, err)
 	assert.InDelta(t, 0.009, share, 0.002)
 	out, err := look.Render(t.Context(), dish(113, 0.1), []look.Step{s}, 1)
 	require.NoError(t, err)
@@ -77,11 +77,13 @@ func TestYellowedGreens(t *testing.T) {
 	assert.Greater(t, is, 120.0)
 	assert.Less(t, is, 140.0)
 	for _, fine := range []struct{ hue, chroma float64 }{{92, 0.1}, {138, 0.1}, {113, 0.03}} {
-		_, _, ok = Greens(dish(fine.hue, fine.chroma), all)
-		assert.False(t, ok, "%v", fine)
+		_, share, err = Greens(t.Context(), dish(fine.hue, fine.chroma), all)
+		require.NoError(t, err)
+		assert.Zero(t, share, "%v", fine)
 	}
-	_, _, ok = Greens(dish(113, 0.1), look.Box{X: 0, Y: 0, W: 0.3, H: 0.3})
-	assert.False(t, ok, "not in the hero")
+	_, share, err = Greens(t.Context(), dish(113, 0.1), look.Box{X: 0, Y: 0, W: 0.3, H: 0.3})
+	require.NoError(t, err)
+	assert.Zero(t, share, "not in the hero")
 }
 
 func gridHue(img image.Image) (l, c, h float64) {
