@@ -69,7 +69,7 @@ func Load(ctx context.Context, st *studio.Studio, say func(string)) error {
 	if l.err != nil {
 		return l.err
 	}
-	l.looks(winter)
+	l.looks(winter, "Winter menu", winterLook, heroLooks)
 	l.say("Planning the day of the winter menu.")
 	l.day(winter.Key, dayplan.BestLight) // once it is known what is shopped for and fetched
 	if l.err != nil {

@@ -1,6 +1,8 @@
 package demo
 
 import (
+	"slices"
+
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/store"
 )
@@ -36,20 +38,49 @@ var heroLooks = map[string][]look.Step{
 	},
 }
 
-// looks finishes the kept heroes of a shoot: all follow the winter look, each with its own steps besides.
-func (l *loader) looks(s *store.Shoot) {
+// gardenLook is what the pictures of the allotment's table have in common.
+var gardenLook = []look.Step{
+	{Key: "level", Kind: look.Level, Stops: 0.3, Why: "Bright, as the post is to be"},
+	{Key: "tone", Kind: look.Tone, Slope: 1.08, Toe: 0.2, Shoulder: -0.25, Why: "Open shadows and a soft white"},
+	{Key: "edges", Kind: look.Sharpen, RadiusPx: 0.8, Amount: 0.35, Why: "What the lens softens"},
+	{Key: "crop", Kind: look.Crop, Box: &look.Box{X: 0.02, Y: 0.08, W: 0.96, H: 0.8}, Why: "The feed's shape, with less table"},
+}
+
+// gardenLooks are what each of them has besides, or otherwise: looked at before and after.
+var gardenLooks = map[string][]look.Step{
+	"Leeks in vinaigrette": {
+		{Key: "greens", Kind: look.Band, HueDeg: 115, WidthDeg: 50, TurnDeg: 5, Chroma: -0.06, Why: "Half of the yellow is the light's; the other half is the mustard's"},
+		{Key: "burn", Kind: look.Local, Stops: -0.4, Mask: oval(0.5, 0.52, 0.3, 0.24, true), Why: "The table is nearly as light as the plate"},
+	},
+	"Chard gratin": {
+		{Key: "lift", Kind: look.Local, Stops: 0.25, Mask: oval(0.52, 0.5, 0.22, 0.16, false), Why: "A crust shows by its light"},
+		{Key: "burn", Kind: look.Local, Stops: -0.5, Mask: oval(0.5, 0.52, 0.3, 0.24, true), Why: "Crust, plate and table are of one colour: light has to part them"},
+	},
+	"White beans with sage": {
+		{Key: "level", Kind: look.Level, Stops: 0.05, Why: "The swirl is white already"},
+		{Key: "burn", Kind: look.Local, Stops: -0.5, Mask: oval(0.5, 0.52, 0.3, 0.24, true), Why: "The table by the window is lighter than the soup"},
+	},
+	"New potatoes with dill": {
+		{Key: "butter", Kind: look.Band, HueDeg: 85, WidthDeg: 40, Chroma: 0.12, Why: "Butter looks grey in light from the sky"},
+		{Key: "burn", Kind: look.Local, Stops: -0.45, Mask: oval(0.5, 0.52, 0.3, 0.24, true), Why: "The table is nearly as light as the plate"},
+	},
+}
+
+// looks says how the kept frames of a shoot are finished: all follow a look, each with its own steps besides, by its dish. It
+// returns them.
+func (l *loader) looks(s *store.Shoot, name string, common []look.Step, own map[string][]look.Step) (finished []string) {
 	if l.err != nil {
-		return
+		return nil
 	}
-	base, err := l.st.Finish.SaveLook(l.ctx, l.who, s.Key, "", 0, "Winter menu", winterLook)
+	base, err := l.st.Finish.SaveLook(l.ctx, l.who, s.Key, "", 0, name, common)
 	if err != nil {
 		l.err = err
-		return
+		return nil
 	}
 	frames, err := l.st.Frames.Frames(l.ctx, s.Key, "")
 	if err != nil {
 		l.err = err
-		return
+		return nil
 	}
 	for _, f := range frames {
 		if !f.Kept {
@@ -58,12 +89,20 @@ func (l *loader) looks(s *store.Shoot) {
 		shot, err := l.st.List.Shot(l.ctx, f.ShotID)
 		if err != nil {
 			l.err = err
-			return
+			return nil
 		}
-		if own := heroLooks[shot.Title]; own != nil {
-			if _, l.err = l.st.Finish.Save(l.ctx, l.who, f.Key, 0, base.Key, append(append([]look.Step{}, own...), winterLook...)); l.err != nil {
-				return
-			}
+		steps := own[shot.Title]
+		if steps == nil {
+			continue
 		}
+		has := func(c look.Step) bool {
+			return slices.ContainsFunc(steps, func(s look.Step) bool { return s.Key == c.Key })
+		}
+		all := slices.Concat(steps, slices.DeleteFunc(slices.Clone(common), has))
+		if _, l.err = l.st.Finish.Save(l.ctx, l.who, f.Key, 0, base.Key, all); l.err != nil {
+			return nil
+		}
+		finished = append(finished, f.Key)
 	}
+	return finished
 }

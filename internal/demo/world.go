@@ -86,15 +86,17 @@ func (l *loader) allotment() *store.Shoot {
 		Kind: "own", Who: "On my own", What: "Leeks, chard, beans and new potatoes", When: "2026-10-08", Where: "Tern Loft Studio, west window",
 		Why: "A post about the allotment", How: "Plain, bright, from the side", Mood: brief.Mood{Key: "bright", Colour: "muted"},
 		Deliverables: []brief.Deliverable{{Name: "Feed", Count: 4, Shape: "4:5", LongPx: 1350, Due: "2026-10-20"}}})
-	for _, d := range []struct {
+	dishes := []struct {
 		dish
-		food, garnish, vessel string
+		form, food, garnish, vessel string
 	}{
-		{dish{"Leeks in vinaigrette", "plate", "6 leeks\n2 tbsp mustard vinaigrette", "Simmer the leeks until soft, then cool.\nArrange on a plate.\nPour the vinaigrette over just before serving."}, "#9db36a", "#d9c86a", "#d9d6cd"},
-		{dish{"Chard gratin", "plate", "500 g chard\n200 ml cream\n60 g hard cheese", "Wilt the chard.\nStir in the cream, top with cheese.\nBake for 25 minutes until brown."}, "#b58a4a", "#4f6b3a", "#b9a58c"},
-		{dish{"White beans with sage", "soup", "2 tins white beans\n8 sage leaves\n3 tbsp oil", "Warm the beans in their liquid.\nCrisp the sage in oil.\nSpoon into bowls and drizzle the sage oil over."}, "#d8c79f", "#5e7457", "#7c8a91"},
-		{dish{"New potatoes with dill", "plate", "1 kg new potatoes\n1 bunch dill\n50 g butter", "Boil the potatoes.\nToss with butter.\nScatter dill over and serve."}, "#d3b268", "#5f8a4c", "#d9d6cd"},
-	} {
+		{dish{"Leeks in vinaigrette", "plate", "6 leeks\n2 tbsp mustard vinaigrette", "Simmer the leeks until soft, then cool.\nArrange on a plate.\nPour the vinaigrette over just before serving."}, "slices", "#9db36a", "#d9c86a", "#d9d6cd"},
+		{dish{"Chard gratin", "plate", "500 g chard\n200 ml cream\n60 g hard cheese", "Wilt the chard.\nStir in the cream, top with cheese.\nBake for 25 minutes until brown."}, "crumble", "#b58a4a", "#4f6b3a", "#b9a58c"},
+		{dish{"White beans with sage", "soup", "2 tins white beans\n8 sage leaves\n3 tbsp oil", "Warm the beans in their liquid.\nCrisp the sage in oil.\nSpoon into bowls and drizzle the sage oil over."}, "soup", "#d8c79f", "#5e7457", "#7c8a91"},
+		{dish{"New potatoes with dill", "plate", "1 kg new potatoes\n1 bunch dill\n50 g butter", "Boil the potatoes.\nToss with butter.\nScatter dill over and serve."}, "balls", "#d3b268", "#5f8a4c", "#d9d6cd"},
+	}
+	var heroes []string
+	for _, d := range dishes {
 		shots := l.dish(s, d.dish)
 		if l.err != nil {
 			return s
@@ -104,13 +106,21 @@ func (l *loader) allotment() *store.Shoot {
 			loft(x, 3000)
 			x.Table.Reflectance, x.Table.Colour = 0.42, "#a58f76"
 			x.Vessel.Colour = d.vessel
-			x.Food = scene.Food{Name: d.title, AboveMm: 26, Colour: d.food, Garnish: d.garnish}
-			x.Camera.Orientation, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 760, 9
+			x.Food = scene.Food{Name: d.title, Form: d.form, AboveMm: 26, Colour: d.food, Garnish: d.garnish}
+			x.Camera.Orientation, x.Camera.DistanceMm, x.Camera.Aperture = "portrait", 560, 9
 			x.Cards = []scene.Card{{Name: "White card A2", Kind: "white", On: true, XMm: 1140, YMm: 430, WidthMm: 594, HeightMm: 420, FacingDeg: 270}, {Name: "Black card A2", Kind: "black", XMm: 420, YMm: 300, WidthMm: 594, HeightMm: 420, FacingDeg: 90}}
 		})
 		l.take(id, true)
-		l.finish(id, true)
-		l.publish(id, "feed", release.Words{Title: d.title, Caption: d.title + ", from the allotment.", Alt: "A plate of " + d.title + " on a pale wooden table, lit from the left.", Credit: "Tern Loft Studio"})
+		heroes = append(heroes, id)
+	}
+	for _, f := range l.looks(s, "From the garden", gardenLook, gardenLooks) {
+		if _, l.err = l.st.Finish.Make(l.ctx, l.who, f); l.err != nil {
+			return s
+		}
+	}
+	for i, d := range dishes {
+		l.finish(heroes[i], true)
+		l.publish(heroes[i], "feed", release.Words{Title: d.title, Caption: d.title + ", from the allotment.", Alt: "A plate of " + d.title + " on a pale wooden table, lit from the left.", Credit: "Tern Loft Studio"})
 	}
 	return s
 }
