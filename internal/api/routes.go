@@ -28,6 +28,7 @@ func (a *API) routes() {
 	a.proofRoutes()
 	a.cardRoutes()
 	a.outRoutes()
+	a.reviewRoutes()
 	a.ladderRoutes()
 	a.blankRoutes()
 }

@@ -83,7 +83,7 @@ func (a *API) setRoutes() {
 		ByID
 		Body SetAsk
 	}) (*body[set.SetReading], error) {
-		return point(s.Set.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
+		return point(s.Review.ReadSet(ctx, in.ID, in.Body.Set, in.Body.Quick))
 	})
 	route(a, Assistant, "POST", "/api/set/try", "trySet", "Make a try on a set", func(_ context.Context, in *struct{ Body TryAsk }) (*body[scene.Set], error) {
 		return point(s.Set.ApplyTry(in.Body.Set, in.Body.Edits))

@@ -30,6 +30,7 @@ import (
 	"figladder/internal/craft/proof"
 	"figladder/internal/craft/recipe"
 	"figladder/internal/craft/release"
+	"figladder/internal/craft/review"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/series"
 	"figladder/internal/craft/shopping"
@@ -462,6 +463,23 @@ type FrameWorkDoc struct {
 	FrameID string               `json:"frameId" readOnly:"true" doc:"The frame"`
 	Who     map[work.Step]string `gorm:"serializer:json" json:"who" doc:"Who does each step, by name; steps that nobody was given are left out"`
 	Pins    []work.Pin           `gorm:"serializer:json" json:"pins" maxItems:"200" doc:"What is to be retouched"`
+}
+
+// ReviewRow is what was noted on an old frame.
+type ReviewRow struct {
+	Base
+	ReviewDoc
+}
+
+// TableName is what its table is called.
+func (ReviewRow) TableName() string { return "reviews" }
+
+// ReviewDoc is what works in a frame, what does not, and what is for next time.
+type ReviewDoc struct {
+	ShootID string       `json:"shootId" readOnly:"true" doc:"Its shoot"`
+	FrameID string       `json:"frameId" readOnly:"true" doc:"The frame"`
+	Pins    []review.Pin `gorm:"serializer:json" json:"pins" maxItems:"100" doc:"What was noted, where"`
+	Done    bool         `json:"done" doc:"Whether it was read to the end"`
 }
 
 // FrameHours is how long somebody worked on a step of a frame.

@@ -37,6 +37,7 @@ var registered = []kind{
 	table[FinishRow]("finishes", ""),
 	table[VersionRow]("versions", "Finished picture"),
 	table[FrameWorkRow]("frame_works", ""),
+	table[ReviewRow]("reviews", ""),
 	table[ProofRoundRow]("proof_rounds", ""),
 	table[ProofLinkRow]("proof_links", ""),
 	table[ProofAnswerRow]("proof_answers", ""),

@@ -22,6 +22,7 @@ import (
 	"figladder/internal/craft/finish/work"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
+	"figladder/internal/craft/review"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/units"
 	"figladder/internal/store"
@@ -248,6 +249,8 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 	}
 	_, err := k.Finish.Save(ctx, k.Owner, frame.Key, 0, "", []look.Step{})
 	require.NoError(t, err)
+	_, err = k.Review.SaveReview(ctx, k.Owner, frame.Key, 0, store.ReviewDoc{Pins: []review.Pin{}})
+	require.NoError(t, err)
 	_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, 0, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{}})
 	require.NoError(t, err)
 	steps := []look.Step{{Key: "level", Kind: look.Level, Stops: 0.5}, {Key: "tone", Kind: look.Tone, Toe: 0.4}}
@@ -289,6 +292,12 @@ func TestDeedsOfFinishingGoBackAndForth(t *testing.T) {
 			at := slices.IndexFunc(b.Items, func(i finish.Item) bool { return i.FrameID == frame.Key })
 			version := b.Items[at].Row.Version
 			_, err = k.Finish.SaveWork(ctx, k.Owner, frame.Key, version, store.FrameWorkDoc{Who: map[work.Step]string{}, Pins: []work.Pin{{Key: fmt.Sprint(version), Kind: "clean", State: work.Open}}})
+			return err
+		}},
+		{"SaveReview", func() error {
+			r, err := k.Review.Of(ctx, frame.Key)
+			require.NoError(t, err)
+			_, err = k.Review.SaveReview(ctx, k.Owner, frame.Key, r.Row.Version, store.ReviewDoc{Pins: []review.Pin{{Key: fmt.Sprint(r.Row.Version), Says: review.Next, Words: "the green linen"}}})
 			return err
 		}},
 		{"BringBack", func() error {

@@ -1,7 +1,7 @@
 // Package studio puts the rooms of the studio together. What people do stands in the rooms:
 // one deed a function, one transaction a deed. Imports run downward only:
 //
-//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← finish ← proof ← out ← ladder
+//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← finish ← proof ← out ← review ← ladder
 package studio
 
 import (
@@ -23,6 +23,7 @@ import (
 	"figladder/internal/studio/out"
 	"figladder/internal/studio/people"
 	"figladder/internal/studio/proof"
+	"figladder/internal/studio/review"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/styling"
 )
@@ -42,6 +43,7 @@ type Studio struct {
 	Finish   *finish.Room
 	Proof    *proof.Room
 	Out      *out.Room
+	Review   *review.Room
 	Ladder   *ladder.Room
 }
 
@@ -75,6 +77,7 @@ func New(o Outside) *Studio {
 	s.Finish = finish.New(c, s.Frames)
 	s.Proof = proof.New(c, s.Finish)
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
+	s.Review = &review.Room{Core: c, Finish: s.Finish, Out: s.Out}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }

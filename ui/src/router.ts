@@ -2,7 +2,7 @@ import { reactive } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 
 /** The rungs that have a screen, bottom of the ladder first. */
-export const screens = ['brief', 'dish', 'shots', 'set', 'day', 'frames', 'finish', 'out'] as const
+export const screens = ['brief', 'dish', 'shots', 'set', 'day', 'frames', 'finish', 'out', 'back'] as const
 export type Screen = (typeof screens)[number]
 
 /** The rung that a screen belongs to: its own, or the one it is a side of. */
@@ -46,6 +46,8 @@ export const titles: Record<string, string> = {
   work: 'Work',
   proof: 'Proof',
   out: 'Out',
+  back: 'Back',
+  year: 'The year',
   lost: 'Not here',
 }
 
@@ -225,6 +227,7 @@ export const router = createRouter({
     },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
+    { path: '/shoots/:shoot/back/:shot?', name: 'back', component: () => import('./back/BackScreen.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./core/LostScreen.vue') },
   ],
 })

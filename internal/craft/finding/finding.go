@@ -40,6 +40,7 @@ type Finding struct {
 	Try      []Try    `json:"try" doc:"What to do about it"`
 	Group    Group    `json:"group,omitempty" enum:"safety,light,depth,frame,props" doc:"What kind of fault it is, where findings are weighed against one another"`
 	Cost     int      `json:"cost,omitempty" doc:"What it costs the picture, 0 to 100: from 60 the client sends it back, from 40 it is seen at once"`
+	Frame    string   `json:"frame,omitempty" doc:"An own frame that shows what comes of it"`
 }
 
 // SetNumber is an Edit that puts a number at path.

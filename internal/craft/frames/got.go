@@ -14,6 +14,8 @@ type Shot struct {
 	Settings exposure.Settings
 	FocalMm  float64 // 0 where nobody says
 	DepthMm  float64 // depth of field that comes of it; 0 where it cannot be told
+	// RatioStops is key to fill by the set, stops; nil where it cannot be told.
+	RatioStops *float64
 }
 
 // How far what was taken may be from its plan before it is told (start values of our own): stops, a factor of focal
@@ -56,6 +58,9 @@ func Got(plan, got Shot) ([]reading.Reading, []finding.Finding) {
 			found = append(found, finding.Finding{Code: "got-depth", Severity: finding.Note, Subject: "Less is sharp than planned", Measure: fmt.Sprintf("%.0f mm", got.DepthMm), Limit: fmt.Sprintf("%.0f mm", plan.DepthMm),
 				Because: "A wider aperture or a longer lens than planned leaves less of the dish sharp.", Try: []finding.Try{finding.Hands("Look at the far edge of the hero from near"), finding.Hands("Stop down, if there is another")}})
 		}
+	}
+	if plan.RatioStops != nil && got.RatioStops != nil {
+		readings = append(readings, reading.New("got-set-ratio", "Key to fill of the set", *got.RatioStops, "stops", 1, "log₂ of light on the dish's faces", line("Planned", fmt.Sprintf("%.1f stops", *plan.RatioStops)), line("As it stood", fmt.Sprintf("%.1f stops", *got.RatioStops))))
 	}
 	return readings, found
 }

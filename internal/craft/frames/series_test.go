@@ -81,7 +81,7 @@ func TestADriftIsFoundAsItIs(t *testing.T) {
 }
 
 func TestHowItWasTakenAgainstItsPlan(t *testing.T) {
-	plan := Shot{exposure.Said(5.6, 1./60, 200), 85, 40}
+	plan := Shot{Settings: exposure.Said(5.6, 1./60, 200), FocalMm: 85, DepthMm: 40}
 	r, f := Got(plan, plan)
 	assert.Empty(t, f)
 	assert.InDelta(t, 0, value(t, r, "got-exposure"), 1e-9)
@@ -90,16 +90,22 @@ func TestHowItWasTakenAgainstItsPlan(t *testing.T) {
 		stops float64
 		codes []string
 	}{
-		{Shot{exposure.Said(5.6, 1./30, 200), 85, 40}, 1, []string{}},
-		{Shot{exposure.Said(5.6, 1./15, 200), 85, 40}, 2, []string{"got-exposure"}},
-		{Shot{exposure.Said(2.8, 1./240, 200), 85, 20}, 0, []string{"got-depth"}},
-		{Shot{exposure.Said(5.6, 1./60, 100), 50, 118}, -1, []string{"got-focal"}},
-		{Shot{exposure.Said(11, 1./60, 200), 85, 80}, -2 * math.Log2(11/5.6), []string{"got-exposure"}},
+		{Shot{Settings: exposure.Said(5.6, 1./30, 200), FocalMm: 85, DepthMm: 40}, 1, []string{}},
+		{Shot{Settings: exposure.Said(5.6, 1./15, 200), FocalMm: 85, DepthMm: 40}, 2, []string{"got-exposure"}},
+		{Shot{Settings: exposure.Said(2.8, 1./240, 200), FocalMm: 85, DepthMm: 20}, 0, []string{"got-depth"}},
+		{Shot{Settings: exposure.Said(5.6, 1./60, 100), FocalMm: 50, DepthMm: 118}, -1, []string{"got-focal"}},
+		{Shot{Settings: exposure.Said(11, 1./60, 200), FocalMm: 85, DepthMm: 80}, -2 * math.Log2(11/5.6), []string{"got-exposure"}},
 	} {
 		r, f := Got(plan, c.got)
 		assert.InDelta(t, c.stops, value(t, r, "got-exposure"), 1e-9)
 		assert.Equal(t, c.codes, codesOf(f))
 	}
+	soft, hard := 1.5, 2.25
+	plan.RatioStops = &soft
+	r, _ = Got(plan, Shot{RatioStops: &hard})
+	require.Len(t, r, 1, "only what both say")
+	assert.Equal(t, "got-set-ratio", r[0].Key)
+	assert.InDelta(t, hard, r[0].Value, 1e-9)
 	r, f = Got(plan, Shot{})
 	assert.Empty(t, r, "a file that says nothing")
 	assert.Empty(t, f)

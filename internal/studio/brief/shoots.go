@@ -95,6 +95,9 @@ func (s *Room) RemoveShoot(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.FrameWorkRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.ReviewRow](j, "shoot_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.VersionRow](j, "shoot_id = ?", id); err != nil {
 			return err
 		}

@@ -42,6 +42,22 @@ func (s *Room) MoneyOf(ctx context.Context, shootID string) (*Money, error) {
 	return out, nil
 }
 
+// CameTo is what a shoot comes to as it was estimated, and with other minutes at the edit of a final and another number of
+// rounds than were said.
+func (s *Room) CameTo(ctx context.Context, shootID string, editMin, rounds int) (estimated, came cost.Estimate, err error) {
+	a, err := s.of(ctx, shootID)
+	if err != nil {
+		return estimated, came, err
+	}
+	f, err := s.facts(ctx, a)
+	if err != nil {
+		return estimated, came, err
+	}
+	then := a.costs
+	then.EditMin, then.Rounds = editMin, rounds
+	return cost.Of(a.costs, f), cost.Of(then, f), nil
+}
+
 // region is whose cups and spoons the shopping is reckoned in; prices are by packs, and the same in all.
 const region = "metric"
 

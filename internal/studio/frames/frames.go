@@ -39,6 +39,9 @@ func (s *Room) RemoveFrame(ctx context.Context, who core.Who, id string) error {
 		if err := core.RemoveAll[store.FrameWorkRow](j, "frame_id = ?", id); err != nil {
 			return err
 		}
+		if err := core.RemoveAll[store.ReviewRow](j, "frame_id = ?", id); err != nil {
+			return err
+		}
 		if err := core.RemoveAll[store.FinishRow](j, "frame_id = ?", id); err != nil {
 			return err
 		}

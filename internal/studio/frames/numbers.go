@@ -5,7 +5,6 @@ import (
 	"math"
 	"time"
 
-	"figladder/internal/craft/exposure"
 	"figladder/internal/craft/finding"
 	craft "figladder/internal/craft/frames"
 	"figladder/internal/craft/light"
@@ -89,29 +88,71 @@ func (s *Room) plannedFor(ctx context.Context, shotID string) (*scene.Set, error
 	return &planned.Set, nil
 }
 
+// Against says how a frame was taken against its plan: exposure, focal length, depth of field and key to fill. Nothing where
+// there is no plan.
+func (s *Room) Against(ctx context.Context, row *store.Frame) ([]reading.Reading, error) {
+	plan, err := s.plannedFor(ctx, row.ShotID)
+	if err != nil || plan == nil {
+		return []reading.Reading{}, err
+	}
+	done, err := s.Turn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	var was, is craft.Shot
+	if row.Came.CardID != "" {
+		was, is, err = s.asTaken(ctx, *plan, row)
+	} else if was, err = asPlanned(ctx, *plan); err == nil {
+		if is, err = asPlanned(ctx, row.Set); row.Settings.Seconds > 0 {
+			is.Settings = row.Settings
+		}
+	}
+	if err != nil {
+		return nil, err
+	}
+	out, _ := craft.Got(was, is)
+	if out == nil {
+		out = []reading.Reading{}
+	}
+	return out, nil
+}
+
+// asPlanned is what comes of a set.
+func asPlanned(ctx context.Context, x scene.Set) (craft.Shot, error) {
+	r, _, _, err := scene.ReadWith(ctx, x, scene.Wants{}, light.Search)
+	if err != nil {
+		return craft.Shot{}, err
+	}
+	out := craft.Shot{Settings: r.Exposure, FocalMm: x.Camera.FocalMm}
+	for _, v := range r.Readings {
+		switch {
+		case v.Unbounded:
+		case v.Key == "depthOfField":
+			out.DepthMm = v.Value
+		case v.Key == "keyFill":
+			ratio := v.Value
+			out.RatioStops = &ratio
+		}
+	}
+	return out, nil
+}
+
 // asTaken is how a frame was planned, and how it was taken by what its file says: the depth is that of the plan's distance.
 func (s *Room) asTaken(ctx context.Context, plan scene.Set, row *store.Frame) (was, is craft.Shot, err error) {
-	read := func(x scene.Set) (exposure.Settings, float64, error) {
-		r, _, _, err := scene.ReadWith(ctx, x, scene.Wants{}, light.Search)
-		if err != nil {
-			return exposure.Settings{}, 0, err
-		}
-		for _, v := range r.Readings {
-			if v.Key == "depthOfField" && !v.Unbounded {
-				return r.Exposure, v.Value, nil
-			}
-		}
-		return r.Exposure, 0, nil
-	}
-	was.FocalMm, is = plan.Camera.FocalMm, craft.Shot{Settings: row.Settings, FocalMm: row.Came.FocalMm}
-	if was.Settings, was.DepthMm, err = read(plan); err != nil {
+	if was, err = asPlanned(ctx, plan); err != nil {
 		return was, is, err
 	}
+	is = craft.Shot{Settings: row.Settings, FocalMm: row.Came.FocalMm}
 	if is.Settings.Aperture > 0 && is.FocalMm > 0 {
 		plan.Camera.Aperture, plan.Camera.FocalMm = is.Settings.Aperture, is.FocalMm
-		_, is.DepthMm, err = read(plan)
+		taken, err := asPlanned(ctx, plan)
+		if err != nil {
+			return was, is, err
+		}
+		is.DepthMm = taken.DepthMm
 	}
-	return was, is, err
+	return was, is, nil
 }
 
 // Ratio is what two facets that were marked in a frame say of its light.

@@ -35,6 +35,8 @@ type climbed struct {
 	dishes map[string]store.Dish
 	day    *store.DayRow // nil while none is taken
 
+	read int // kept frames that were read again
+
 	followed finals.Followed // what its brief asks for
 }
 
@@ -96,6 +98,16 @@ func climbs(tx *gorm.DB, rows []store.Shoot) (map[string]*climbed, error) {
 	}
 	for i := range days {
 		out[days[i].ShootID].day = &days[i]
+	}
+	var again []struct {
+		ShootID string
+		N       int
+	}
+	if err := tx.Raw("select r.shoot_id, count(*) as n from reviews r join frames f on f.id = r.frame_id and f.kept where r.shoot_id in ? and r.done group by r.shoot_id", ids).Scan(&again).Error; err != nil {
+		return nil, err
+	}
+	for _, r := range again {
+		out[r.ShootID].read = r.N
 	}
 	for _, d := range dishes {
 		out[d.ShootID].dishes[d.Key] = d
@@ -184,7 +196,7 @@ func (v *climbed) rail(row *store.Shoot, dishes []store.Dish) {
 	} else {
 		add("out", "Out", out, n, "out", wants)
 	}
-	add("back", "Back", 0, 0, "", "")
+	add("back", "Back", v.read, kept, "read", first("Read a frame that is out again", out > 0 && v.read < kept))
 }
 
 // timed is how many shots have their time in the day that was taken.

@@ -157,6 +157,8 @@ export const useInARow = (id: Id, reference: Id) =>
         }),
       ),
   })
+export const useBack = byId('back', (id) => ask(api.GET('/api/shoots/{id}/back', by(id))))
+export const useReview = byId('review', (id) => ask(api.GET('/api/frames/{id}/review', by(id))))
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))
 export const useOutlets = one('outlets', () => ask(api.GET('/api/outlets')))
 export const usePublications = (id: Id) =>

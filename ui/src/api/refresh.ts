@@ -15,6 +15,7 @@ export const rooms = [
   'finish',
   'proof',
   'out',
+  'review',
   'ladder',
 ] as const
 export type Room = (typeof rooms)[number]
@@ -78,6 +79,9 @@ const heldBy: Record<string, Room> = {
   'day-offers': 'day',
   frames: 'frames',
   publications: 'out',
+  back: 'review',
+  review: 'review',
+  year: 'review',
   finishing: 'finish',
   difference: 'finish',
   proofs: 'proof',

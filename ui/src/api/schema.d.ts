@@ -980,6 +980,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An old frame, read again */
+        get: operations["review"];
+        /** Note what works in an old frame, what does not and what is for next time */
+        put: operations["saveReview"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{id}/seen": {
         parameters: {
             query?: never;
@@ -2031,6 +2049,23 @@ export interface paths {
         put?: never;
         /** Set a finding aside, with the reason */
         post: operations["setAside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shoots/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot, looked back on */
+        get: operations["lookBack"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4786,6 +4821,8 @@ export interface components {
             steps: components["schemas"]["LookStep"][];
             /** @description A table of a place */
             table: components["schemas"]["AlmanacTable"];
+            /** @description What is pinned on old frames */
+            terms: components["schemas"]["ReviewTerm"][];
             /** @description A window of the studio */
             window: components["schemas"]["AlmanacWindow"];
         };
@@ -7127,6 +7164,8 @@ export interface components {
              * @description What it costs the picture, 0 to 100: from 60 the client sends it back, from 40 it is seen at once
              */
             cost?: number;
+            /** @description An own frame that shows what comes of it */
+            frame?: string;
             /**
              * @description What kind of fault it is, where findings are weighed against one another
              * @enum {string}
@@ -8587,6 +8626,22 @@ export interface components {
             createdAt: string;
             /** @description What it says */
             doc: components["schemas"]["ReservationDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
+        KeptReview: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["ReviewDoc"];
             /** @description Its key */
             id: string;
             /**
@@ -10847,6 +10902,150 @@ export interface components {
             /** @description The prop */
             propId: string;
         };
+        ReviewDoc: {
+            /** @description Whether it was read to the end */
+            done: boolean;
+            /** @description The frame */
+            readonly frameId: string;
+            /** @description What was noted, where */
+            pins: components["schemas"]["ReviewPin"][];
+            /** @description Its shoot */
+            readonly shootId: string;
+        };
+        ReviewHabit: {
+            /** @description The newest of them */
+            last: components["schemas"]["ReviewNoted"];
+            /** @description The fault */
+            term: components["schemas"]["ReviewTerm"];
+            /**
+             * Format: int64
+             * @description On how many frames it was noted
+             */
+            times: number;
+        };
+        ReviewHint: {
+            /** @description What was measured */
+            because: string;
+            /** @description Which fault */
+            what: string;
+            /** @description What it is called */
+            words: string;
+            /**
+             * Format: double
+             * @description From the left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top edge, share of the height
+             */
+            y: number;
+        };
+        ReviewNoted: {
+            /** @description The frame */
+            frameId: string;
+            /**
+             * Format: date-time
+             * @description When it was taken
+             */
+            on: string;
+            /** @description What the frame shows */
+            title: string;
+            /** @description Which fault */
+            what: string;
+            /** @description What was written beside it */
+            words: string;
+        };
+        ReviewOld: {
+            /**
+             * Format: int64
+             * @description And that does not, or is for next time
+             */
+            bad: number;
+            /** @description Whether it was read to the end */
+            done: boolean;
+            /** @description The frame */
+            frameId: string;
+            /**
+             * Format: int64
+             * @description How much was noted that works
+             */
+            good: number;
+            /** @description Its shot */
+            shotId: string;
+            /**
+             * Format: date-time
+             * @description When
+             */
+            takenAt: string;
+            /** @description What it shows */
+            title: string;
+        };
+        ReviewPin: {
+            /** @description Stable name */
+            key: string;
+            /**
+             * @description Whether it works, does not, or is for next time
+             * @enum {string}
+             */
+            says: "good" | "bad" | "next";
+            /** @description Which fault, or what works; empty where only words say it */
+            what: string;
+            /** @description In own words */
+            words: string;
+            /**
+             * Format: double
+             * @description From the left edge, share of the width
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top edge, share of the height
+             */
+            y: number;
+        };
+        ReviewReading: {
+            /** @description How it was taken against its plan */
+            got: components["schemas"]["Reading"][];
+            /** @description What was measured in it and is worth a pin */
+            hints: components["schemas"]["ReviewHint"][];
+            /** @description What was noted; version 0 when nothing is yet */
+            row: components["schemas"]["KeptReview"];
+        };
+        ReviewShoot: {
+            /** @description What came of what was planned */
+            against: components["schemas"]["Reading"][];
+            /** @description The faults that were noted on this shoot, the commonest first */
+            faults: components["schemas"]["ReviewHabit"][];
+            /** @description Its kept frames, in the order of its shots */
+            frames: components["schemas"]["ReviewOld"][];
+            /** @description Those of all shoots within a year that come again and again */
+            habits: components["schemas"]["ReviewHabit"][];
+            /**
+             * Format: int64
+             * @description How many of them were read to the end
+             */
+            read: number;
+            /** @description What to make of it */
+            words: string[];
+        };
+        ReviewTerm: {
+            /** @description The checks that find it in a planned set, or in a picture */
+            codes: string[];
+            /** @description Whether it is what works; else it is a fault */
+            good: boolean;
+            /**
+             * @description What kind it is
+             * @enum {string}
+             */
+            group: "light" | "depth" | "frame" | "props";
+            /** @description Stable name */
+            key: string;
+            /** @description What to do about it next time; empty for what works */
+            next: string;
+            /** @description What it is called */
+            words: string;
+        };
         Right: {
             /** @description First day, YYYY-MM-DD, or empty */
             from: string;
@@ -11002,6 +11201,17 @@ export interface components {
             version: number;
             /** @description What to look at in it */
             words: string;
+        };
+        SaveReviewRequest: {
+            /** @description Whether it was read to the end */
+            done: boolean;
+            /** @description What is noted, where */
+            pins: components["schemas"]["ReviewPin"][];
+            /**
+             * Format: int64
+             * @description The version read; 0 for none yet
+             */
+            version: number;
         };
         SaveSeriesRequest: {
             /** @description What days offer and cost */
@@ -15455,6 +15665,74 @@ export interface operations {
             };
         };
     };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveReview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveReviewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptReview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     seenFrame: {
         parameters: {
             query?: never;
@@ -18257,6 +18535,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptAside"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewShoot"];
                 };
             };
             /** @description Error */

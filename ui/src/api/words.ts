@@ -252,6 +252,12 @@ export const words = {
   ReservationDoc: {
     state: ['reserved', 'pulled', 'back', 'broken'],
   },
+  ReviewPin: {
+    says: ['good', 'bad', 'next'],
+  },
+  ReviewTerm: {
+    group: ['light', 'depth', 'frame', 'props'],
+  },
   SeriesTerms: {
     currency: ['GBP', 'EUR', 'USD'],
   },
@@ -574,6 +580,14 @@ export const limits = {
   },
   ReservationDoc: {
     count: { min: 1, max: 999 },
+  },
+  ReviewHint: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
+  },
+  ReviewPin: {
+    x: { min: 0, max: 1 },
+    y: { min: 0, max: 1 },
   },
   RoomAsk: {
     farSideDeg: { min: -360, max: 360 },

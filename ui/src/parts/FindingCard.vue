@@ -46,7 +46,14 @@ const name = () => props.finding.subject
       <p class="measure">
         <span class="mono">{{ finding.measure }}</span><span class="soft"> against {{ finding.limit }}</span>
       </p>
-      <p>{{ finding.because }}</p>
+      <div class="why-so">
+        <img
+          v-if="finding.frame"
+          :src="`/api/frames/${finding.frame}/finished?long=400`"
+          alt="Your frame that shows it"
+        />
+        <p>{{ finding.because }}</p>
+      </div>
       <ul>
         <li v-for="t in finding.try" :key="t.words">
           <el-button v-if="t.edits.length" size="small" @click="$emit('apply', t.edits)">{{ t.words }}</el-button>
@@ -81,6 +88,14 @@ const name = () => props.finding.subject
 }
 .finding.stop {
   border-color: var(--fl-aubergine);
+}
+.why-so {
+  display: flex;
+  gap: 8px;
+}
+.why-so img {
+  width: 96px;
+  align-self: start;
 }
 .finding.away {
   border-left-style: dotted;

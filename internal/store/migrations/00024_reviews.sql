@@ -1,0 +1,15 @@
+-- +goose Up
+-- What was noted on old frames, read again.
+create table reviews (
+  id text primary key,
+  version integer not null,
+  created_at timestamptz not null,
+  shoot_id text not null,
+  frame_id text not null unique,
+  pins jsonb not null default '[]',
+  done boolean not null default false
+);
+create index reviews_of_shoot on reviews (shoot_id);
+
+-- +goose Down
+drop table reviews;
