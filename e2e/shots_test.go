@@ -59,6 +59,8 @@ var views = []view{
 	{"bin", "", "/studio/taken-away", "Taken away", ""},
 	{"vault", "", "/studio/files", "Read every file now", ""},
 	{"out", "Allotment", "/out", "accepted", ""},
+	{"back", "Allotment", "/back", "Look here first", ""},
+	{"year", "Allotment", "/year", "What comes again", ""},
 }
 
 // visit opens a view and waits until it is at rest.
@@ -97,7 +99,7 @@ func TestShots(t *testing.T) {
 	p.press("r")
 	p.until("[...document.querySelectorAll('.copy')].some(c => c.innerText.includes('Brought in'))", "the card is brought in")
 	for _, v := range views {
-		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish", "contact", "brief"}, v.name) {
+		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish", "contact", "brief", "shopping", "year"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)

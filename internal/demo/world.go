@@ -122,5 +122,6 @@ func (l *loader) allotment() *store.Shoot {
 		l.finish(heroes[i], true)
 		l.publish(heroes[i], "feed", release.Words{Title: d.title, Caption: d.title + ", from the allotment.", Alt: "A plate of " + d.title + " on a pale wooden table, lit from the left.", Credit: "Tern Loft Studio"})
 	}
+	l.notes(s, gardenNotes)
 	return s
 }

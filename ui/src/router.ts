@@ -227,6 +227,12 @@ export const router = createRouter({
     },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
+    {
+      path: '/shoots/:shoot/year',
+      name: 'year',
+      component: () => import('./back/YearScreen.vue'),
+      meta: { rung: 'back' },
+    },
     { path: '/shoots/:shoot/back/:shot?', name: 'back', component: () => import('./back/BackScreen.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./core/LostScreen.vue') },
   ],

@@ -1,15 +1,33 @@
 package review
 
 import (
+	"math"
+	"slices"
 	"strings"
 
 	"figladder/internal/craft/finding"
 )
 
-// Place is where something lies in a picture.
+// Place is where something lies in a picture: its middle and how large it is, shares of width and height.
 type Place struct {
-	Name string
-	X, Y float64 // shares of width and height
+	Name       string
+	X, Y, W, H float64
+}
+
+// near is within what share of the picture two hints would lie on one another, and how far the second is moved.
+const near = 0.06
+
+// edge is where on the hero a kind of fault shows: depth at its far edge, light at its side, props beside it.
+func (p Place) edge(g finding.Group) (x, y float64) {
+	switch g {
+	case finding.Depth:
+		return p.X, p.Y - p.H/2
+	case finding.Light:
+		return p.X + p.W/2, p.Y
+	case finding.Props:
+		return p.X - p.W/2, p.Y
+	}
+	return p.X, p.Y
 }
 
 // Hint is what was measured in an old frame and is worth a pin: there the eye starts.
@@ -34,13 +52,17 @@ func Hints(found []finding.Finding, hero Place, things []Place, pins []Pin) []Hi
 			continue
 		}
 		told[t.Key] = true
-		at := hero
+		x, y := hero.edge(t.Group)
 		for _, p := range things {
 			if p.Name != "" && strings.HasPrefix(f.Subject, p.Name) {
-				at = p
+				x, y = p.X, p.Y
 			}
 		}
-		out = append(out, Hint{What: t.Key, Words: t.Words, Because: f.Subject + ": " + f.Measure + ", wanted " + f.Limit, X: share(at.X), Y: share(at.Y)})
+		x, y = share(x), share(y)
+		for taken := func(h Hint) bool { return math.Hypot(h.X-x, h.Y-y) < near*0.99 }; slices.ContainsFunc(out, taken) && y < 1; {
+			y = share(y + near)
+		}
+		out = append(out, Hint{What: t.Key, Words: t.Words, Because: f.Subject + ": " + f.Measure + ", wanted " + f.Limit, X: x, Y: y})
 	}
 	return out
 }

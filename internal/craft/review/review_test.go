@@ -2,6 +2,7 @@ package review
 
 import (
 	"io/fs"
+	"math"
 	"os"
 	"path/filepath"
 	"strings"
@@ -106,10 +107,17 @@ func TestWhatWasNotedOftenComesUp(t *testing.T) {
 func TestTheEyeStartsAtWhatWasMeasured(t *testing.T) {
 	found := []finding.Finding{{Code: "brighter-prop", Subject: "White bowl", Measure: "L* 92", Limit: "L* 80"}, {Code: "depth-short", Subject: "Depth", Measure: "21 mm", Limit: "60 mm"},
 		{Code: "no-aperture-covers", Subject: "Depth", Measure: "f/22"}, {Code: "rig-load", Subject: "Boom"}}
-	hints := Hints(found, Place{"food", 0.4, 0.6}, []Place{{"White bowl", 0.9, 1.2}}, nil)
+	hints := Hints(found, Place{Name: "food", X: 0.4, Y: 0.6, W: 0.2, H: 0.2}, []Place{{Name: "White bowl", X: 0.9, Y: 1.2}}, nil)
 	require.Len(t, hints, 2, "each fault once, and only what can be pinned")
 	assert.Equal(t, Hint{What: "bright-prop", Words: "Bright prop away from the hero", Because: "White bowl: L* 92, wanted L* 80", X: 0.9, Y: 1}, hints[0])
-	assert.Equal(t, [2]float64{0.4, 0.6}, [2]float64{hints[1].X, hints[1].Y})
+	assert.InDeltaSlice(t, []float64{0.4, 0.5}, []float64{hints[1].X, hints[1].Y}, 1e-9, "depth shows at the far edge")
+	many := Hints([]finding.Finding{{Code: "front-light"}, {Code: "glare"}, {Code: "mixed-light"}, {Code: "garnish-line"}}, Place{X: 0.5, Y: 0.5}, nil, nil)
+	require.Len(t, many, 4)
+	for i, a := range many {
+		for _, b := range many[i+1:] {
+			assert.Greater(t, math.Hypot(a.X-b.X, a.Y-b.Y), 0.05, "%s lies on %s", a.What, b.What)
+		}
+	}
 	assert.Len(t, Hints(found, Place{}, nil, []Pin{{What: "depth-thin"}}), 1)
 }
 

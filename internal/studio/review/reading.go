@@ -47,7 +47,7 @@ func (s *Room) Of(ctx context.Context, frameID string) (*Reading, error) {
 	}
 	found, hero, things := numbers.Findings, review.Place{Name: "food", X: 0.5, Y: 0.5}, []review.Place{}
 	if box.W > 0 && box.H > 0 {
-		hero.X, hero.Y = box.X+box.W/2, box.Y+box.H/2
+		hero.X, hero.Y, hero.W, hero.H = box.X+box.W/2, box.Y+box.H/2, box.W, box.H
 	}
 	if plan != nil && f.ShotID != "" {
 		stood, seen, err := s.asItStood(ctx, f.ShotID, *plan)

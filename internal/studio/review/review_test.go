@@ -190,6 +190,7 @@ func TestTheYearInNumbers(t *testing.T) {
 		kinds[u.Kind]++
 		assert.Equal(t, 1, u.Of)
 		assert.False(t, u.Over)
+		assert.NotContains(t, u.Name, "from from")
 	}
 	assert.Positive(t, kinds["angle"])
 	assert.Equal(t, 1, kinds["ground"])

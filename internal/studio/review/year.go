@@ -125,7 +125,7 @@ func usesOf(tx *gorm.DB, since time.Time) ([]review.Use, error) {
 	var rows []review.Use
 	err := tx.Raw(`with k as (select f.id, f.set, s.angle, s.light from frames f join shots s on s.id = f.shot_id where f.kept and f.taken_at >= ?)
 		select 'angle' as kind, angle as name, count(*) as times from k where angle <> '' group by angle
-		union all select 'light', 'light from ' || light, count(*) from k where light <> '' group by light
+		union all select 'light', light, count(*) from k where light <> '' group by light
 		union all select 'prop', t ->> 'name', count(distinct k.id) from k cross join jsonb_array_elements(case jsonb_typeof(k.set -> 'things') when 'array' then k.set -> 'things' else '[]' end) t where (t ->> 'on')::bool and t ->> 'name' <> '' group by t ->> 'name'`, since).Scan(&rows).Error
 	if err != nil {
 		return nil, err

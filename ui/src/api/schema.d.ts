@@ -4066,6 +4066,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's last twelve months */
+        get: operations["year"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -10941,6 +10958,37 @@ export interface components {
              */
             y: number;
         };
+        ReviewMonth: {
+            /**
+             * Format: int64
+             * @description What the shoots of the month come to, minor units
+             */
+            costMinor: number;
+            /**
+             * Format: double
+             * @description At the edit of them, minutes
+             */
+            editMin: number;
+            /** @description Faults noted on them, the commonest first */
+            faults: components["schemas"]["ReviewTimes"][];
+            /**
+             * Format: int64
+             * @description Cuts of them that an outlet took
+             */
+            finals: number;
+            /**
+             * Format: int64
+             * @description Frames taken
+             */
+            frames: number;
+            /**
+             * Format: int64
+             * @description Of them kept
+             */
+            kept: number;
+            /** @description YYYY-MM */
+            month: string;
+        };
         ReviewNoted: {
             /** @description The frame */
             frameId: string;
@@ -11045,6 +11093,62 @@ export interface components {
             next: string;
             /** @description What it is called */
             words: string;
+        };
+        ReviewTimes: {
+            /** @description Which */
+            key: string;
+            /**
+             * Format: int64
+             * @description On how many frames
+             */
+            times: number;
+            /** @description What it is called */
+            words: string;
+        };
+        ReviewUse: {
+            /**
+             * @description What it is
+             * @enum {string}
+             */
+            kind: "angle" | "light" | "ground" | "prop";
+            /** @description Which */
+            name: string;
+            /**
+             * Format: int64
+             * @description Of how many
+             */
+            of: number;
+            /** @description Whether that is more than a year of one's pictures bears */
+            over: boolean;
+            /**
+             * Format: double
+             * @description One by the other
+             */
+            share: number;
+            /**
+             * Format: int64
+             * @description On how many kept frames
+             */
+            times: number;
+            /** @description What to make of it; empty where it is not over */
+            words: string;
+        };
+        ReviewYear: {
+            /** @description Of what it cost */
+            currency: string;
+            /** @description The same by name, for the drawing */
+            faults: components["schemas"]["ReviewTimes"][];
+            /** @description Faults that were noted, the commonest first */
+            habits: components["schemas"]["ReviewHabit"][];
+            /** @description The last twelve, oldest first */
+            months: components["schemas"]["ReviewMonth"][];
+            /**
+             * Format: int64
+             * @description On how many frames a fault is noted before it comes up on a set
+             */
+            often: number;
+            /** @description What kept frames are made of: angles, light, grounds and props */
+            uses: components["schemas"]["ReviewUse"][];
         };
         Right: {
             /** @description First day, YYYY-MM-DD, or empty */
@@ -23468,6 +23572,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewYear"];
                 };
             };
             /** @description Error */

@@ -258,6 +258,9 @@ export const words = {
   ReviewTerm: {
     group: ['light', 'depth', 'frame', 'props'],
   },
+  ReviewUse: {
+    kind: ['angle', 'light', 'ground', 'prop'],
+  },
   SeriesTerms: {
     currency: ['GBP', 'EUR', 'USD'],
   },

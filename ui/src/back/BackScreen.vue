@@ -391,6 +391,20 @@ h3 {
   margin-top: 8px;
   flex-wrap: wrap;
 }
+.ends :deep(.fl-chip) {
+  min-height: 32px;
+  padding: 0 10px;
+  border: 1px solid var(--fl-sand);
+  background: var(--fl-white);
+}
+kbd {
+  font: 500 12px var(--fl-mono);
+  border: 1px solid currentcolor;
+  border-radius: 3px;
+  padding: 0 5px;
+  margin-left: 6px;
+  opacity: 0.75;
+}
 .learn {
   border-left: 4px solid var(--fl-brass);
   background: var(--fl-card);
@@ -417,6 +431,12 @@ h3 {
     grid-auto-flow: column;
     grid-auto-columns: 150px;
     padding: 8px 12px;
+  }
+  .old img {
+    display: none;
+  }
+  .both {
+    grid-template-rows: auto minmax(0, 1fr);
   }
   .picture img {
     max-height: 45vh;

@@ -23,14 +23,20 @@ const value = (e: Event) => (e.target as HTMLInputElement | HTMLSelectElement).v
       <ChipButton v-for="(s, k) in says" :key="k" :aria-pressed="pin.says === k" @click="say(k)"
         >{{ s.shape }} {{ s.words }}</ChipButton
       >
-      <ChipButton class="away" :aria-label="`Take note ${number} away`" @click="$emit('remove')">✕</ChipButton>
     </div>
-    <select :value="pin.what" :aria-label="`Which: note ${number}`" @change="$emit('change', { what: value($event) })">
-      <option value="">in own words</option>
-      <optgroup v-for="(words, g) in groups" :key="g" :label="words">
-        <option v-for="t in fitting.filter((x) => x.group === g)" :key="t.key" :value="t.key">{{ t.words }}</option>
-      </optgroup>
-    </select>
+    <div class="which">
+      <select
+        :value="pin.what"
+        :aria-label="`Which: note ${number}`"
+        @change="$emit('change', { what: value($event) })"
+      >
+        <option value="">in own words</option>
+        <optgroup v-for="(words, g) in groups" :key="g" :label="words">
+          <option v-for="t in fitting.filter((x) => x.group === g)" :key="t.key" :value="t.key">{{ t.words }}</option>
+        </optgroup>
+      </select>
+      <ChipButton :aria-label="`Take note ${number} away`" @click="$emit('remove')">✕</ChipButton>
+    </div>
     <input
       :value="pin.words"
       maxlength="500"
@@ -66,9 +72,12 @@ li.on {
   gap: 4px;
   align-items: center;
 }
-.row :deep(.fl-chip) {
+.row :deep(.fl-chip),
+.which :deep(.fl-chip) {
   min-height: 32px;
-  padding: 0 8px;
+  padding: 0 6px;
+  font-size: 13px;
+  white-space: nowrap;
   border: 1px solid var(--fl-sand);
   background: var(--fl-white);
 }
@@ -76,8 +85,10 @@ li.on {
   background: var(--fl-fig-ink);
   color: var(--fl-white);
 }
-.row .away {
-  margin-left: auto;
+.which {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px;
 }
 .no {
   font-weight: 600;
