@@ -2,9 +2,9 @@ package jobs
 
 import "time"
 
-// Hurried makes waiting for another try grow from less, and gives what puts it back.
+// Hurried makes retries come at once, and what hangs be given up soon, until it is called back.
 func Hurried(base time.Duration) (back func()) {
-	was := retryBase
-	retryBase = base
-	return func() { retryBase = was }
+	was, in := retryBase, deliverIn
+	retryBase, deliverIn = base, 4*time.Second
+	return func() { retryBase, deliverIn = was, in }
 }

@@ -52,6 +52,10 @@ func (c *checker) Work(ctx context.Context, j *river.Job[CheckVaultArgs]) error 
 // retryBase is the unit in which waiting grows.
 var retryBase = time.Second
 
+// deliverIn is how long one try may take. What still counts as running half as long again after it was begun had its server killed
+// under it, and is taken up by another: river's own hour would leave a picture lying that long.
+var deliverIn = time.Minute
+
 // mostTries is how often a picture is tried: five minutes apart, for a month.
 const mostTries = 9000
 
@@ -82,6 +86,7 @@ func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, erro
 	river.AddWorker(workers, &checker{studio: st})
 	c, err := river.NewClient(riverdatabasesql.New(s.SQL), &river.Config{
 		Queues: map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}}, Workers: workers, FetchPollInterval: time.Second,
+		JobTimeout: deliverIn, RescueStuckJobsAfter: deliverIn * 3 / 2,
 		Logger: slog.New(onlyErrors{slog.Default().Handler()}),
 		PeriodicJobs: []*river.PeriodicJob{river.NewPeriodicJob(river.PeriodicInterval(week), func() (river.JobArgs, *river.InsertOpts) {
 			return CheckVaultArgs{}, nil

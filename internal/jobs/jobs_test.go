@@ -19,7 +19,12 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
+func TestMain(m *testing.M) {
+	if os.Getenv(serves) != "" {
+		serveUntilKilled()
+	}
+	os.Exit(storetest.Run(m))
+}
 
 // studioWithQueue is a studio whose queue really works, and where its outlet
 // keeps what it accepts.

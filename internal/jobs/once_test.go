@@ -44,26 +44,94 @@ func aCut(t *testing.T) []byte {
 	return out
 }
 
+// many is how many pictures are sent.
+const many = 200
+
+// outlet is a stand-in that has its days.
+type outlet struct {
+	*standin.Hall
+	dir  string
+	mu   sync.Mutex
+	sent int
+}
+
+func moody(t *testing.T, dir string) *outlet {
+	t.Helper()
+	o := &outlet{dir: filepath.Join(dir, "outlet")}
+	var err error
+	o.Hall, err = standin.OpenHall(o.dir)
+	require.NoError(t, err)
+	t.Cleanup(o.Close)
+	moods := []standin.Mood{"", "", "", standin.Failing, standin.Busy, standin.Gone, standin.Forgetful, standin.Late}
+	rng := rand.New(rand.NewPCG(23, 1))
+	o.Mood = func() standin.Mood {
+		o.mu.Lock()
+		defer o.mu.Unlock()
+		o.sent++
+		return moods[rng.IntN(len(moods))]
+	}
+	return o
+}
+
+// standsOnce says that by the outlet's own count each picture stands there once, and that every row says so.
+func (o *outlet) standsOnce(t *testing.T, s *store.Store) {
+	t.Helper()
+	assert.Len(t, o.Shown(), many)
+	files, err := filepath.Glob(filepath.Join(o.dir, "tile-*.jpg"))
+	require.NoError(t, err)
+	assert.Len(t, files, many, "one picture each")
+	var accepted int64
+	require.NoError(t, s.Model(&store.Publication{}).Where("state = 'accepted' and answer = 'tile/' || id").Count(&accepted).Error)
+	assert.EqualValues(t, many, accepted)
+	o.mu.Lock()
+	defer o.mu.Unlock()
+	assert.Greater(t, o.sent, many*5/4, "it had its days")
+	t.Logf("%d deliveries for %d pictures", o.sent, many)
+}
+
+// ordered puts the pictures into the queue.
+func ordered(t *testing.T, s *store.Store, vault *store.Vault, st *studio.Studio) {
+	t.Helper()
+	ctx := t.Context()
+	shoot, err := st.Brief.MakeShoot(ctx, core.Who{}, "Winter menu", brief.Brief{Kind: "own", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
+	require.NoError(t, err)
+	sha, _, err := vault.Put(ctx, aCut(t))
+	require.NoError(t, err)
+	dish, err := st.Kitchen.AddTyped(ctx, core.Who{}, shoot.Key, kitchen.Typed{Title: "Pear toddy", Form: "drink", Ingredients: "1 pear", Method: "Warm it."})
+	require.NoError(t, err)
+	mined, err := st.List.Mined(ctx, dish.Key)
+	require.NoError(t, err)
+	shots, err := st.List.Accept(ctx, core.Who{}, dish.Key, []string{mined.Frames[0].Key})
+	require.NoError(t, err)
+	frame := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shoot.Key, ShotID: shots[0].Key, SHA256: sha, WidthPx: 900, HeightPx: 900, TakenAt: time.Now(), Copies: []store.Copy{}, Changes: []continuity.Change{}}}
+	require.NoError(t, s.Create(frame).Error)
+	for i := range many {
+		row := &store.Publication{ID: fmt.Sprintf("picture-%03d", i), ShootID: shoot.Key, ShotID: shots[0].Key, FrameID: frame.Key, Outlet: "tile", Crop: release.Crop{Width: 900, Height: 900},
+			SHA256: sha, WidthPx: 900, HeightPx: 900, SameAs: fmt.Sprint(i), State: "waiting", CreatedAt: time.Now()}
+		require.NoError(t, st.In(ctx, func(tx *gorm.DB) error {
+			if err := tx.Create(row).Error; err != nil {
+				return err
+			}
+			return st.Queue.Publish(ctx, tx.Statement.ConnPool.(*sql.Tx), row.ID)
+		}))
+	}
+}
+
+func waiting(t *testing.T, s *store.Store) int64 {
+	t.Helper()
+	var n int64
+	require.NoError(t, s.Model(&store.Publication{}).Where("state = 'waiting'").Count(&n).Error)
+	return n
+}
+
 // Two hundred pictures go to an outlet that fails, is busy, breaks off and forgets to answer, from two servers on one database of
 // which one stops in the middle and comes up again: by the outlet's own count each stands there once, and every row says so.
 func TestTwoHundredArriveOnce(t *testing.T) {
 	defer jobs.Hurried(20 * time.Millisecond)()
-	ctx := t.Context()
 	dir := t.TempDir()
 	vault, err := store.OpenVault(filepath.Join(dir, "files"))
 	require.NoError(t, err)
-	hall, err := standin.OpenHall(filepath.Join(dir, "outlet"))
-	require.NoError(t, err)
-	t.Cleanup(hall.Close)
-	moods := []standin.Mood{"", "", "", standin.Failing, standin.Busy, standin.Gone, standin.Forgetful, standin.Late}
-	rng, mu := rand.New(rand.NewPCG(23, 1)), sync.Mutex{}
-	sent := 0
-	hall.Mood = func() standin.Mood {
-		mu.Lock()
-		defer mu.Unlock()
-		sent++
-		return moods[rng.IntN(len(moods))]
-	}
+	hall := moody(t, dir)
 	s := storetest.Open(t)
 	server := func() (*studio.Studio, *jobs.Queue) {
 		st := studio.New(studio.Outside{Store: s, Vault: vault, Outlet: standin.Courier{URL: hall.URL}})
@@ -79,49 +147,10 @@ func TestTwoHundredArriveOnce(t *testing.T) {
 	st, one := server()
 	_, two := server()
 	t.Cleanup(func() { stop(two) })
-
-	shoot, err := st.Brief.MakeShoot(ctx, core.Who{}, "Winter menu", brief.Brief{Kind: "own", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
-	require.NoError(t, err)
-	sha, _, err := vault.Put(ctx, aCut(t))
-	require.NoError(t, err)
-	dish, err := st.Kitchen.AddTyped(ctx, core.Who{}, shoot.Key, kitchen.Typed{Title: "Pear toddy", Form: "drink", Ingredients: "1 pear", Method: "Warm it."})
-	require.NoError(t, err)
-	mined, err := st.List.Mined(ctx, dish.Key)
-	require.NoError(t, err)
-	shots, err := st.List.Accept(ctx, core.Who{}, dish.Key, []string{mined.Frames[0].Key})
-	require.NoError(t, err)
-	frame := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shoot.Key, ShotID: shots[0].Key, SHA256: sha, WidthPx: 900, HeightPx: 900, TakenAt: time.Now(), Copies: []store.Copy{}, Changes: []continuity.Change{}}}
-	require.NoError(t, s.Create(frame).Error)
-	const many = 200
-	for i := range many {
-		row := &store.Publication{ID: fmt.Sprintf("picture-%03d", i), ShootID: shoot.Key, ShotID: shots[0].Key, FrameID: frame.Key, Outlet: "tile", Crop: release.Crop{Width: 900, Height: 900},
-			SHA256: sha, WidthPx: 900, HeightPx: 900, SameAs: fmt.Sprint(i), State: "waiting", CreatedAt: time.Now()}
-		require.NoError(t, st.In(ctx, func(tx *gorm.DB) error {
-			if err := tx.Create(row).Error; err != nil {
-				return err
-			}
-			return st.Queue.Publish(ctx, tx.Statement.ConnPool.(*sql.Tx), row.ID)
-		}))
-	}
+	ordered(t, s, vault, st)
 	stop(one)
 	_, again := server()
 	t.Cleanup(func() { stop(again) })
-	waiting := func() int64 {
-		var n int64
-		require.NoError(t, s.Model(&store.Publication{}).Where("state = 'waiting'").Count(&n).Error)
-		return n
-	}
-	require.Eventually(t, func() bool { return waiting() == 0 }, 3*time.Minute, 200*time.Millisecond)
-	shown := hall.Shown()
-	assert.Len(t, shown, many)
-	files, err := filepath.Glob(filepath.Join(dir, "outlet", "tile-*.jpg"))
-	require.NoError(t, err)
-	assert.Len(t, files, many, "one picture each")
-	var accepted int64
-	require.NoError(t, s.Model(&store.Publication{}).Where("state = 'accepted' and answer = 'tile/' || id").Count(&accepted).Error)
-	assert.EqualValues(t, many, accepted)
-	mu.Lock()
-	defer mu.Unlock()
-	assert.Greater(t, sent, many*5/4, "it had its days")
-	t.Logf("%d deliveries for %d pictures", sent, many)
+	require.Eventually(t, func() bool { return waiting(t, s) == 0 }, 3*time.Minute, 200*time.Millisecond)
+	hall.standsOnce(t, s)
 }
