@@ -6,6 +6,7 @@ import (
 	"io"
 	"mime/multipart"
 	"net/http"
+	"strings"
 
 	"figladder/internal/craft/finding"
 	"figladder/internal/formats/recipeld"
@@ -85,6 +86,14 @@ type Conditional struct {
 	IfNoneMatch string `header:"If-None-Match" maxLength:"200" doc:"Tag of the picture that the browser has"`
 }
 
+// kindOf is what kind of picture a file is; what is none goes out as one all the same, so that no browser takes it for a page.
+func kindOf(data []byte) string {
+	if kind := http.DetectContentType(data); strings.HasPrefix(kind, "image/") {
+		return kind
+	}
+	return "image/jpeg"
+}
+
 // photo hands a picture out, or says that the one the browser has is the same.
 func (k Conditional) photo(data []byte, err error) (*picture, error) {
 	if err != nil {
@@ -104,5 +113,6 @@ func (k Conditional) tagged(tag string, data func() ([]byte, error)) (*picture, 
 	if out.Body, err = data(); err != nil {
 		return nil, err
 	}
+	out.ContentType = kindOf(out.Body)
 	return out, nil
 }

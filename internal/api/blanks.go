@@ -9,6 +9,7 @@ import (
 	"figladder/internal/craft/drink"
 	"figladder/internal/craft/finish/look"
 	"figladder/internal/craft/kit"
+	"figladder/internal/craft/release"
 	"figladder/internal/craft/review"
 	"figladder/internal/craft/scene"
 )
@@ -30,11 +31,12 @@ type Blanks struct {
 	Layer   drink.Layer     `json:"layer" doc:"One more layer"`
 	Steps   []look.Step     `json:"steps" doc:"Steps of a look, one of each kind"`
 	Terms   []review.Term   `json:"terms" doc:"What is pinned on old frames"`
+	Outlet  release.Outlet  `json:"outlet" doc:"Another outlet"`
 }
 
 func (a *API) blankRoutes() {
 	route(a, Assistant, "GET", "/api/blanks", "blanks", "What things begin with", func(context.Context, *none) (*body[Blanks], error) {
-		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames, Layers: drink.StartLayers(), Layer: drink.StartLayer(), Steps: look.Start(), Terms: review.Terms}
+		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames, Layers: drink.StartLayers(), Layer: drink.StartLayer(), Steps: look.Start(), Terms: review.Terms, Outlet: release.StartOutlet()}
 		for _, k := range scene.Kinds {
 			t := scene.Thing{Kind: k}
 			if t.Round() {

@@ -80,6 +80,7 @@ var shapes = []shape{
 	told(func(r store.BaseLookRow) Kept[store.BaseLookDoc] { return kept(r.Base, r.BaseLookDoc) }),
 	told(func(r store.FinishRow) Kept[store.FinishDoc] { return kept(r.Base, r.FinishDoc) }),
 	told(func(r store.VersionRow) Kept[store.VersionDoc] { return kept(r.Base, r.VersionDoc) }),
+	told(func(r store.OutletRow) Kept[store.OutletDoc] { return kept(r.Base, r.OutletDoc) }),
 	told(func(r store.ReviewRow) Kept[store.ReviewDoc] { return kept(r.Base, r.ReviewDoc) }),
 	told(func(r store.FrameWorkRow) Kept[store.FrameWorkDoc] { return kept(r.Base, r.FrameWorkDoc) }),
 	told(func(r store.ProofRoundRow) Kept[store.ProofRoundDoc] { return kept(r.Base, r.ProofRoundDoc) }),

@@ -13,6 +13,28 @@ func (a *API) outRoutes() {
 	route(a, Assistant, "GET", "/api/outlets", "outlets", "Where pictures can go", func(ctx context.Context, _ *none) (*body[[]release.Outlet], error) {
 		return answer(s.Out.Outlets(ctx))
 	})
+	route(a, Assistant, "GET", "/api/outlets/kept", "keptOutlets", "The outlets as the studio keeps them", func(ctx context.Context, _ *none) (*body[[]out.OutletNow], error) {
+		return answer(s.Out.KeptOutlets(ctx))
+	})
+	route(a, Photographer, "POST", "/api/outlets", "addOutlet", "Write an outlet down", func(ctx context.Context, in *struct {
+		Body struct {
+			Outlet release.Outlet `json:"outlet" doc:"What it asks for"`
+		}
+	}) (*body[store.OutletRow], error) {
+		return point(s.Out.SaveOutlet(ctx, who(ctx), "", 0, in.Body.Outlet))
+	}, a.makes)
+	route(a, Photographer, "PUT", "/api/outlets/{id}", "saveOutlet", "Change what an outlet asks for", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Outlet  release.Outlet `json:"outlet" doc:"What it asks for"`
+			Version int            `json:"version" doc:"The version read"`
+		}
+	}) (*body[store.OutletRow], error) {
+		return point(s.Out.SaveOutlet(ctx, who(ctx), in.ID, in.Body.Version, in.Body.Outlet))
+	})
+	route(a, Photographer, "DELETE", "/api/outlets/{id}", "removeOutlet", "Take an outlet away", func(ctx context.Context, in *ByID) (*done, error) {
+		return &done{}, s.Out.RemoveOutlet(ctx, who(ctx), in.ID)
+	}, empty)
 	route(a, Assistant, "POST", "/api/shots/{id}/cut", "checkCut", "Work a cut out", func(ctx context.Context, in *struct {
 		ByID
 		Body out.CutOrder

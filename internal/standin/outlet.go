@@ -5,7 +5,9 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"image/jpeg"
+	"image"
+	_ "image/jpeg" // so that they are read
+	_ "image/png"
 	"io"
 	"maps"
 	"mime/multipart"
@@ -19,6 +21,7 @@ import (
 
 	"figladder/internal/craft/release"
 	"github.com/bep/imagemeta"
+	_ "golang.org/x/image/webp"
 )
 
 // Outlet is a place that shows pictures. A real one is reached the same way, by
@@ -171,12 +174,12 @@ func examine(o release.Outlet, data []byte) string {
 	if len(data) > o.MostBytes {
 		return fmt.Sprintf("the file is %d kB, %d kB is the most", len(data)>>10, o.MostBytes>>10)
 	}
-	conf, err := jpeg.DecodeConfig(bytes.NewReader(data))
+	conf, kind, err := image.DecodeConfig(bytes.NewReader(data))
 	if err != nil {
-		return "this is not a JPEG picture"
+		return "this is not a picture that can be read"
 	}
 	words := map[string]string{}
-	_, err = imagemeta.Decode(imagemeta.Options{R: bytes.NewReader(data), ImageFormat: imagemeta.JPEG, Sources: imagemeta.XMP,
+	_, err = imagemeta.Decode(imagemeta.Options{R: bytes.NewReader(data), ImageFormat: map[string]imagemeta.ImageFormat{"jpeg": imagemeta.JPEG, "png": imagemeta.PNG, "webp": imagemeta.WebP}[kind], Sources: imagemeta.XMP,
 		HandleTag: func(ti imagemeta.TagInfo) error { words[ti.Tag] = fmt.Sprint(ti.Value); return nil }})
 	if err != nil {
 		return "its words cannot be read"

@@ -78,7 +78,7 @@ func TestEachRefusalSaysWhy(t *testing.T) {
 		"no credit": {"board", cut(t, 1800, 1200, without(func(w *xmp.Words) { w.Credit = "" })), "credit"},
 		"too wordy": {"tile", cut(t, 1000, 1000, without(func(w *xmp.Words) { w.Caption = strings.Repeat("long ", 40) })), "199 characters"},
 		"no words":  {"tile", stripped(t), "title"},
-		"no JPEG":   {"feed", []byte("GIF89a"), "not a JPEG"},
+		"no JPEG":   {"feed", []byte("GIF89a"), "not a picture"},
 		"no place":  {"wall", cut(t, 1000, 1000, full), "no such place"},
 	} {
 		_, err := c.Send(t.Context(), row.place, "r", row.picture)

@@ -566,22 +566,37 @@ func (r ProofAnswerRow) Answer() proof.Answer {
 
 // Publication is one cut of a frame on its way to an outlet.
 type Publication struct {
-	ID        string        `gorm:"primaryKey" json:"id" doc:"Key"`
-	ShootID   string        `json:"shootId" doc:"Its shoot"`
-	ShotID    string        `json:"shotId" doc:"Its shot"`
-	FrameID   string        `json:"frameId" doc:"The frame"`
-	Outlet    string        `json:"outlet" doc:"Which outlet"`
-	Crop      release.Crop  `gorm:"serializer:json" json:"crop" doc:"The part of the frame"`
-	Words     release.Words `gorm:"serializer:json" json:"words" doc:"Words in the file"`
-	SHA256    string        `gorm:"column:sha256" json:"sha256" doc:"Hash of the cut's file"`
-	Bytes     int           `json:"bytes" doc:"Size of the file"`
-	WidthPx   int           `json:"widthPx" doc:"Width"`
-	HeightPx  int           `json:"heightPx" doc:"Height"`
-	SameAs    string        `json:"-"` // hash of what was ordered: the same again is the same delivery
-	State     string        `json:"state" enum:"waiting,accepted,refused" doc:"Where it stands"`
-	Answer    string        `json:"answer" doc:"The outlet's receipt, or why it refused"`
-	CreatedAt time.Time     `json:"createdAt" doc:"When it was sent off"`
-	DoneAt    *time.Time    `json:"doneAt" doc:"When the outlet answered"`
+	ID        string         `gorm:"primaryKey" json:"id" doc:"Key"`
+	ShootID   string         `json:"shootId" doc:"Its shoot"`
+	ShotID    string         `json:"shotId" doc:"Its shot"`
+	FrameID   string         `json:"frameId" doc:"The frame"`
+	Outlet    string         `json:"outlet" doc:"Which outlet"`
+	Crop      release.Crop   `gorm:"serializer:json" json:"crop" doc:"The part of the frame"`
+	Words     release.Words  `gorm:"serializer:json" json:"words" doc:"Words in the file"`
+	SHA256    string         `gorm:"column:sha256" json:"sha256" doc:"Hash of the cut's file"`
+	Bytes     int            `json:"bytes" doc:"Size of the file"`
+	WidthPx   int            `json:"widthPx" doc:"Width"`
+	HeightPx  int            `json:"heightPx" doc:"Height"`
+	Format    release.Format `gorm:"default:jpeg" json:"format" enum:"jpeg,png,webp" doc:"What kind of file it is"`
+	SameAs    string         `json:"-"` // hash of what was ordered: the same again is the same delivery
+	State     string         `json:"state" enum:"waiting,accepted,refused" doc:"Where it stands"`
+	Answer    string         `json:"answer" doc:"The outlet's receipt, or why it refused"`
+	CreatedAt time.Time      `json:"createdAt" doc:"When it was sent off"`
+	DoneAt    *time.Time     `json:"doneAt" doc:"When the outlet answered"`
+}
+
+// OutletRow is a place that pictures go to; it belongs to the studio.
+type OutletRow struct {
+	Base
+	OutletDoc
+}
+
+// TableName is what its table is called.
+func (OutletRow) TableName() string { return "outlets" }
+
+// OutletDoc is what such a place asks for.
+type OutletDoc struct {
+	Outlet release.Outlet `gorm:"serializer:json" json:"outlet" doc:"What it asks for"`
 }
 
 // PropRow is a prop in the cupboard; it belongs to the studio. What it is searched

@@ -41,6 +41,7 @@ var registered = []kind{
 	table[ProofRoundRow]("proof_rounds", ""),
 	table[ProofLinkRow]("proof_links", ""),
 	table[ProofAnswerRow]("proof_answers", ""),
+	table[OutletRow]("outlets", "Outlet"),
 	table[DayRow]("days", ""),
 	table[HoldRow]("holds", ""),
 	table[MomentRow]("moments", ""),

@@ -22,6 +22,7 @@ import (
 	"figladder/internal/craft/finish/work"
 	"figladder/internal/craft/hold"
 	"figladder/internal/craft/kit"
+	"figladder/internal/craft/release"
 	"figladder/internal/craft/review"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/units"
@@ -86,6 +87,7 @@ func TestDeedsOfTheCupboardGoBackAndForth(t *testing.T) {
 	var piece *store.KitRow
 	var wish *store.WantedRow
 	var err error
+	var outlet string
 	walk(t, k, cupboardroom.Cupboard, []step{
 		{"AddProp", func() error {
 			prop, err = k.Cupboard.AddProp(ctx, k.Owner, studiotest.APlate("Slate plate", 2))
@@ -95,6 +97,16 @@ func TestDeedsOfTheCupboardGoBackAndForth(t *testing.T) {
 			_, err := k.Cupboard.SaveProp(ctx, k.Owner, prop.Key, 1, studiotest.APlate("Slate plate, chipped", 1))
 			return err
 		}},
+		{"SaveOutlet", func() error {
+			o := release.StartOutlet()
+			o.Name = "Shop"
+			row, err := k.Out.SaveOutlet(ctx, k.Owner, "", 0, o)
+			if err == nil {
+				outlet = row.Key
+			}
+			return err
+		}},
+		{"RemoveOutlet", func() error { return k.Out.RemoveOutlet(ctx, k.Owner, outlet) }},
 		{"SaveKit", func() error {
 			piece, err = k.Cupboard.SaveKit(ctx, k.Owner, "", 0, kit.Item{Name: "Clamp", Kind: "other", Count: 4})
 			return err

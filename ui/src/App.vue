@@ -149,7 +149,10 @@ useKeys([
         <router-link class="to" :to="{ name: 'almanac' }" :class="{ on: route.name === 'almanac' }"
           >Windows</router-link
         >
-        <router-link class="to" :to="{ name: 'cupboard' }" :class="{ on: route.meta.scope === 'cupboard' }"
+        <router-link
+          class="to"
+          :to="{ name: 'cupboard' }"
+          :class="{ on: route.meta.scope === 'cupboard' && !route.meta.studio }"
           >Cupboard</router-link
         >
         <el-button text class="keys" aria-label="Keys of this screen" @click="help = true">Keys <kbd>?</kbd></el-button>

@@ -12,19 +12,6 @@ import (
 	"figladder/internal/craft/finding"
 )
 
-// Outlet is what a place that shows pictures asks for.
-type Outlet struct {
-	Key         string `json:"key" doc:"Stable name"`
-	Name        string `json:"name" doc:"Name for a person"`
-	Shape       string `json:"shape" doc:"width:height"`
-	LeastLongPx int    `json:"leastLongPx" doc:"Fewest pixels on the long side"`
-	MostLongPx  int    `json:"mostLongPx" doc:"Most pixels on the long side; larger is made smaller"`
-	MostBytes   int    `json:"mostBytes" doc:"Largest file"`
-	MostWords   int    `json:"mostWords" doc:"Longest caption, characters"`
-	NeedsAlt    bool   `json:"needsAlt" doc:"Whether alt text is required"`
-	NeedsCredit bool   `json:"needsCredit" doc:"Whether a credit is required"`
-}
-
 // Words goes out with a picture.
 type Words struct {
 	Title   string `json:"title" maxLength:"200" doc:"Title"`

@@ -30,10 +30,11 @@ const Header = "http://ns.adobe.com/xap/1.0/\x00"
 
 // Write returns the JPEG with the XMP packet after its Exif.
 func Write(jpeg []byte, w Words) ([]byte, error) {
-	return jpegseg.Insert(jpeg, append([]byte(Header), packet(w)...), exif.Header)
+	return jpegseg.Insert(jpeg, append([]byte(Header), Packet(w)...), exif.Header)
 }
 
-func packet(w Words) []byte {
+// Packet is the XMP packet by itself.
+func Packet(w Words) []byte {
 	var b bytes.Buffer
 	b.WriteString("<?xpacket begin=\"\ufeff\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n" +
 		`<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">` +

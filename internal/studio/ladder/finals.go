@@ -23,11 +23,8 @@ func (s *Room) Finals(ctx context.Context, shootID string) (*finals.Followed, er
 	}
 	out := all[shootID].followed
 	outlets, err := s.Out.Outlets(ctx)
-	if err != nil { // an outlet that is down keeps nobody from seeing what is owed
-		for i := range out.Finals {
-			out.Finals[i].Handed = "The outlets cannot be asked just now."
-		}
-		return &out, nil
+	if err != nil {
+		return nil, err
 	}
 	out.Route(outlets)
 	return &out, nil

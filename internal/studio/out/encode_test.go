@@ -13,6 +13,7 @@ import (
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/release"
 	"figladder/internal/formats/xmp"
 
 	"github.com/stretchr/testify/assert"
@@ -40,11 +41,11 @@ func drawn(w, h int, noise float64) *image.RGBA {
 func TestAFileIsAsLargeAsItMayBe(t *testing.T) {
 	for _, noise := range []float64{1, 6} {
 		img := drawn(900, 600, noise)
-		best, err := encode(img, 0, xmp.Words{Title: "Toddy"})
+		best, err := encode(img, release.JPEG, 0, xmp.Words{Title: "Toddy"})
 		require.NoError(t, err)
 		for _, share := range []float64{0.95, 0.8, 0.6, 0.45} {
 			most := int(share * float64(len(best)))
-			data, err := encode(img, most, xmp.Words{Title: "Toddy", Alt: "A glass"})
+			data, err := encode(img, release.JPEG, most, xmp.Words{Title: "Toddy", Alt: "A glass"})
 			require.NoError(t, err)
 			assert.LessOrEqual(t, len(data), most)
 			assert.Greater(t, float64(len(data)), 0.95*float64(most), "noise %.0f, %.0f %% of the best", noise, 100*share)
@@ -57,7 +58,7 @@ func TestAFileIsAsLargeAsItMayBe(t *testing.T) {
 			require.NoError(t, err)
 			assert.Equal(t, []string{"sRGB", "Toddy"}, strings.Fields(string(read)))
 		}
-		_, err = encode(img, 2000, xmp.Words{})
+		_, err = encode(img, release.JPEG, 2000, xmp.Words{})
 		require.ErrorContains(t, err, "Even pressed hard")
 	}
 }

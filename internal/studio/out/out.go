@@ -7,7 +7,6 @@ import (
 	"errors"
 	"fmt"
 	"image"
-	"slices"
 	"time"
 
 	"figladder/internal/craft/brief"
@@ -24,9 +23,6 @@ import (
 	"gorm.io/gorm"
 )
 
-// Outlets says where pictures can go.
-func (s *Room) Outlets(ctx context.Context) ([]release.Outlet, error) { return s.Outlet.Asks(ctx) }
-
 // CutOrder is a cut asked for: which part of the kept frame, for which outlet,
 // with which words.
 type CutOrder struct {
@@ -42,24 +38,13 @@ type CutCheck struct {
 	Crop       release.Crop      `json:"crop" doc:"The part of the frame"`
 	WidthPx    int               `json:"widthPx" doc:"Width it is written at"`
 	HeightPx   int               `json:"heightPx" doc:"Height it is written at"`
+	Format     release.Format    `json:"format" enum:"jpeg,png,webp" doc:"What kind of file it is written as"`
 	Lost       float64           `json:"lost" doc:"Share of the frame left out"`
 	Findings   []finding.Finding `json:"findings" doc:"What stands against it"`
 	Picture    string            `json:"picture" doc:"Hash of the picture that it is cut from: the newest finished one, or the frame itself"`
 	OfWidthPx  int               `json:"ofWidthPx" doc:"Width of that picture"`
 	OfHeightPx int               `json:"ofHeightPx" doc:"Height of that picture"`
 	Missing    string            `json:"missing" doc:"What the shot still lacks before it may go out, or empty"`
-}
-
-func (s *Room) place(ctx context.Context, key string) (release.Outlet, error) {
-	all, err := s.Outlets(ctx)
-	if err != nil {
-		return release.Outlet{}, err
-	}
-	i := slices.IndexFunc(all, func(o release.Outlet) bool { return o.Key == key })
-	if i < 0 {
-		return release.Outlet{}, core.Fields("", []finding.FieldProblem{{Path: "outlet", Words: "There is no outlet “" + key + "”."}})
-	}
-	return all[i], nil
 }
 
 // CheckCut works a cut out without making it.
@@ -69,7 +54,7 @@ func (s *Room) CheckCut(ctx context.Context, shotID string, c CutOrder) (*CutChe
 }
 
 func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *finish.List, release.Outlet, error) {
-	o, err := s.place(ctx, c.Outlet)
+	o, err := s.ordered(ctx, c.Outlet)
 	if err != nil {
 		return nil, nil, o, err
 	}
@@ -88,7 +73,7 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	if !ok {
 		w, h = f.WidthPx, f.HeightPx
 	}
-	out := &CutCheck{Picture: f.SHA256, OfWidthPx: f.WidthPx, OfHeightPx: f.HeightPx, Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
+	out := &CutCheck{Picture: f.SHA256, Format: o.Format, OfWidthPx: f.WidthPx, OfHeightPx: f.HeightPx, Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
 	out.WidthPx, out.HeightPx = o.Out(out.Crop)
 	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
 	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
@@ -136,7 +121,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	if err != nil {
 		return nil, err
 	}
-	data, err := makeCut(ctx, file, check, o.MostBytes, c.Words, s.Now())
+	data, err := makeCut(ctx, file, check, o, c.Words, s.Now())
 	if err != nil {
 		return nil, err
 	}
@@ -145,9 +130,12 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 		return nil, err
 	}
 	row := &store.Publication{ID: uuid.Must(uuid.NewV7()).String(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Outlet: c.Outlet, Crop: check.Crop,
-		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, SameAs: same, State: "waiting", CreatedAt: s.Now()}
+		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, Format: o.Format, SameAs: same, State: "waiting", CreatedAt: s.Now()}
+	if o.Place == "" {
+		row.State, row.Answer, row.DoneAt = "accepted", byHand, &row.CreatedAt
+	}
 	err = s.In(ctx, func(tx *gorm.DB) error {
-		if err := tx.Create(row).Error; err != nil {
+		if err := tx.Create(row).Error; err != nil || o.Place == "" {
 			return err
 		}
 		raw, ok := tx.Statement.ConnPool.(*sql.Tx)
@@ -165,9 +153,12 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	return row, nil
 }
 
+// byHand is what stands in the place of an outlet's receipt.
+const byHand = "made, to be handed over by hand"
+
 // sameOrder names a cut of a frame for an outlet: pressed twice, it is one delivery.
 func sameOrder(frameID string, c CutOrder, check *CutCheck) string {
-	raw, _ := json.Marshal([]any{frameID, check.Picture, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, c.Words})
+	raw, _ := json.Marshal([]any{frameID, check.Picture, c.Outlet, check.Crop, check.WidthPx, check.HeightPx, check.Format, c.Words})
 	return store.Hash(raw)
 }
 
@@ -180,8 +171,8 @@ func (s *Room) delivery(ctx context.Context, same string) (*store.Publication, e
 	return &found[0], nil
 }
 
-// makeCut crops and scales a frame's file and writes it with its profile and words, no larger than most bytes.
-func makeCut(ctx context.Context, file []byte, c *CutCheck, most int, w release.Words, at time.Time) ([]byte, error) {
+// makeCut crops and scales a frame's file and writes it as its outlet asks, with its profile and words.
+func makeCut(ctx context.Context, file []byte, c *CutCheck, o release.Outlet, w release.Words, at time.Time) ([]byte, error) {
 	img, err := photo.Decode(ctx, file)
 	if err != nil {
 		return nil, err
@@ -189,7 +180,7 @@ func makeCut(ctx context.Context, file []byte, c *CutCheck, most int, w release.
 	part := image.Rect(c.Crop.X, c.Crop.Y, c.Crop.X+c.Crop.Width, c.Crop.Y+c.Crop.Height)
 	out := image.NewRGBA(image.Rect(0, 0, c.WidthPx, c.HeightPx))
 	draw.CatmullRom.Scale(out, out.Bounds(), img, part, draw.Src, nil)
-	return encode(out, most, xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
+	return encode(out, o.Format, o.MostBytes, xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
 }
 
 // Deliver hands a waiting publication to its outlet and writes its answer down.
@@ -212,6 +203,13 @@ func (s *Room) Deliver(ctx context.Context, id string) error {
 	if err != nil {
 		return err
 	}
+	o, err := s.place(ctx, row.Outlet)
+	if err != nil && !errors.Is(err, errNoOutlet) {
+		return err
+	}
+	if err != nil {
+		held = "Not sent. The outlet was taken away, or is delivered to by hand."
+	}
 	if held != "" {
 		state, answer = "refused", held
 	} else {
@@ -219,7 +217,7 @@ func (s *Room) Deliver(ctx context.Context, id string) error {
 		if err != nil {
 			return fmt.Errorf("the cut's file: %w", err)
 		}
-		answer, err = s.Outlet.Send(ctx, row.Outlet, row.ID, data)
+		answer, err = s.Outlet.Send(ctx, o.Place, row.ID, data)
 		var no *standin.Refusal
 		if errors.As(err, &no) {
 			state, answer = "refused", no.Words

@@ -79,6 +79,7 @@ const heldBy: Record<string, Room> = {
   'day-offers': 'day',
   frames: 'frames',
   publications: 'out',
+  outlets: 'out',
   back: 'review',
   review: 'review',
   year: 'review',

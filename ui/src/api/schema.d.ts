@@ -1335,8 +1335,44 @@ export interface paths {
         /** Where pictures can go */
         get: operations["outlets"];
         put?: never;
+        /** Write an outlet down */
+        post: operations["addOutlet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlets/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The outlets as the studio keeps them */
+        get: operations["keptOutlets"];
+        put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what an outlet asks for */
+        put: operations["saveOutlet"];
+        post?: never;
+        /** Take an outlet away */
+        delete: operations["removeOutlet"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4097,6 +4133,10 @@ export interface components {
             /** @description What is put in */
             what: components["schemas"]["Addition"];
         };
+        AddOutletRequest: {
+            /** @description What it asks for */
+            outlet: components["schemas"]["Outlet"];
+        };
         AddProofLinkRequest: {
             /**
              * Format: int64
@@ -4826,6 +4866,8 @@ export interface components {
             layer: components["schemas"]["DrinkLayer"];
             /** @description Layers in a glass to begin with */
             layers: components["schemas"]["DrinkLayer"][];
+            /** @description Another outlet */
+            outlet: components["schemas"]["Outlet"];
             /** @description Something outside a window */
             outside: components["schemas"]["AlmanacOutside"];
             /** @description Another place */
@@ -5794,6 +5836,11 @@ export interface components {
             crop: components["schemas"]["Crop"];
             /** @description What stands against it */
             findings: components["schemas"]["Finding"][];
+            /**
+             * @description What kind of file it is written as
+             * @enum {string}
+             */
+            format: "jpeg" | "png" | "webp";
             /**
              * Format: int64
              * @description Height it is written at
@@ -8542,6 +8589,22 @@ export interface components {
              */
             version: number;
         };
+        KeptOutlet: {
+            /**
+             * Format: date-time
+             * @description When it was made
+             */
+            createdAt: string;
+            /** @description What it says */
+            doc: components["schemas"]["OutletDoc"];
+            /** @description Its key */
+            id: string;
+            /**
+             * Format: int64
+             * @description Counts saves; send back the one you read
+             */
+            version: number;
+        };
         KeptPlace: {
             /** @description Key; empty before the first save */
             readonly id?: string;
@@ -9714,8 +9777,13 @@ export interface components {
             title: string;
         };
         Outlet: {
+            /**
+             * @description What kind of file
+             * @enum {string}
+             */
+            format: "jpeg" | "png" | "webp";
             /** @description Stable name */
-            key: string;
+            readonly key: string;
             /**
              * Format: int64
              * @description Fewest pixels on the long side
@@ -9723,17 +9791,17 @@ export interface components {
             leastLongPx: number;
             /**
              * Format: int64
-             * @description Largest file
+             * @description Largest file, bytes; 0 for no limit
              */
             mostBytes: number;
             /**
              * Format: int64
-             * @description Most pixels on the long side; larger is made smaller
+             * @description Most pixels on the long side; larger is made smaller, 0 for no limit
              */
             mostLongPx: number;
             /**
              * Format: int64
-             * @description Longest caption, characters
+             * @description Longest caption, characters; 0 for no limit
              */
             mostWords: number;
             /** @description Name for a person */
@@ -9742,8 +9810,20 @@ export interface components {
             needsAlt: boolean;
             /** @description Whether a credit is required */
             needsCredit: boolean;
-            /** @description width:height */
+            /** @description Where it is delivered by itself; empty where it is handed over by hand */
+            place: string;
+            /** @description width:height; empty for any */
             shape: string;
+        };
+        OutletDoc: {
+            /** @description What it asks for */
+            outlet: components["schemas"]["Outlet"];
+        };
+        OutletNow: {
+            /** @description Where the place itself asks for more than is written down */
+            laxer: string[];
+            /** @description What it asks for */
+            row: components["schemas"]["KeptOutlet"];
         };
         Outline: {
             /** @description Whether one sees through it */
@@ -10670,6 +10750,11 @@ export interface components {
              * @description When the outlet answered
              */
             doneAt: string | null;
+            /**
+             * @description What kind of file it is
+             * @enum {string}
+             */
+            format: "jpeg" | "png" | "webp";
             /** @description The frame */
             frameId: string;
             /**
@@ -11288,6 +11373,15 @@ export interface components {
             /**
              * Format: int64
              * @description The version read; 0 for a new one
+             */
+            version: number;
+        };
+        SaveOutletRequest: {
+            /** @description What it asks for */
+            outlet: components["schemas"]["Outlet"];
+            /**
+             * Format: int64
+             * @description The version read
              */
             version: number;
         };
@@ -16659,6 +16753,137 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Outlet"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addOutlet: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddOutletRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOutlet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keptOutlets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutletNow"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveOutlet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveOutletRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOutlet"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeOutlet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

@@ -61,6 +61,9 @@ export const words = {
   CostRate: {
     does: ['photographer', 'stylist', 'cook', 'assistant', 'editor'],
   },
+  CutCheck: {
+    format: ['jpeg', 'png', 'webp'],
+  },
   DayBroken: {
     kind: ['day', 'hours', 'window', 'pin', 'share', 'change', 'wait', 'hold'],
   },
@@ -197,6 +200,9 @@ export const words = {
     colour: ['bold', 'muted'],
     key: ['bright', 'dark'],
   },
+  Outlet: {
+    format: ['jpeg', 'png', 'webp'],
+  },
   Person: {
     role: ['owner', 'photographer', 'stylist', 'assistant'],
   },
@@ -239,6 +245,7 @@ export const words = {
     light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
   },
   Publication: {
+    format: ['jpeg', 'png', 'webp'],
     state: ['waiting', 'accepted', 'refused'],
   },
   Questions: {
@@ -555,6 +562,12 @@ export const limits = {
     turnDeg: { min: -60, max: 60 },
     widthDeg: { min: 0, max: 360 },
   },
+  Outlet: {
+    leastLongPx: { min: 0, max: 30000 },
+    mostBytes: { min: 0, max: 1000000000 },
+    mostLongPx: { min: 0, max: 30000 },
+    mostWords: { min: 0, max: 4000 },
+  },
   ProofCrop: {
     h: { min: 0, max: 1 },
     w: { min: 0, max: 1 },
@@ -661,6 +674,7 @@ export const making: readonly string[] = [
   'PUT /api/kit',
   'GET /api/kit.csv',
   'POST /api/kit.csv',
+  'POST /api/outlets',
   'POST /api/places',
   'POST /api/props',
   'GET /api/props.csv',
