@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"io"
 
 	"figladder/internal/craft/release"
 	"figladder/internal/store"
@@ -52,6 +53,12 @@ func (a *API) outRoutes() {
 		Shot string `query:"shot" doc:"Only this shot's"`
 	}) (*body[[]store.Publication], error) {
 		return answer(s.Out.Publications(ctx, in.ID, in.Shot))
+	})
+	route(a, Photographer, "GET", "/api/shoots/{id}/delivery", "delivery", "What is handed over of a shoot, as ZIP", func(ctx context.Context, in *ByID) (*bundle, error) {
+		return bundled(func(to io.Writer) error { return s.Out.Hand(ctx, in.ID, to) }, "delivery.zip")
+	})
+	route(a, Photographer, "GET", "/api/shots/{id}/post", "recipePost", "A dish's recipe as it was made, to be posted with its picture, as ZIP", func(ctx context.Context, in *ByID) (*bundle, error) {
+		return bundled(func(to io.Writer) error { return s.Out.Post(ctx, in.ID, to) }, "post.zip")
 	})
 	route(a, Assistant, "GET", "/api/publications/{id}/picture", "cutPicture", "The file that was sent", func(ctx context.Context, in *pictureAsk) (*picture, error) {
 		return in.photo(s.Out.CutFile(ctx, in.ID))

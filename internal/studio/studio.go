@@ -77,7 +77,7 @@ func New(o Outside) *Studio {
 	s.Finish = finish.New(c, s.Frames)
 	s.Proof = proof.New(c, s.Finish)
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
-	s.Review = &review.Room{Core: c, Finish: s.Finish, Out: s.Out}
+	s.Review = &review.Room{Core: c, Finish: s.Finish}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }

@@ -75,3 +75,17 @@ func TestRightsOnlyAdd(t *testing.T) {
 		assert.True(t, Refused(May(b, feed, at)))
 	})
 }
+
+func TestALicenceSaysWhatWasWrittenDownAndNoMore(t *testing.T) {
+	at := time.Date(2026, 11, 28, 12, 0, 0, 0, time.UTC)
+	none := Licence(brief.Brief{}, "Winter menu", "", nil, at)
+	assert.Contains(t, none, "No rights are written down")
+	assert.NotContains(t, none, "Made by")
+	b := brief.Brief{Zone: "Europe/London", Embargo: "2026-12-18", Rights: []brief.Right{
+		{Who: "Ferry Kitchen", Outlets: []string{"tile", "feed"}, From: "2026-12-18", Until: "2027-12-17"}, {Who: "The studio"}, {Who: "A paper", Outlets: []string{"gone"}, Until: "2026-12-31"}}}
+	got := Licence(b, "Winter menu", "Tern Loft Studio", map[string]string{"feed": "Feed", "tile": "Tiles"}, at)
+	for _, words := range []string{"Made by Tern Loft Studio.", "Nothing of it is shown before 18 December 2026.", "- Ferry Kitchen, at Feed, Tiles, from 18 December 2026 to the end of 17 December 2027",
+		"- The studio, anywhere, without an end", "- A paper, at gone, to the end of 31 December 2026", "midnight in Europe/London"} {
+		assert.Contains(t, got, words)
+	}
+}

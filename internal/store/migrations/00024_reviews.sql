@@ -10,6 +10,7 @@ create table reviews (
   done boolean not null default false
 );
 create index reviews_of_shoot on reviews (shoot_id);
+create index reviews_by_pin on reviews using gin (pins jsonb_path_ops);
 
 -- +goose Down
 drop table reviews;

@@ -54,7 +54,11 @@ func (s *Room) noted(ctx context.Context, since time.Time, keys []string) ([]rev
 		Joins("join frames f on f.id = r.frame_id").Joins("left join shots s on s.id = f.shot_id").Joins("cross join jsonb_array_elements(r.pins) p").
 		Where("p ->> 'says' <> 'good' and p ->> 'what' <> '' and f.taken_at > ?", since).Order("f.taken_at, r.frame_id")
 	if keys != nil {
-		q = q.Where("p ->> 'what' in ?", keys)
+		has := s.Store.WithContext(ctx)
+		for _, key := range keys { // which rows have one, by their index
+			has = has.Or("r.pins @> ?::jsonb", `[{"what": "`+key+`"}]`)
+		}
+		q = q.Where(has).Where("p ->> 'what' in ?", keys)
 	}
 	err := q.Scan(&rows).Error
 	out := make([]review.Noted, len(rows))

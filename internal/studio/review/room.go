@@ -5,12 +5,10 @@ package review
 import (
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/finish"
-	"figladder/internal/studio/out"
 )
 
 // Room does the deeds of this room, with the rooms below it.
 type Room struct {
 	*core.Core
 	Finish *finish.Room
-	Out    *out.Room
 }

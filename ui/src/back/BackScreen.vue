@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schema } from '../api/client'
 import { useBack, useBlanks, useReview } from '../api/queries'
-import { useRefresh } from '../api/refresh'
+import { touched } from '../api/refresh'
 import ChipButton from '../parts/ChipButton.vue'
 import { useDraft } from '../parts/draft'
 import EmptyBench from '../parts/EmptyBench.vue'
@@ -22,7 +22,6 @@ const route = useRoute()
 const router = useRouter()
 const shoot = route.params.shoot as string
 const queries = useQueryClient()
-const refresh = useRefresh('review')
 const back = useBack(shoot)
 const blanks = useBlanks()
 const terms = computed(() => blanks.data.value?.terms ?? [])
@@ -50,7 +49,10 @@ const draft = useDraft<Doc>({
     )
     const was = queries.getQueryData<Schema['ReviewReading']>(['review', of])
     if (was) queries.setQueryData(['review', of], { ...was, row })
-    refresh()
+    // All but what was measured: that stays as it is, and takes a second to read.
+    void queries.invalidateQueries({
+      predicate: (q) => touched(q.queryKey[0], 'review') && q.queryKey[0] !== 'review',
+    })
     return row.version
   },
   theirs: (current) => {

@@ -14,6 +14,7 @@ import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { bytes, day, moment, pictureLong } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
+import { told } from './outlet'
 
 const route = useRoute()
 const large = pictureLong(innerWidth > 720 ? innerWidth - 450 : innerWidth)
@@ -253,9 +254,8 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
         </section>
         <h2>{{ outlet?.name }}</h2>
         <p class="small soft">
-          Wants {{ outlet?.shape }}, {{ outlet?.leastLongPx }} to {{ outlet?.mostLongPx }} px long,
-          {{ bytes(outlet?.mostBytes ?? 0) }} at most{{ outlet?.needsAlt ? ', alt text' : ''
-          }}{{ outlet?.needsCredit ? ', a credit' : '' }}.
+          Wants {{ outlet ? told(outlet) : '' }}{{ outlet?.mostBytes ? `, ${bytes(outlet.mostBytes)} at most` : ''
+          }}{{ outlet?.needsAlt ? ', alt text' : '' }}{{ outlet?.needsCredit ? ', a credit' : '' }}.
         </p>
         <form novalidate class="words" @submit.prevent="publish">
           <label>Title<el-input v-model="order.words.title" name="title" maxlength="200" /></label>
@@ -271,9 +271,9 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
           <label>Credit<el-input v-model="order.words.credit" name="credit" maxlength="200" /></label>
           <FindingCard v-for="f in check.findings" :key="f.code" :finding="f" />
           <p v-if="check.missing" class="missing">▲ {{ check.missing }}</p>
-          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="stopped"
-            >Send to {{ outlet?.name }} …</el-button
-          >
+          <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="stopped">{{
+            outlet?.place ? `Send to ${outlet.name} …` : `Make it for ${outlet?.name ?? ''} …`
+          }}</el-button>
         </form>
       </template>
       <section v-if="sent.length" aria-label="Sent">
@@ -291,6 +291,14 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
           </li>
         </ul>
       </section>
+      <p v-if="publications.data.value?.some((p) => p.state === 'accepted')" class="hand">
+        <a :href="`/api/shoots/${shoot}/delivery`" download>All that stands, as ZIP</a>
+        <small class="soft">cuts, a list, a contact sheet and the rights, to be handed over</small>
+      </p>
+      <p v-if="sent.some((p) => p.state === 'accepted')" class="hand">
+        <a :href="`/api/shots/${shotId}/post`" download>Recipe post, as ZIP</a>
+        <small class="soft">the recipe as it was made, as a page with this picture</small>
+      </p>
       <p v-if="shootRow.data.value && !sent.length && frame" class="small soft">
         Nothing of this shot has been sent yet.
       </p>
@@ -320,6 +328,9 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
   max-height: calc(100vh - 210px);
   display: block;
   user-select: none;
+}
+.hand small {
+  display: block;
 }
 .crop {
   position: absolute;

@@ -15,6 +15,7 @@ import ScreenFrame from '../parts/ScreenFrame.vue'
 import SheetNote from '../parts/SheetNote.vue'
 import { useSheet } from '../parts/sheet'
 import StudioNav from '../people/StudioNav.vue'
+import { formats, px, told } from './outlet'
 
 /** Where pictures go, and what each place asks for. */
 type Outlet = Schema['Outlet']
@@ -29,10 +30,6 @@ const chosen = computed(() => rows.value.find((k) => k.row.id === chosenId.value
 const places = computed(() =>
   [...new Set(rows.value.map((k) => k.row.doc.outlet.place))].filter((p) => p !== '').sort(),
 )
-const formats: Record<Outlet['format'], string> = { jpeg: 'JPEG', png: 'PNG', webp: 'WebP' }
-const px = (o: Outlet) =>
-  o.mostLongPx ? `${o.leastLongPx} to ${o.mostLongPx} px` : o.leastLongPx ? `${o.leastLongPx} px or more` : 'any size'
-const told = (o: Outlet) => [o.shape || 'any shape', px(o), formats[o.format]].join(', ')
 const size = (bytes: number) =>
   bytes >= 1 << 20 ? `${(bytes / (1 << 20)).toFixed(1)} MB` : `${Math.round(bytes / 1024)} kB`
 const lines = (o: Outlet): [string, string][] => [
