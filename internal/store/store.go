@@ -118,10 +118,10 @@ func (s *Store) Mark(ctx context.Context, name string) error {
 	return s.WithContext(ctx).Exec("insert into marks (name, at) values (?, now()) on conflict do nothing", name).Error
 }
 
-// Empty takes every row away: of all tables but the migrations' and the queue's own.
+// Empty takes every row away: of all tables but the migrations' and the queue's own, and the outlets, which a migration began.
 func (s *Store) Empty(ctx context.Context) error {
 	var tables []string
-	err := s.WithContext(ctx).Raw("select quote_ident(tablename) from pg_tables where schemaname = 'public' and tablename not like 'goose%' and tablename not like 'river%'").Scan(&tables).Error
+	err := s.WithContext(ctx).Raw("select quote_ident(tablename) from pg_tables where schemaname = 'public' and tablename not like 'goose%' and tablename not like 'river%' and tablename <> 'outlets'").Scan(&tables).Error
 	if err != nil {
 		return err
 	}
