@@ -83,7 +83,7 @@ func TestASetOfSixGoesOut(t *testing.T) {
 	for n, id := range shots {
 		open(id)
 		if n > 0 {
-			p.type_("textarea[name=alt]", "A dish on a dark table, lit from the left")
+			p.type_("textarea[name=alt]", "A dish on slate, lit from the left")
 		}
 		p.until("[...document.querySelectorAll('button')].some(b => b.innerText.startsWith('Send to Feed') && !b.disabled)", "nothing against it")
 		p.click("Send to Feed")
@@ -94,7 +94,7 @@ func TestASetOfSixGoesOut(t *testing.T) {
 		}
 		sent("refused")
 		sent("alt text")
-		p.type_("textarea[name=alt]", "A pot of mussels on a dark table")
+		p.type_("textarea[name=alt]", "A pot of mussels on slate")
 		p.click("Send to Feed")
 		p.reply("Send it")
 		sent("accepted")
