@@ -73,7 +73,8 @@ func TestFindSaysWhenNothingIsThere(t *testing.T) {
 	assert.ErrorIs(t, err, store.ErrNotFound)
 }
 
-// Every table of ours is empty after Empty; the queue's and the migrations' own stay.
+// Every table of ours is empty after Empty but the outlets, which the migration laid and a
+// studio's own words are in; the queue's and the migrations' own stay.
 func TestEmptyForgetsNoTable(t *testing.T) {
 	s := storetest.Open(t)
 	for _, q := range []string{
@@ -90,6 +91,10 @@ func TestEmptyForgetsNoTable(t *testing.T) {
 	for _, name := range tables {
 		var n int64
 		require.NoError(t, s.Table(name).Count(&n).Error)
+		if name == "outlets" {
+			assert.EqualValues(t, 3, n, "the outlets the migration laid stay")
+			continue
+		}
 		assert.Zero(t, n, name)
 	}
 }
