@@ -73,12 +73,7 @@ func (f *Frame) Crops(wanted []Wanted) []Crop {
 		if !(w.Ratio > 0) {
 			continue
 		}
-		b := Box{W: 1, H: 1}
-		if w.Ratio > frameRatio {
-			b.H = frameRatio / w.Ratio
-		} else {
-			b.W = w.Ratio / frameRatio
-		}
+		b := boxOf(w.Ratio, frameRatio)
 		b.X, b.Y = math.Max(0, math.Min(1-b.W, hx-b.W/2)), math.Max(0, math.Min(1-b.H, hy-b.H/2))
 		c := Crop{Name: w.Name, Shape: w.Shape, Box: b, WidePx: int(pxWide * b.W), HighPx: int(pxHigh * b.H), WantsPx: w.LongPx, Cuts: []string{}, PxPerMm: pxWide / mmWide}
 		c.Own = w.Shape == f.Set.Crop
@@ -104,6 +99,36 @@ func (f *Frame) Crops(wanted []Wanted) []Crop {
 		out = append(out, c)
 	}
 	return out
+}
+
+// Keeps is the share of what the frame shows of an object, vessel, food or thing-3, that a part of the frame keeps; 0 where it shows
+// nothing of it.
+func (f *Frame) Keeps(key string, b Box) float64 {
+	for i := range f.seen {
+		if f.seen[i].Key == key {
+			return f.keeps(int16(i), b)
+		}
+	}
+	return 0
+}
+
+// BoxAt is the largest part of a frame of a shape, width over height, so far along what there is to move: 0 at the left or top, 1 at
+// the right or foot.
+func (f *Frame) BoxAt(ratio, along float64) Box {
+	across, high := f.Set.Camera.FrameSensor()
+	b := boxOf(ratio, across/high)
+	b.X, b.Y = along*(1-b.W), along*(1-b.H)
+	return b
+}
+
+func boxOf(ratio, frameRatio float64) Box {
+	b := Box{W: 1, H: 1}
+	if ratio > frameRatio {
+		b.H = frameRatio / ratio
+	} else {
+		b.W = ratio / frameRatio
+	}
+	return b
 }
 
 // keeps is the share of what the frame shows of an object that a part of it keeps.

@@ -349,6 +349,9 @@ func inFrame(s Set, q light.Rect) bool {
 	return false
 }
 
+// SeesLight reports whether the camera would see a light itself.
+func (s Set) SeesLight(i int) bool { return inFrame(s, s.Lights[i].Rect()) }
+
 // cardOut searches away from the dish for the nearest place, in centimetres, where
 // no part of a card is in frame.
 func cardOut(s Set, i int) (x, y float64, ok bool) {

@@ -84,11 +84,7 @@ const behindMm = 300.0
 // from is the set with one light at a clock position and height. Where it would stand before the
 // lens it goes behind the camera.
 func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float64) RoundCell {
-	t := s.at(key, clock, heightDeg, distance)
-	behind := t.hides(t.Lights[key].Rect())
-	if behind {
-		t = s.at(key, clock, heightDeg, s.Camera.DistanceMm+behindMm)
-	}
+	t, behind := s.keyFrom(key, clock, heightDeg, distance)
 	r := &reader{ctx: ctx, s: t}
 	r.engine = r.lightOf(t, light.Search)
 	h := t.Hero()
@@ -110,6 +106,21 @@ func (s Set) from(ctx context.Context, key int, clock, heightDeg, distance float
 	c.InFrame, c.Behind = inFrame(t, t.Lights[key].Rect()), behind
 	c.Words = roundWords(clock, heightDeg, t.Camera.ElevationDeg)
 	return c
+}
+
+// KeyFrom is the set with one of its lights at a clock position, a height in degrees and a distance in mm from what the camera
+// aims at, turned toward it; behind the camera where it would stand before the lens.
+func (s Set) KeyFrom(key int, clock, heightDeg, distanceMm float64) Set {
+	t, _ := s.keyFrom(key, clock, heightDeg, distanceMm)
+	return t
+}
+
+func (s Set) keyFrom(key int, clock, heightDeg, distance float64) (t Set, behind bool) {
+	t = s.at(key, clock, heightDeg, distance)
+	if behind = t.hides(t.Lights[key].Rect()); behind {
+		t = s.at(key, clock, heightDeg, s.Camera.DistanceMm+behindMm)
+	}
+	return t, behind
 }
 
 // at is the set with one light at a clock position, a height and a distance.
