@@ -28,6 +28,7 @@ var asksAndTurns = []string{
 	"layersLab", "lookAtProp", "lookAtRecipes", "mendSet", "startContact", "pickColours", "checkCut", "moveShot", "readSet", "trySet", "startRendering", "lensChoices", "compareSets", "angleRound", "addToSet", "lightRound", "setPicture", "setInRoom", "startLightSearch", "seenFrame", "judgedFrame", "whiteAt",
 	"timeFrame",    // begun twice it is begun once, and a second beat adds nothing
 	"answerChoice", // it carries a key of its own
+	"answerDrill",  // a drill is answered once
 }
 
 func typed(title string) map[string]any {

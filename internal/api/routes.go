@@ -29,6 +29,7 @@ func (a *API) routes() {
 	a.cardRoutes()
 	a.outRoutes()
 	a.reviewRoutes()
+	a.trainRoutes()
 	a.ladderRoutes()
 	a.blankRoutes()
 }

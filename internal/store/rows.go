@@ -482,6 +482,19 @@ type ReviewDoc struct {
 	Done    bool         `json:"done" doc:"Whether it was read to the end"`
 }
 
+// DrillAnswer is what somebody answered to a drill.
+type DrillAnswer struct {
+	ID         string `gorm:"primaryKey"`
+	PersonID   string
+	Drill      string // its key
+	Choice     int    // which answer was given
+	IsRight    bool
+	AnsweredAt time.Time
+}
+
+// TableName is what its table is called.
+func (DrillAnswer) TableName() string { return "drill_answers" }
+
 // FrameHours is how long somebody worked on a step of a frame.
 type FrameHours struct {
 	ID         string    `gorm:"primaryKey" json:"id" doc:"Key"`

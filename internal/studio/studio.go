@@ -1,7 +1,7 @@
 // Package studio puts the rooms of the studio together. What people do stands in the rooms:
 // one deed a function, one transaction a deed. Imports run downward only:
 //
-//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← finish ← proof ← out ← review ← ladder
+//	core ← people, brief ← kitchen ← list ← cupboard ← set ← styling ← day ← frames ← finish ← proof ← out ← review ← train ← ladder
 package studio
 
 import (
@@ -26,6 +26,7 @@ import (
 	"figladder/internal/studio/review"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/styling"
+	"figladder/internal/studio/train"
 )
 
 // Studio is all the rooms.
@@ -44,6 +45,7 @@ type Studio struct {
 	Proof    *proof.Room
 	Out      *out.Room
 	Review   *review.Room
+	Train    *train.Room
 	Ladder   *ladder.Room
 }
 
@@ -78,6 +80,7 @@ func New(o Outside) *Studio {
 	s.Proof = proof.New(c, s.Finish)
 	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
 	s.Review = &review.Room{Core: c, Finish: s.Finish}
+	s.Train = train.New(c, s.Set, s.Review)
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }

@@ -49,6 +49,7 @@ export const titles: Record<string, string> = {
   out: 'Out',
   back: 'Back',
   year: 'The year',
+  train: 'Train the eye',
   lost: 'Not here',
 }
 
@@ -238,6 +239,12 @@ export const router = createRouter({
       path: '/shoots/:shoot/year',
       name: 'year',
       component: () => import('./back/YearScreen.vue'),
+      meta: { rung: 'back' },
+    },
+    {
+      path: '/shoots/:shoot/train',
+      name: 'train',
+      component: () => import('./train/TrainScreen.vue'),
       meta: { rung: 'back' },
     },
     { path: '/shoots/:shoot/back/:shot?', name: 'back', component: () => import('./back/BackScreen.vue') },

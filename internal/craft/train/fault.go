@@ -32,7 +32,7 @@ type spoil struct {
 
 var spoils = []spoil{
 	{"depth-thin", "depth-short", func(s scene.Set) scene.Set {
-		s.Camera.Aperture = s.Camera.WidestAperture
+		s.Camera.WidestAperture, s.Camera.Aperture = 1.8, 1.8 // so that it shows at the size of a screen
 		return s
 	}},
 	{"garnish-line", "garnish-line", func(s scene.Set) scene.Set {
@@ -214,4 +214,9 @@ func makeFault(ctx context.Context, item string, r *rand.Rand) (Drill, bool, err
 		reading.Line{Words: "Measured", Formula: "", Shown: f.Measure}, reading.Line{Words: "Wanted", Formula: "", Shown: f.Limit}, reading.Line{Words: "Next time", Formula: "", Shown: t.Next})
 	d.Truth.Shown = f.Measure
 	return d, true, nil
+}
+
+// Drilled reports whether a fault can be drilled: whether a good set can be given it.
+func Drilled(fault string) bool {
+	return slices.ContainsFunc(spoils, func(x spoil) bool { return x.fault == fault })
 }

@@ -8,6 +8,8 @@ import (
 	"figladder/internal/craft/review"
 	"figladder/internal/craft/scene"
 	"figladder/internal/studio/set"
+
+	"gorm.io/gorm"
 )
 
 // aYear is how long a fault is remembered: who has not had it for a year has learned it.
@@ -40,25 +42,45 @@ func (s *Room) again(ctx context.Context, found []finding.Finding) ([]finding.Fi
 	return review.Again(review.Count(noted), found), nil
 }
 
+// Habits are the faults that were noted within a year, on all shoots, the commonest first.
+func (s *Room) Habits(ctx context.Context) ([]review.Habit, error) {
+	noted, err := s.noted(ctx, s.Now().Add(-aYear), nil)
+	return review.Count(noted), err
+}
+
 // noted are the faults that were noted on frames taken since a day, of some kinds, or of all when keys is nil.
 func (s *Room) noted(ctx context.Context, since time.Time, keys []string) ([]review.Noted, error) {
-	var rows []struct {
-		What    string
-		FrameID string
-		Title   string
-		TakenAt time.Time
-		Words   string
-	}
-	q := s.Store.WithContext(ctx).Table("reviews r").
-		Select("p ->> 'what' as what, r.frame_id, coalesce(s.title, '') as title, f.taken_at, p ->> 'words' as words").
-		Joins("join frames f on f.id = r.frame_id").Joins("left join shots s on s.id = f.shot_id").Joins("cross join jsonb_array_elements(r.pins) p").
-		Where("p ->> 'says' <> 'good' and p ->> 'what' <> '' and f.taken_at > ?", since).Order("f.taken_at, r.frame_id")
+	q := s.pins(ctx).Where("f.taken_at > ?", since)
 	if keys != nil {
 		has := s.Store.WithContext(ctx)
 		for _, key := range keys { // which rows have one, by their index
 			has = has.Or("r.pins @> ?::jsonb", `[{"what": "`+key+`"}]`)
 		}
 		q = q.Where(has).Where("p ->> 'what' in ?", keys)
+	}
+	return notedIn(q)
+}
+
+// notedOn are the faults that were noted on a shoot's kept frames.
+func (s *Room) notedOn(ctx context.Context, shootID string) ([]review.Noted, error) {
+	return notedIn(s.pins(ctx).Where("r.shoot_id = ? and f.kept and s.id is not null", shootID))
+}
+
+// pins are all pins that note a fault.
+func (s *Room) pins(ctx context.Context) *gorm.DB {
+	return s.Store.WithContext(ctx).Table("reviews r").
+		Select("p ->> 'what' as what, r.frame_id, coalesce(s.title, '') as title, f.taken_at, p ->> 'words' as words").
+		Joins("join frames f on f.id = r.frame_id").Joins("left join shots s on s.id = f.shot_id").Joins("cross join jsonb_array_elements(r.pins) p").
+		Where("p ->> 'says' <> 'good' and p ->> 'what' <> ''").Order("f.taken_at, r.frame_id")
+}
+
+func notedIn(q *gorm.DB) ([]review.Noted, error) {
+	var rows []struct {
+		What    string
+		FrameID string
+		Title   string
+		TakenAt time.Time
+		Words   string
 	}
 	err := q.Scan(&rows).Error
 	out := make([]review.Noted, len(rows))

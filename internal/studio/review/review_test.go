@@ -142,7 +142,6 @@ func TestAnOldFrameIsReadAgain(t *testing.T) {
 	require.Len(t, back.Frames, 1)
 	assert.Equal(t, [3]int{1, 1, 1}, [3]int{back.Frames[0].Good, back.Frames[0].Bad, back.Read})
 	require.Len(t, back.Faults, 1)
-	assert.Empty(t, back.Habits)
 	climb, err := k.Ladder.Ladder(ctx, shoot.Key)
 	require.NoError(t, err)
 	top := climb.Rungs[len(climb.Rungs)-1]

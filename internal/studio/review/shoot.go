@@ -18,7 +18,6 @@ type Shoot struct {
 	Against []reading.Reading `json:"against" doc:"What came of what was planned"`
 	Words   []string          `json:"words" doc:"What to make of it"`
 	Faults  []review.Habit    `json:"faults" doc:"The faults that were noted on this shoot, the commonest first"`
-	Habits  []review.Habit    `json:"habits" doc:"Those of all shoots within a year that come again and again"`
 }
 
 // Old is a frame that can be read again.
@@ -34,7 +33,7 @@ type Old struct {
 
 // ShootOf looks back on a shoot.
 func (s *Room) ShootOf(ctx context.Context, shootID string) (*Shoot, error) {
-	out := &Shoot{Frames: []Old{}}
+	out := &Shoot{Frames: []Old{}, Faults: []review.Habit{}}
 	tx := s.Store.WithContext(ctx)
 	var rows []struct {
 		FrameID, ShotID, Title string
@@ -60,25 +59,12 @@ func (s *Room) ShootOf(ctx context.Context, shootID string) (*Shoot, error) {
 		return nil, err
 	}
 	out.Against, out.Words = review.Against(came)
-	all, err := s.noted(ctx, s.Now().Add(-aYear), nil)
+	noted, err := s.notedOn(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
-	here := map[string]bool{}
-	for _, f := range out.Frames {
-		here[f.FrameID] = true
-	}
-	mine := []review.Noted{}
-	for _, n := range all {
-		if here[n.FrameID] {
-			mine = append(mine, n)
-		}
-	}
-	out.Faults, out.Habits = review.Count(mine), []review.Habit{}
-	for _, h := range review.Count(all) {
-		if h.Times >= review.Often {
-			out.Habits = append(out.Habits, h)
-		}
+	if all := review.Count(noted); all != nil {
+		out.Faults = all
 	}
 	return out, nil
 }

@@ -158,6 +158,7 @@ export const useInARow = (id: Id, reference: Id) =>
       ),
   })
 export const useBack = byId('back', (id) => ask(api.GET('/api/shoots/{id}/back', by(id))))
+export const useTraining = one('training', () => ask(api.GET('/api/training')))
 export const useYear = one('year', () => ask(api.GET('/api/year')))
 export const useReview = byId('review', (id) => ask(api.GET('/api/frames/{id}/review', by(id))))
 export const useFinish = byId('finish', (id) => ask(api.GET('/api/shots/{id}/finish', by(id))))

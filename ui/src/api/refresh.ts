@@ -16,6 +16,7 @@ export const rooms = [
   'proof',
   'out',
   'review',
+  'train',
   'ladder',
 ] as const
 export type Room = (typeof rooms)[number]
@@ -83,6 +84,8 @@ const heldBy: Record<string, Room> = {
   back: 'review',
   review: 'review',
   year: 'review',
+  training: 'train',
+  drill: 'train',
   finishing: 'finish',
   difference: 'finish',
   proofs: 'proof',

@@ -757,6 +757,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A question about a picture */
+        get: operations["drill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{key}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer a drill */
+        post: operations["answerDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{key}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture that is asked about */
+        get: operations["drillPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/first-owner": {
         parameters: {
             query?: never;
@@ -3997,6 +4048,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/training": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to drill now, and how far you are */
+        get: operations["training"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}": {
         parameters: {
             query?: never;
@@ -4693,6 +4761,13 @@ export interface components {
             set: components["schemas"]["Set"];
             /** @description What stands where */
             words: string;
+        };
+        AnswerDrillRequest: {
+            /**
+             * Format: int64
+             * @description Which answer, from 0
+             */
+            choice: number;
         };
         AnswerFrameRequest: {
             /** @description What is said to them */
@@ -6903,6 +6978,122 @@ export interface components {
              * @description How long it took, ms
              */
             tookMs: number;
+        };
+        Drill: {
+            /** @description The question */
+            ask: string;
+            /** @description Names it: the same key is the same drill */
+            key: string;
+            /**
+             * @description What is asked
+             * @enum {string}
+             */
+            kind: "clock" | "aperture" | "lens" | "source" | "fill" | "fault" | "crop";
+            /** @description The answers that can be given */
+            options: components["schemas"]["DrillOption"][];
+        };
+        DrillGraded: {
+            /**
+             * Format: date-time
+             * @description When this skill comes again
+             */
+            again: string;
+            /**
+             * Format: int64
+             * @description Which box it lies in now
+             */
+            box: number;
+            /**
+             * Format: int64
+             * @description The answer that counts: the first that was given
+             */
+            choice: number;
+            /**
+             * Format: int64
+             * @description Which answer is right
+             */
+            correct: number;
+            /** @description How near it was, or empty */
+            off: string;
+            /** @description Whether the answer was right */
+            right: boolean;
+            /** @description The engine's figure */
+            truth: components["schemas"]["Reading"];
+            /** @description What to look at */
+            why: string;
+        };
+        DrillOption: {
+            /** @description Crop: which part of the frame; else empty */
+            box: components["schemas"]["FrameBox"];
+            /** @description What it says */
+            words: string;
+        };
+        DrillSkill: {
+            /** @description Which answer is right: an hour, an f-number, a fault */
+            item: string;
+            /**
+             * @description What is asked
+             * @enum {string}
+             */
+            kind: "clock" | "aperture" | "lens" | "source" | "fill" | "fault" | "crop";
+        };
+        DrillStanding: {
+            /**
+             * Format: int64
+             * @description Which of Leitner's boxes it lies in, 1 to 5; 0 while it was never asked
+             */
+            box: number;
+            /**
+             * Format: date-time
+             * @description When it comes again
+             */
+            due: string;
+            /**
+             * Format: int64
+             * @description How often the answer was right
+             */
+            right: number;
+            /** @description What is to be seen */
+            skill: components["schemas"]["DrillSkill"];
+            /**
+             * Format: int64
+             * @description How often it was asked
+             */
+            tries: number;
+            /** @description What it is called */
+            words: string;
+        };
+        DrillTraining: {
+            /**
+             * Format: int64
+             * @description How many boxes there are
+             */
+            boxes: number;
+            /** @description Faults noted on your own frames that can be drilled, the commonest first, in words */
+            own: string[];
+            /** @description Keys of the drills of a session, in their order */
+            session: string[];
+            /** @description How far each skill is learned */
+            standings: components["schemas"]["DrillStanding"][];
+            /** @description The last twelve weeks, oldest first */
+            weeks: components["schemas"]["DrillWeek"][];
+        };
+        DrillWeek: {
+            /**
+             * Format: date-time
+             * @description When it began
+             */
+            from: string;
+            /**
+             * Format: int64
+             * @description How many of them were right
+             */
+            right: number;
+            /**
+             * Format: int64
+             * @description How many answers
+             */
+            tries: number;
         };
         DrinkChill: {
             /** @description What to take care of, or empty */
@@ -11186,8 +11377,6 @@ export interface components {
             faults: components["schemas"]["ReviewHabit"][];
             /** @description Its kept frames, in the order of its shots */
             frames: components["schemas"]["ReviewOld"][];
-            /** @description Those of all shoots within a year that come again and again */
-            habits: components["schemas"]["ReviewHabit"][];
             /**
              * Format: int64
              * @description How many of them were read to the end
@@ -15344,6 +15533,115 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptDish"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the drill */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drill"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answerDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the drill */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerDrillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillGraded"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drillPicture: {
+        parameters: {
+            query?: {
+                /** @description Pixels on the long side */
+                long?: number;
+            };
+            header?: {
+                /** @description Tag of the picture that the browser has */
+                "If-None-Match"?: string;
+            };
+            path: {
+                /** @description Key of the drill */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */
@@ -23528,6 +23826,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FinishToneLine"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    training: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillTraining"];
                 };
             };
             /** @description Error */

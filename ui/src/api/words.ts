@@ -101,6 +101,12 @@ export const words = {
   DishEdit: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
+  Drill: {
+    kind: ['clock', 'aperture', 'lens', 'source', 'fill', 'fault', 'crop'],
+  },
+  DrillSkill: {
+    kind: ['clock', 'aperture', 'lens', 'source', 'fill', 'fault', 'crop'],
+  },
   Evidence: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
   },
@@ -381,6 +387,9 @@ export const limits = {
   AlmanacPlace: {
     backMm: { min: 0, max: 10000 },
     sockets: { min: 0, max: 99 },
+  },
+  AnswerDrillRequest: {
+    choice: { min: 0, max: 20 },
   },
   Brief: {
     hands: { min: 0, max: 40 },

@@ -6,6 +6,7 @@ const params = { shoot: useRoute().params.shoot as string }
 const items = [
   { name: 'back', words: 'Old frames', to: { name: 'back', params } },
   { name: 'year', words: 'The year', to: { name: 'year', params } },
+  { name: 'train', words: 'Train the eye', to: { name: 'train', params } },
 ]
 </script>
 
