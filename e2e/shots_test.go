@@ -62,6 +62,7 @@ var views = []view{
 	{"out", "Allotment", "/out", "accepted", ""},
 	{"back", "Allotment", "/back", "Look here first", ""},
 	{"year", "Allotment", "/year", "What comes again", ""},
+	{"train", "Merrow", "/train", "How far you are", "[...document.querySelectorAll('button')].find(b => b.innerText.trim() === 'Begin')?.click()"},
 }
 
 // visit opens a view and waits until it is at rest.

@@ -21,7 +21,7 @@ func TestADrillByKeyboard(t *testing.T) {
 	shown := "document.querySelector('.stage img')?.naturalWidth > 200 && document.querySelector('.stage').ariaBusy === 'false'"
 	seen := map[string]bool{}
 	answered, clocks := 0, 0
-	for answered < 6 {
+	for answered < 4 {
 		p.until(shown, "the picture is drawn")
 		src := eval[string](p, "document.querySelector('.stage img').src")
 		assert.False(t, seen[src], "%s came before", src)
@@ -62,10 +62,10 @@ func TestADrillByKeyboard(t *testing.T) {
 	}
 	assert.Positive(t, clocks, "one asks for the clock")
 	known := "document.querySelectorAll('.boxes i:not(.b0)').length"
-	p.until(known+" === 6", "each answer has moved its square")
+	p.until(known+" === 4", "each answer has moved its square")
 	p.do(chromedp.Reload())
 	p.sees("about five minutes")
-	p.until(known+" === 6", "it is kept")
+	p.until(known+" === 4", "it is kept")
 	p.click("Begin")
 	p.until(shown, "the first of another session")
 	assert.False(t, seen[eval[string](p, "document.querySelector('.stage img').src")], "what was answered does not come again")

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"figladder/internal/craft/light"
+	"figladder/internal/craft/reading"
 	"figladder/internal/craft/scene"
 )
 
@@ -64,7 +65,7 @@ func lensItems() (out []string) {
 }
 
 // makeLens takes a set with one of four lenses, the dish always of the same size.
-func makeLens(ctx context.Context, item string, r *rand.Rand) (Drill, bool, error) {
+func makeLens(_ context.Context, item string, r *rand.Rand) (Drill, bool, error) {
 	s := about(r)
 	width := 2*s.Vessel.DiameterMm + 140
 	d := Drill{Ask: "With which lens was it taken, on a sensor 36 mm wide?", Right: -1, Why: "Look how small what stands behind is drawn against the dish: a short lens stands near, so what is behind shrinks; a long one piles all up."}
@@ -76,7 +77,9 @@ func makeLens(ctx context.Context, item string, r *rand.Rand) (Drill, bool, erro
 	}
 	s.Camera.Aperture = 16
 	d.Set = s
-	var err error
-	d.Truth, err = read(ctx, s, "frameWidth", light.Search)
-	return d, err == nil && d.Right >= 0, err
+	u := s.Camera.DistanceMm
+	d.Truth = reading.New("perspective", "Taken from", u/10, "cm", 0, "Central projection: what is drawn shrinks as 1 / distance",
+		reading.Line{Words: "So far away the frame is that wide at the dish", Formula: fmt.Sprintf("f · (1 + width / sensor) = %g · (1 + %.0f / %g)", s.Camera.FocalMm, width, s.Camera.SensorWidthMm), Shown: fmt.Sprintf("%.0f mm", u)},
+		reading.Line{Words: "What stands 30 cm behind is drawn against the dish", Formula: "u / (u + 300 mm)", Shown: fmt.Sprintf("%.0f %%", 100*u/(u+300))})
+	return d, d.Right >= 0, nil
 }

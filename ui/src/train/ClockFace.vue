@@ -48,8 +48,8 @@ function key(e: KeyboardEvent) {
 <style scoped>
 .face {
   position: relative;
-  width: 236px;
-  height: 236px;
+  width: 228px;
+  height: 228px;
   margin: 0 auto 26px;
   border-radius: 50%;
   background: radial-gradient(circle, var(--fl-milk) 40%, var(--fl-oat) 41%);
@@ -62,6 +62,9 @@ function key(e: KeyboardEvent) {
   border-radius: 50%;
   border: 1px solid var(--fl-line);
   background: var(--fl-card);
+  display: grid;
+  place-items: center;
+  box-sizing: border-box;
   cursor: pointer;
   font: 600 15px var(--fl-mono);
 }

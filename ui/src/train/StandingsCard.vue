@@ -41,6 +41,12 @@ const told = (s: Schema['DrillStanding']) =>
       </span>
     </li>
   </ul>
+  <details class="small">
+    <summary>As a list</summary>
+    <ul class="plain">
+      <li v-for="s in training.standings" :key="s.skill.kind + s.skill.item">{{ told(s) }}</li>
+    </ul>
+  </details>
   <template v-if="tries">
     <h3>Twelve weeks</h3>
     <div
@@ -101,6 +107,10 @@ const told = (s: Schema['DrillStanding']) =>
 }
 .boxes .b5 {
   background: var(--fl-aubergine);
+}
+.plain {
+  margin: 6px 0 12px;
+  padding-left: 16px;
 }
 .weeks {
   display: flex;

@@ -17,7 +17,7 @@ import StandingsCard from './StandingsCard.vue'
 const queries = useQueryClient()
 const training = useTraining()
 const error = ref<unknown>()
-const long = Math.min(720, pictureLong(innerWidth > 720 ? innerWidth - 520 : innerWidth))
+const long = Math.min(600, pictureLong(innerWidth > 720 ? innerWidth - 520 : innerWidth))
 
 /** The session under way: its drills, where it is, and what came of each. */
 const session = ref<string[]>([])
@@ -109,7 +109,7 @@ const stateOf = (i: number) =>
 </script>
 
 <template>
-  <ScreenFrame title="Train the eye" work>
+  <ScreenFrame title="Train the eye">
     <template #nav><BackNav /></template>
     <template #head>
       <ol v-if="session.length && !ended" class="steps" :aria-label="`Picture ${at + 1} of ${session.length}`">
@@ -183,7 +183,7 @@ const stateOf = (i: number) =>
             {{ graded.off }} {{ graded.why }}
           </p>
           <ReadingFigure :key="drill.key" :reading="graded.truth" />
-          <p class="small soft">Comes again on {{ day(graded.again) }}.</p>
+          <p class="small soft">Comes again on {{ day(graded.again.slice(0, 10)) }}.</p>
           <el-button ref="next" type="primary" @click="on">{{
             at + 1 < session.length ? 'Next picture' : 'How it went'
           }}</el-button>
@@ -218,7 +218,7 @@ const stateOf = (i: number) =>
 }
 .drill {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 250px;
+  grid-template-columns: minmax(0, 1fr) 290px;
   flex: 1;
   min-height: 0;
 }
@@ -292,6 +292,10 @@ kbd {
 .grade {
   margin-top: 12px;
   font-size: 14px;
+}
+.grade :deep(.value) {
+  white-space: normal;
+  text-align: right;
 }
 .grade .yes {
   color: var(--fl-leaf-ink);
