@@ -6,8 +6,15 @@ import (
 
 	"figladder/internal/craft/release"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	"figladder/internal/studio/out"
 )
+
+// daysAsk asks for what lies between two days.
+type daysAsk struct {
+	From string `query:"from" required:"true" format:"date" maxLength:"10" doc:"First day, YYYY-MM-DD"`
+	To   string `query:"to" required:"true" format:"date" maxLength:"10" doc:"Last day, YYYY-MM-DD"`
+}
 
 func (a *API) outRoutes() {
 	s := a.studio
@@ -48,6 +55,25 @@ func (a *API) outRoutes() {
 	}) (*body[store.Publication], error) {
 		return point(s.Out.Publish(ctx, who(ctx), in.ID, in.Body))
 	}, a.makes)
+	for _, x := range []struct {
+		way, id, does string
+		do            func(context.Context, core.Who, string) (*store.Publication, error)
+	}{
+		{"call-off", "callOff", "Keep a picture that waits from going out", s.Out.CallOff},
+		{"take-down", "takeDown", "Ask for a picture to be taken down", s.Out.TakeDown},
+		{"confirm-down", "confirmDown", "Say that a picture is not there any more", s.Out.ConfirmDown},
+	} {
+		route(a, Photographer, "POST", "/api/publications/{id}/"+x.way, x.id, x.does, func(ctx context.Context, in *ByID) (*body[store.Publication], error) {
+			return point(x.do(ctx, who(ctx), in.ID))
+		}, a.makes)
+	}
+	route(a, Assistant, "GET", "/api/outings", "outings", "What goes out, went and has to come down", func(ctx context.Context, in *daysAsk) (*body[[]out.Outing], error) {
+		return answer(s.Out.Calendar(ctx, in.From, in.To))
+	})
+	route(a, Assistant, "GET", "/api/outings/calendar", "outingsCalendar", "The same for another calendar (iCalendar)", func(ctx context.Context, in *daysAsk) (*document, error) {
+		data, err := s.Out.OutingsICS(ctx, in.From, in.To)
+		return &document{ContentType: "text/calendar; charset=utf-8", Disposition: `attachment; filename="what goes out.ics"`, Body: data}, err
+	})
 	route(a, Assistant, "GET", "/api/shoots/{id}/publications", "publications", "What was sent", func(ctx context.Context, in *struct {
 		ByID
 		Shot string `query:"shot" doc:"Only this shot's"`

@@ -23,6 +23,14 @@ type PublishArgs struct {
 // Kind implements river.JobArgs.
 func (PublishArgs) Kind() string { return "publish" }
 
+// TakeDownArgs asks for one publication to be taken down.
+type TakeDownArgs struct {
+	PublicationID string `json:"publicationId"`
+}
+
+// Kind implements river.JobArgs.
+func (TakeDownArgs) Kind() string { return "take-down" }
+
 // CheckVaultArgs asks for every file of the vault to be read again; without an ID, as every
 // week, a check is asked for first.
 type CheckVaultArgs struct {
@@ -71,10 +79,24 @@ func (p *publisher) Work(ctx context.Context, j *river.Job[PublishArgs]) error {
 
 // NextRetry waits a little longer each time, five minutes at the most: an outlet
 // that is down for a moment should not hold a picture for hours.
-func (p *publisher) NextRetry(j *river.Job[PublishArgs]) time.Time {
-	wait := min(time.Duration(1<<min(j.Attempt, 9))*retryBase, 5*time.Minute)
-	return time.Now().Add(wait)
+func (p *publisher) NextRetry(j *river.Job[PublishArgs]) time.Time { return soonAgain(j.Attempt) }
+
+func soonAgain(attempt int) time.Time {
+	return time.Now().Add(min(time.Duration(1<<min(attempt, 9))*retryBase, 5*time.Minute))
 }
+
+type taker struct {
+	river.WorkerDefaults[TakeDownArgs]
+	studio *studio.Studio
+}
+
+// Work implements river.Worker.
+func (p *taker) Work(ctx context.Context, j *river.Job[TakeDownArgs]) error {
+	return p.studio.Out.BringDown(ctx, j.Args.PublicationID)
+}
+
+// NextRetry implements river.Worker, as for what is sent.
+func (p *taker) NextRetry(j *river.Job[TakeDownArgs]) time.Time { return soonAgain(j.Attempt) }
 
 // Queue is the running queue. It implements studio.Queue.
 type Queue struct{ client *river.Client[*sql.Tx] }
@@ -83,6 +105,7 @@ type Queue struct{ client *river.Client[*sql.Tx] }
 func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, error) {
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &publisher{studio: st})
+	river.AddWorker(workers, &taker{studio: st})
 	river.AddWorker(workers, &checker{studio: st})
 	c, err := river.NewClient(riverdatabasesql.New(s.SQL), &river.Config{
 		Queues: map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: 4}}, Workers: workers, FetchPollInterval: time.Second,
@@ -101,8 +124,18 @@ func Start(ctx context.Context, s *store.Store, st *studio.Studio) (*Queue, erro
 }
 
 // Publish implements studio.Queue.
-func (q *Queue) Publish(ctx context.Context, tx *sql.Tx, id string) error {
-	_, err := q.client.InsertTx(ctx, tx, PublishArgs{PublicationID: id}, &river.InsertOpts{MaxAttempts: mostTries})
+func (q *Queue) Publish(ctx context.Context, tx *sql.Tx, id string, at *time.Time) error {
+	opts := &river.InsertOpts{MaxAttempts: mostTries}
+	if at != nil {
+		opts.ScheduledAt = *at
+	}
+	_, err := q.client.InsertTx(ctx, tx, PublishArgs{PublicationID: id}, opts)
+	return err
+}
+
+// TakeDown implements studio.Queue.
+func (q *Queue) TakeDown(ctx context.Context, tx *sql.Tx, id string) error {
+	_, err := q.client.InsertTx(ctx, tx, TakeDownArgs{PublicationID: id}, &river.InsertOpts{MaxAttempts: mostTries})
 	return err
 }
 

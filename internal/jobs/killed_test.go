@@ -60,7 +60,7 @@ func TestTwoHundredArriveOnceThoughServersAreKilled(t *testing.T) {
 	q, err := jobs.Start(t.Context(), s, st)
 	require.NoError(t, err)
 	require.NoError(t, q.Stop(t.Context())) // it only takes orders
-	ordered(t, s, vault, st)
+	ordered(t, s, vault, st, many, nil)
 
 	server := func() *exec.Cmd {
 		cmd := exec.Command(os.Args[0], "-test.run=^$")

@@ -89,8 +89,8 @@ func (o *outlet) standsOnce(t *testing.T, s *store.Store) {
 	t.Logf("%d deliveries for %d pictures", o.sent, many)
 }
 
-// ordered puts the pictures into the queue.
-func ordered(t *testing.T, s *store.Store, vault *store.Vault, st *studio.Studio) {
+// ordered puts so many pictures of a frame into the queue, for an hour or for at once.
+func ordered(t *testing.T, s *store.Store, vault *store.Vault, st *studio.Studio, n int, at *time.Time) *store.Frame {
 	t.Helper()
 	ctx := t.Context()
 	shoot, err := st.Brief.MakeShoot(ctx, core.Who{}, "Winter menu", brief.Brief{Kind: "own", Mood: brief.Mood{Key: "dark", Colour: "muted"}})
@@ -105,16 +105,17 @@ func ordered(t *testing.T, s *store.Store, vault *store.Vault, st *studio.Studio
 	require.NoError(t, err)
 	frame := &store.Frame{Base: store.NewBase(), FrameDoc: store.FrameDoc{ShootID: shoot.Key, ShotID: shots[0].Key, SHA256: sha, WidthPx: 900, HeightPx: 900, TakenAt: time.Now(), Copies: []store.Copy{}, Changes: []continuity.Change{}}}
 	require.NoError(t, s.Create(frame).Error)
-	for i := range many {
+	for i := range n {
 		row := &store.Publication{ID: fmt.Sprintf("picture-%03d", i), ShootID: shoot.Key, ShotID: shots[0].Key, FrameID: frame.Key, Outlet: "tile", Crop: release.Crop{Width: 900, Height: 900},
-			SHA256: sha, WidthPx: 900, HeightPx: 900, SameAs: fmt.Sprint(i), State: "waiting", CreatedAt: time.Now()}
+			SHA256: sha, WidthPx: 900, HeightPx: 900, SameAs: fmt.Sprint(i), State: "waiting", Picture: sha, GoesAt: at, CreatedAt: time.Now()}
 		require.NoError(t, st.In(ctx, func(tx *gorm.DB) error {
 			if err := tx.Create(row).Error; err != nil {
 				return err
 			}
-			return st.Queue.Publish(ctx, tx.Statement.ConnPool.(*sql.Tx), row.ID)
+			return st.Queue.Publish(ctx, tx.Statement.ConnPool.(*sql.Tx), row.ID, at)
 		}))
 	}
+	return frame
 }
 
 func waiting(t *testing.T, s *store.Store) int64 {
@@ -147,7 +148,7 @@ func TestTwoHundredArriveOnce(t *testing.T) {
 	st, one := server()
 	_, two := server()
 	t.Cleanup(func() { stop(two) })
-	ordered(t, s, vault, st)
+	ordered(t, s, vault, st, many, nil)
 	stop(one)
 	_, again := server()
 	t.Cleanup(func() { stop(again) })

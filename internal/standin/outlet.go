@@ -13,6 +13,7 @@ import (
 	"mime/multipart"
 	"net"
 	"net/http"
+	"net/url"
 	"os"
 	"path/filepath"
 	"strings"
@@ -31,6 +32,8 @@ type Outlet interface {
 	Asks(ctx context.Context) ([]release.Outlet, error)
 	// Send delivers a cut. A *Refusal is a final no; any other error may pass.
 	Send(ctx context.Context, place, reference string, jpeg []byte) (receipt string, err error)
+	// Remove takes a picture down; what is not there is down. A *Refusal is a final no.
+	Remove(ctx context.Context, place, reference string) error
 }
 
 // Refusal is an outlet's no.
@@ -62,6 +65,8 @@ type Hall struct {
 	URL string
 	// Mood, when set before the first delivery, says how each goes.
 	Mood func() Mood
+	// Keeps, when set before the first asking, says which pictures it will not take down.
+	Keeps func(reference string) bool
 
 	server *http.Server
 	dir    string
@@ -89,6 +94,7 @@ func OpenHall(dir string) (*Hall, error) {
 	mux := http.NewServeMux()
 	mux.HandleFunc("GET /asks", func(w http.ResponseWriter, _ *http.Request) { reply(w, 200, Places) })
 	mux.HandleFunc("POST /pictures/{place}", h.receive)
+	mux.HandleFunc("DELETE /pictures/{place}/{reference}", h.remove)
 	h.server = &http.Server{Handler: mux, ReadHeaderTimeout: 5 * time.Second}
 	go func() { _ = h.server.Serve(l) }()
 	return h, nil
@@ -120,20 +126,9 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 		reply(w, 404, answer{Refused: "there is no such place here"})
 		return
 	}
-	var mood Mood
-	if h.Mood != nil {
-		mood = h.Mood()
-	}
-	switch mood {
-	case Failing:
-		reply(w, 500, answer{Refused: "something went wrong here"})
+	mood := h.mood()
+	if h.moody(w, mood) {
 		return
-	case Busy:
-		w.Header().Set("Retry-After", "1")
-		reply(w, 429, answer{Refused: "too much at once"})
-		return
-	case Gone:
-		panic(http.ErrAbortHandler)
 	}
 	r.Body = http.MaxBytesReader(w, r.Body, 32<<20)
 	file, _, err := r.FormFile("picture")
@@ -159,13 +154,63 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 	h.mu.Lock()
 	h.taken[ref] = 1 // the same delivery stands there once
 	h.mu.Unlock()
+	h.after(mood)
+	reply(w, 201, answer{Receipt: place.Key + "/" + ref})
+}
+
+// remove takes a picture down. What is not there is down already.
+func (h *Hall) remove(w http.ResponseWriter, r *http.Request) {
+	ref := filepath.Base(r.PathValue("reference"))
+	if h.Keeps != nil && h.Keeps(ref) {
+		reply(w, 409, answer{Refused: "it is part of a running campaign"})
+		return
+	}
+	mood := h.mood()
+	if h.moody(w, mood) {
+		return
+	}
+	if err := os.Remove(filepath.Join(h.dir, r.PathValue("place")+"-"+ref+".jpg")); err != nil && !os.IsNotExist(err) {
+		reply(w, 500, answer{Refused: err.Error()})
+		return
+	}
+	h.mu.Lock()
+	delete(h.taken, ref)
+	h.mu.Unlock()
+	h.after(mood)
+	reply(w, 200, answer{})
+}
+
+func (h *Hall) mood() Mood {
+	if h.Mood == nil {
+		return ""
+	}
+	return h.Mood()
+}
+
+// moody answers for a mood in which nothing is done, and says whether it did.
+func (h *Hall) moody(w http.ResponseWriter, mood Mood) bool {
+	switch mood {
+	case Failing:
+		reply(w, 500, answer{Refused: "something went wrong here"})
+	case Busy:
+		w.Header().Set("Retry-After", "1")
+		reply(w, 429, answer{Refused: "too much at once"})
+	case Gone:
+		panic(http.ErrAbortHandler)
+	default:
+		return false
+	}
+	return true
+}
+
+// after is what a mood does once the thing is done.
+func (h *Hall) after(mood Mood) {
 	switch mood {
 	case Forgetful:
 		panic(http.ErrAbortHandler)
 	case Late:
 		time.Sleep(150 * time.Millisecond)
 	}
-	reply(w, 201, answer{Receipt: place.Key + "/" + ref})
 }
 
 // examine returns why a picture is refused, empty when it is welcome. It reads
@@ -232,22 +277,37 @@ func (c Courier) Send(ctx context.Context, place, reference string, picture []by
 		return "", err
 	}
 	req.Header.Set("Content-Type", form.FormDataContentType())
+	a, err := c.answered(req, http.StatusCreated)
+	return a.Receipt, err
+}
+
+// Remove implements Outlet.
+func (c Courier) Remove(ctx context.Context, place, reference string) error {
+	req, err := http.NewRequestWithContext(ctx, http.MethodDelete, c.URL+"/pictures/"+url.PathEscape(place)+"/"+url.PathEscape(reference), nil)
+	if err != nil {
+		return err
+	}
+	_, err = c.answered(req, http.StatusOK)
+	return err
+}
+
+// answered sends a request and reads the outlet's answer: what may pass is an error, any other no a *Refusal.
+func (c Courier) answered(req *http.Request, good int) (a answer, err error) {
 	res, err := c.http().Do(req)
 	if err != nil {
-		return "", fmt.Errorf("the outlet does not answer: %w", err)
+		return a, fmt.Errorf("the outlet does not answer: %w", err)
 	}
 	defer res.Body.Close()
-	var a answer
 	if err := json.NewDecoder(io.LimitReader(res.Body, 1<<20)).Decode(&a); err != nil {
-		return "", fmt.Errorf("the outlet's answer cannot be read: %w", err)
+		return a, fmt.Errorf("the outlet's answer cannot be read: %w", err)
 	}
-	if res.StatusCode >= 500 || res.StatusCode == http.StatusTooManyRequests || res.StatusCode == http.StatusRequestTimeout || res.StatusCode == http.StatusTooEarly {
-		return "", fmt.Errorf("the outlet failed: %s", a.Refused)
+	switch {
+	case res.StatusCode >= 500 || res.StatusCode == http.StatusTooManyRequests || res.StatusCode == http.StatusRequestTimeout || res.StatusCode == http.StatusTooEarly:
+		return a, fmt.Errorf("the outlet failed: %s", a.Refused)
+	case res.StatusCode != good:
+		return a, &Refusal{Words: a.Refused}
 	}
-	if res.StatusCode != 201 {
-		return "", &Refusal{Words: a.Refused}
-	}
-	return a.Receipt, nil
+	return a, nil
 }
 
 func (c Courier) http() *http.Client {

@@ -592,9 +592,12 @@ type Publication struct {
 	HeightPx  int            `json:"heightPx" doc:"Height"`
 	Format    release.Format `gorm:"default:jpeg" json:"format" enum:"jpeg,png,webp" doc:"What kind of file it is"`
 	SameAs    string         `json:"-"` // hash of what was ordered: the same again is the same delivery
-	State     string         `json:"state" enum:"waiting,accepted,refused" doc:"Where it stands"`
+	State     string         `json:"state" enum:"waiting,accepted,refused,called off,asked down,taken down" doc:"Where it stands"`
 	Answer    string         `json:"answer" doc:"The outlet's receipt, or why it refused"`
-	CreatedAt time.Time      `json:"createdAt" doc:"When it was sent off"`
+	CreatedAt time.Time      `json:"createdAt" doc:"When it was ordered"`
+	GoesAt    *time.Time     `json:"goesAt" doc:"When it is to go out; null for at once"`
+	Picture   string         `json:"-"` // hash of the picture that it was cut from
+	BegunAt   *time.Time     `json:"-"` // when it was first tried: from then on it may stand at the outlet
 	DoneAt    *time.Time     `json:"doneAt" doc:"When the outlet answered"`
 }
 

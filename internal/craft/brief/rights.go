@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"figladder/internal/craft/calendar"
@@ -14,6 +15,11 @@ type Right struct {
 	Outlets []string `json:"outlets" maxItems:"60" doc:"At which outlets, by their keys; empty for all"`
 	From    string   `json:"from" doc:"First day, YYYY-MM-DD, or empty"`
 	Until   string   `json:"until" doc:"Last day, YYYY-MM-DD, or empty for without an end"`
+}
+
+// Covers reports whether a right holds at an outlet on a day, YYYY-MM-DD.
+func (r Right) Covers(outlet, day string) bool {
+	return (len(r.Outlets) == 0 || slices.Contains(r.Outlets, outlet)) && (r.From == "" || day >= r.From) && (r.Until == "" || day <= r.Until)
 }
 
 func (b Brief) checkRights() []finding.FieldProblem {

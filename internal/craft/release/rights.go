@@ -2,7 +2,6 @@ package release
 
 import (
 	"fmt"
-	"slices"
 	"time"
 
 	"figladder/internal/craft/brief"
@@ -17,11 +16,7 @@ const soon = 14
 // A right that ends soon is told.
 func May(b brief.Brief, o Outlet, at time.Time) []finding.Finding {
 	out := []finding.Finding{}
-	zone, err := time.LoadLocation(b.Zone)
-	if err != nil {
-		zone = time.UTC
-	}
-	today := at.In(zone).Format(time.DateOnly)
+	today := at.In(ZoneOf(b)).Format(time.DateOnly)
 	stop := func(code, subject, measure, limit, because, try string) {
 		out = append(out, finding.Finding{Code: code, Severity: finding.Stop, Subject: subject, Measure: measure, Limit: limit, Because: because, Try: []finding.Try{finding.Hands(try)}})
 	}
@@ -33,7 +28,7 @@ func May(b brief.Brief, o Outlet, at time.Time) []finding.Finding {
 	}
 	last, found := "", false
 	for _, r := range b.Rights {
-		if len(r.Outlets) > 0 && !slices.Contains(r.Outlets, o.Key) || r.From != "" && today < r.From || r.Until != "" && today > r.Until {
+		if !r.Covers(o.Key, today) {
 			continue
 		}
 		if !found || last != "" && (r.Until == "" || r.Until > last) {
@@ -57,6 +52,15 @@ func May(b brief.Brief, o Outlet, at time.Time) []finding.Finding {
 		}
 	}
 	return out
+}
+
+// ZoneOf is where a shoot's days begin and end; UTC where nobody said.
+func ZoneOf(b brief.Brief) *time.Location {
+	zone, err := time.LoadLocation(b.Zone)
+	if err != nil {
+		return time.UTC
+	}
+	return zone
 }
 
 func dayWords(day string) string {

@@ -89,3 +89,11 @@ func TestALicenceSaysWhatWasWrittenDownAndNoMore(t *testing.T) {
 		assert.Contains(t, got, words)
 	}
 }
+
+func TestARightGoesOnWhereOneLeftOff(t *testing.T) {
+	b := brief.Brief{Rights: []brief.Right{{Who: "A", Until: "2026-12-31"}, {Who: "A", Outlets: []string{"feed"}, From: "2027-01-01", Until: "2027-02-28"}, {Who: "B", From: "2027-03-02"}}}
+	assert.Equal(t, "2027-02-28", Until(b, "feed", "2026-12-03"))
+	assert.Equal(t, "2026-12-31", Until(b, "board", "2026-12-03"))
+	assert.Empty(t, Until(b, "board", "2027-03-05"), "one without an end")
+	assert.Empty(t, Until(brief.Brief{}, "feed", "2026-12-03"))
+}

@@ -28,7 +28,10 @@ type Core struct {
 // Queue hands long work to the background, inside the transaction that asks for
 // it, so that neither can be lost without the other.
 type Queue interface {
-	Publish(ctx context.Context, tx *sql.Tx, publicationID string) error
+	// Publish delivers a publication, at once when at is nil.
+	Publish(ctx context.Context, tx *sql.Tx, publicationID string, at *time.Time) error
+	// TakeDown asks for one to be taken down.
+	TakeDown(ctx context.Context, tx *sql.Tx, publicationID string) error
 	CheckVault(ctx context.Context, tx *sql.Tx, checkID string) error
 }
 

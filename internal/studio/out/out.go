@@ -5,7 +5,6 @@ import (
 	"database/sql"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"image"
 	"time"
 
@@ -14,7 +13,6 @@ import (
 	"figladder/internal/craft/release"
 	"figladder/internal/formats/photo"
 	"figladder/internal/formats/xmp"
-	"figladder/internal/standin"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/finish"
@@ -31,6 +29,7 @@ type CutOrder struct {
 	CentreX float64       `json:"centreX" minimum:"0" maximum:"1" doc:"Middle of the crop across the frame, 0 to 1"`
 	CentreY float64       `json:"centreY" minimum:"0" maximum:"1" doc:"Middle of the crop down the frame, 0 to 1"`
 	Words   release.Words `json:"words" doc:"Words for the file"`
+	At      *time.Time    `json:"at" required:"false" doc:"When it is to go out; null or left out for at once"`
 }
 
 // CutCheck is what would come of a cut.
@@ -81,7 +80,14 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	if err != nil {
 		return nil, nil, o, err
 	}
-	out.Findings = append(out.Findings, release.May(shoot.Brief, o, s.Now())...)
+	when := s.Now()
+	if c.At != nil {
+		if err := core.Fields("", release.Hour(*c.At, when)); err != nil {
+			return nil, nil, o, err
+		}
+		when = *c.At
+	}
+	out.Findings = append(out.Findings, release.May(shoot.Brief, o, when)...)
 	out.Findings = append(out.Findings, release.Finals(o, out.WidthPx, out.HeightPx, shoot.Brief.Deliverables)...)
 	for _, step := range list.Steps {
 		if !step.Done && out.Missing == "" {
@@ -108,6 +114,9 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 	if check.Missing != "" {
 		return nil, core.Rule("%s", check.Missing)
 	}
+	if c.At != nil && o.Place == "" {
+		return nil, core.Rule("%s is delivered to by hand: make the file now, and hand it over at the hour.", o.Name)
+	}
 	for _, f := range check.Findings {
 		if f.Severity == finding.Stop {
 			return nil, core.Rule("%s: %s, wanted %s. %s", f.Subject, f.Measure, f.Limit, f.Because)
@@ -130,7 +139,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 		return nil, err
 	}
 	row := &store.Publication{ID: uuid.Must(uuid.NewV7()).String(), ShootID: list.Shot.ShootID, ShotID: shotID, FrameID: list.Frame.Key, Outlet: c.Outlet, Crop: check.Crop,
-		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, Format: o.Format, SameAs: same, State: "waiting", CreatedAt: s.Now()}
+		Words: c.Words, SHA256: sha, Bytes: len(data), WidthPx: check.WidthPx, HeightPx: check.HeightPx, Format: o.Format, SameAs: same, State: "waiting", Picture: check.Picture, GoesAt: c.At, CreatedAt: s.Now()}
 	if o.Place == "" {
 		row.State, row.Answer, row.DoneAt = "accepted", byHand, &row.CreatedAt
 	}
@@ -142,7 +151,7 @@ func (s *Room) Publish(ctx context.Context, who core.Who, shotID string, c CutOr
 		if !ok {
 			return errors.New("the queue needs the transaction itself")
 		}
-		return s.Queue.Publish(ctx, raw, row.ID)
+		return s.Queue.Publish(ctx, raw, row.ID, c.At)
 	})
 	if _, twice := store.Duplicate(err); twice { // the other press was first
 		return s.delivery(ctx, same)
@@ -162,9 +171,9 @@ func sameOrder(frameID string, c CutOrder, check *CutCheck) string {
 	return store.Hash(raw)
 }
 
-// delivery finds what was ordered already and not refused; nil when it was not.
+// delivery finds what was ordered already and stands or is on its way; nil when nothing is.
 func (s *Room) delivery(ctx context.Context, same string) (*store.Publication, error) {
-	found, err := store.All[store.Publication](s.Store.WithContext(ctx).Where("same_as = ? and state <> 'refused'", same).Limit(1))
+	found, err := store.All[store.Publication](s.Store.WithContext(ctx).Where("same_as = ? and state in ('waiting', 'accepted', 'asked down')", same).Limit(1))
 	if err != nil || len(found) == 0 {
 		return nil, err
 	}
@@ -181,68 +190,6 @@ func makeCut(ctx context.Context, file []byte, c *CutCheck, o release.Outlet, w 
 	out := image.NewRGBA(image.Rect(0, 0, c.WidthPx, c.HeightPx))
 	draw.CatmullRom.Scale(out, out.Bounds(), img, part, draw.Src, nil)
 	return encode(out, o.Format, o.MostBytes, xmp.Words{Title: w.Title, Caption: w.Caption, Alt: w.Alt, Credit: w.Credit, At: at})
-}
-
-// Deliver hands a waiting publication to its outlet and writes its answer down.
-// It is called by the queue and may be called again after a crash: the outlet
-// takes the same reference twice as one picture. A refusal is an answer, not an
-// error.
-func (s *Room) Deliver(ctx context.Context, id string) error {
-	row, err := store.Find[store.Publication](s.Store.WithContext(ctx), id)
-	if errors.Is(err, store.ErrNotFound) {
-		return nil // its shoot was removed meanwhile
-	}
-	if err != nil {
-		return err
-	}
-	if row.State != "waiting" {
-		return nil
-	}
-	state, answer := "accepted", ""
-	held, err := s.heldBack(ctx, row)
-	if err != nil {
-		return err
-	}
-	o, err := s.place(ctx, row.Outlet)
-	if err != nil && !errors.Is(err, errNoOutlet) {
-		return err
-	}
-	if err != nil {
-		held = "Not sent. The outlet was taken away, or is delivered to by hand."
-	}
-	if held != "" {
-		state, answer = "refused", held
-	} else {
-		data, err := s.Vault.Get(ctx, row.SHA256)
-		if err != nil {
-			return fmt.Errorf("the cut's file: %w", err)
-		}
-		answer, err = s.Outlet.Send(ctx, o.Place, row.ID, data)
-		var no *standin.Refusal
-		if errors.As(err, &no) {
-			state, answer = "refused", no.Words
-		} else if err != nil {
-			return err
-		}
-	}
-	done := s.Now()
-	return s.Store.WithContext(ctx).Model(&store.Publication{}).Where("id = ? and state = 'waiting'", id).
-		Updates(map[string]any{"state": state, "answer": answer, "done_at": done}).Error
-}
-
-// heldBack says why a publication may not go out now, though it was allowed when it was ordered: an outlet may have been down
-// until a right was over. Empty when it may.
-func (s *Room) heldBack(ctx context.Context, row *store.Publication) (string, error) {
-	shoot, err := s.Frames.Brief.Shoot(ctx, row.ShootID)
-	if err != nil {
-		return "", err
-	}
-	for _, f := range release.May(shoot.Brief, release.Outlet{Key: row.Outlet, Name: row.Outlet}, s.Now()) {
-		if f.Severity == finding.Stop {
-			return fmt.Sprintf("Not sent. %s: %s, wanted %s.", f.Subject, f.Measure, f.Limit), nil
-		}
-	}
-	return "", nil
 }
 
 // Publications lists what was sent of a shot, or of a shoot when shotID is empty,

@@ -7,6 +7,7 @@ import (
 	"database/sql"
 	"sync"
 	"testing"
+	"time"
 
 	"figladder/internal/craft/brief"
 	"figladder/internal/standin"
@@ -39,8 +40,16 @@ type notes struct {
 	asked []string
 }
 
+// TakeDown implements studio.Queue.
+func (k *notes) TakeDown(_ context.Context, _ *sql.Tx, id string) error {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	k.asked = append(k.asked, id)
+	return nil
+}
+
 // Publish implements studio.Queue.
-func (k *notes) Publish(_ context.Context, _ *sql.Tx, id string) error {
+func (k *notes) Publish(_ context.Context, _ *sql.Tx, id string, _ *time.Time) error {
 	k.mu.Lock()
 	defer k.mu.Unlock()
 	k.asked = append(k.asked, id)
