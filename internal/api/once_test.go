@@ -25,7 +25,7 @@ import (
 var asksAndTurns = []string{
 	"undo", "redo", // each press is one step
 	"signIn", "signOut", "signOutEverywhere", "firstOwner", "join", "lookAtInvitation",
-	"layersLab", "lookAtProp", "lookAtRecipes", "mendSet", "startContact", "pickColours", "checkCut", "moveShot", "readSet", "trySet", "startRendering", "lensChoices", "compareSets", "angleRound", "addToSet", "lightRound", "setPicture", "setInRoom", "startLightSearch", "seenFrame", "judgedFrame", "whiteAt",
+	"layersLab", "lookAtProp", "lookAtRecipes", "mendSet", "startContact", "pickColours", "checkCut", "draftWords", "moveShot", "readSet", "trySet", "startRendering", "lensChoices", "compareSets", "angleRound", "addToSet", "lightRound", "setPicture", "setInRoom", "startLightSearch", "seenFrame", "judgedFrame", "whiteAt",
 	"timeFrame",    // begun twice it is begun once, and a second beat adds nothing
 	"answerChoice", // it carries a key of its own
 	"answerDrill",  // a drill is answered once

@@ -67,6 +67,18 @@ func (a *API) outRoutes() {
 			return point(x.do(ctx, who(ctx), in.ID))
 		}, a.makes)
 	}
+	route(a, Assistant, "POST", "/api/shots/{id}/words", "draftWords", "Draft the words of a cut from what is known of it", func(ctx context.Context, in *struct {
+		ByID
+		Body out.CutOrder
+	}) (*body[release.Words], error) {
+		return point(s.Out.DraftWords(ctx, in.ID, in.Body))
+	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/together", "together", "What stands at an outlet, judged as a set", func(ctx context.Context, in *struct {
+		ByID
+		Outlet string `query:"outlet" required:"true" maxLength:"64" doc:"Which outlet"`
+	}) (*body[out.Together], error) {
+		return point(s.Out.Together(ctx, in.ID, in.Outlet))
+	})
 	route(a, Assistant, "GET", "/api/outings", "outings", "What goes out, went and has to come down", func(ctx context.Context, in *daysAsk) (*body[[]out.Outing], error) {
 		return answer(s.Out.Calendar(ctx, in.From, in.To))
 	})

@@ -78,7 +78,7 @@ func New(o Outside) *Studio {
 	s.Frames = &frames.Room{Core: c, Brief: s.Brief, Kitchen: s.Kitchen, List: s.List, Set: s.Set, Day: s.Day, Camera: o.Camera, Reader: o.Reader, Folders: o.Folders, Arriving: o.Arriving}
 	s.Finish = finish.New(c, s.Frames)
 	s.Proof = proof.New(c, s.Finish)
-	s.Out = &out.Room{Core: c, Frames: s.Frames, Finish: s.Finish, Outlet: o.Outlet}
+	s.Out = out.New(c, s.Frames, s.Finish, o.Outlet)
 	s.Review = &review.Room{Core: c, Finish: s.Finish}
 	s.Train = train.New(c, s.Set, s.Review)
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}

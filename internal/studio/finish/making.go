@@ -79,6 +79,7 @@ func (s *Room) latest(ctx context.Context, frameID string) (*store.VersionRow, e
 type Picture struct {
 	SHA256            string
 	WidthPx, HeightPx int
+	Steps             []look.Step // what was done to the frame for it; empty for the frame itself, and for one edited elsewhere
 }
 
 // PictureOf is what goes out of a frame.
@@ -87,7 +88,7 @@ func (s *Room) PictureOf(ctx context.Context, f *store.Frame) (Picture, error) {
 	if err != nil || v == nil {
 		return Picture{SHA256: f.Picture(), WidthPx: f.WidthPx, HeightPx: f.HeightPx}, err
 	}
-	return Picture{v.SHA256, v.WidthPx, v.HeightPx}, nil
+	return Picture{v.SHA256, v.WidthPx, v.HeightPx, v.Steps}, nil
 }
 
 // VersionFile is the hash of a finished picture.

@@ -6,9 +6,11 @@ import (
 	"encoding/json"
 	"errors"
 	"image"
+	"strings"
 	"time"
 
 	"figladder/internal/craft/brief"
+	"figladder/internal/craft/compose"
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/release"
 	"figladder/internal/formats/photo"
@@ -30,6 +32,7 @@ type CutOrder struct {
 	CentreY float64       `json:"centreY" minimum:"0" maximum:"1" doc:"Middle of the crop down the frame, 0 to 1"`
 	Words   release.Words `json:"words" doc:"Words for the file"`
 	At      *time.Time    `json:"at" required:"false" doc:"When it is to go out; null or left out for at once"`
+	Passed  bool          `json:"passed" required:"false" doc:"Whether a person has read words that stand as they were drafted"`
 }
 
 // CutCheck is what would come of a cut.
@@ -44,6 +47,10 @@ type CutCheck struct {
 	OfWidthPx  int               `json:"ofWidthPx" doc:"Width of that picture"`
 	OfHeightPx int               `json:"ofHeightPx" doc:"Height of that picture"`
 	Missing    string            `json:"missing" doc:"What the shot still lacks before it may go out, or empty"`
+	Proposed   *compose.Placed   `json:"proposed" doc:"Where the crop should lie; null where what the picture shows is not known"`
+	Drafted    bool              `json:"drafted" doc:"Whether words stand as they were drafted, and nobody said that they read them"`
+
+	known *seen
 }
 
 // CheckCut works a cut out without making it.
@@ -76,6 +83,14 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	out.WidthPx, out.HeightPx = o.Out(out.Crop)
 	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
 	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
+	if out.known, err = s.seenIn(ctx, list.Frame, f); err != nil {
+		return nil, nil, o, err
+	}
+	if v := out.known; v != nil {
+		placed := v.frame.Proposed(float64(w)/float64(h), v.part)
+		out.Proposed = &placed
+		out.Findings = append(out.Findings, v.frame.Cutting(v.part, out.part())...)
+	}
 	shoot, err := s.Frames.Brief.Shoot(ctx, list.Shot.ShootID)
 	if err != nil {
 		return nil, nil, o, err
@@ -100,7 +115,22 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 			out.Missing = "It was made anew after the yes of " + list.Earlier.Who + ": it waits for one to the picture as it is now, from " + list.AskWhom + "."
 		}
 	}
+	if !c.Passed && strings.TrimSpace(c.Words.Caption+c.Words.Alt) != "" {
+		w, err := s.drafted(ctx, list, o, out)
+		if err != nil {
+			return nil, nil, o, err
+		}
+		if out.Drafted = !release.Undrafted(c.Words, *w); out.Drafted && out.Missing == "" {
+			out.Missing = "The words stand as they were drafted: read them against the picture, and say that you have."
+		}
+	}
 	return out, list, o, nil
+}
+
+// part is the crop as shares of the picture.
+func (c *CutCheck) part() compose.Box {
+	w, h := float64(c.OfWidthPx), float64(c.OfHeightPx)
+	return compose.Box{X: float64(c.Crop.X) / w, Y: float64(c.Crop.Y) / h, W: float64(c.Crop.Width) / w, H: float64(c.Crop.Height) / h}
 }
 
 // Publish makes a cut of the kept frame, stores it and hands it to the queue for
