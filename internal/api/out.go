@@ -6,7 +6,6 @@ import (
 
 	"figladder/internal/craft/release"
 	"figladder/internal/store"
-	"figladder/internal/studio/core"
 	"figladder/internal/studio/out"
 )
 
@@ -55,18 +54,15 @@ func (a *API) outRoutes() {
 	}) (*body[store.Publication], error) {
 		return point(s.Out.Publish(ctx, who(ctx), in.ID, in.Body))
 	}, a.makes)
-	for _, x := range []struct {
-		way, id, does string
-		do            func(context.Context, core.Who, string) (*store.Publication, error)
-	}{
-		{"call-off", "callOff", "Keep a picture that waits from going out", s.Out.CallOff},
-		{"take-down", "takeDown", "Ask for a picture to be taken down", s.Out.TakeDown},
-		{"confirm-down", "confirmDown", "Say that a picture is not there any more", s.Out.ConfirmDown},
-	} {
-		route(a, Photographer, "POST", "/api/publications/{id}/"+x.way, x.id, x.does, func(ctx context.Context, in *ByID) (*body[store.Publication], error) {
-			return point(x.do(ctx, who(ctx), in.ID))
-		}, a.makes)
-	}
+	route(a, Photographer, "POST", "/api/publications/{id}/call-off", "callOff", "Keep a picture that waits from going out", func(ctx context.Context, in *ByID) (*body[store.Publication], error) {
+		return point(s.Out.CallOff(ctx, who(ctx), in.ID))
+	}, a.makes)
+	route(a, Photographer, "POST", "/api/publications/{id}/take-down", "takeDown", "Ask for a picture to be taken down", func(ctx context.Context, in *ByID) (*body[store.Publication], error) {
+		return point(s.Out.TakeDown(ctx, who(ctx), in.ID))
+	}, a.makes)
+	route(a, Photographer, "POST", "/api/publications/{id}/confirm-down", "confirmDown", "Say that a picture is not there any more", func(ctx context.Context, in *ByID) (*body[store.Publication], error) {
+		return point(s.Out.ConfirmDown(ctx, who(ctx), in.ID))
+	}, a.makes)
 	route(a, Assistant, "POST", "/api/shots/{id}/words", "draftWords", "Draft the words of a cut from what is known of it", func(ctx context.Context, in *struct {
 		ByID
 		Body out.CutOrder

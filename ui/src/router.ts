@@ -47,6 +47,8 @@ export const titles: Record<string, string> = {
   work: 'Work',
   proof: 'Proof',
   out: 'Out',
+  together: 'As a set',
+  calendar: 'Calendar',
   back: 'Back',
   year: 'The year',
   train: 'Train the eye',
@@ -234,6 +236,18 @@ export const router = createRouter({
       meta: { rung: 'finish' },
     },
     { path: '/shoots/:shoot/finish/:shot?', name: 'finish', component: () => import('./finish/FinishScreen.vue') },
+    {
+      path: '/shoots/:shoot/together',
+      name: 'together',
+      component: () => import('./out/TogetherScreen.vue'),
+      meta: { rung: 'out' },
+    },
+    {
+      path: '/shoots/:shoot/calendar',
+      name: 'calendar',
+      component: () => import('./out/CalendarScreen.vue'),
+      meta: { rung: 'out' },
+    },
     { path: '/shoots/:shoot/out/:shot?', name: 'out', component: () => import('./out/OutScreen.vue') },
     {
       path: '/shoots/:shoot/year',

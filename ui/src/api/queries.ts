@@ -1,5 +1,6 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { lookAgain } from '../out/sent'
 import { api, ask, type Angle, type Direction } from './client'
 
 type Id = MaybeRefOrGetter<string>
@@ -169,5 +170,25 @@ export const usePublications = (id: Id) =>
     enabled: known(id),
     queryFn: () => ask(api.GET('/api/shoots/{id}/publications', by(toValue(id)))),
     // While something is on its way, look again.
-    refetchInterval: (q) => (q.state.data?.some((p) => p.state === 'waiting') ? 400 : false),
+    refetchInterval: (q) => lookAgain(q.state.data),
+  })
+
+/** What stands at an outlet of a shoot, judged as a set. */
+export const useTogether = (shoot: Id, outlet: Id) =>
+  useQuery({
+    queryKey: ['together', now(shoot), now(outlet)],
+    enabled: computed(() => Boolean(toValue(shoot) && toValue(outlet))),
+    queryFn: () =>
+      ask(
+        api.GET('/api/shoots/{id}/together', {
+          params: { path: { id: toValue(shoot) ?? '' }, query: { outlet: toValue(outlet) ?? '' } },
+        }),
+      ),
+  })
+
+/** What goes out, went and has to come down between two days. */
+export const useOutings = (from: string, to: string) =>
+  useQuery({
+    queryKey: ['outings', from, to],
+    queryFn: () => ask(api.GET('/api/outings', { params: { query: { from, to } } })),
   })

@@ -80,6 +80,8 @@ const heldBy: Record<string, Room> = {
   'day-offers': 'day',
   frames: 'frames',
   publications: 'out',
+  together: 'out',
+  outings: 'out',
   outlets: 'out',
   back: 'review',
   review: 'review',

@@ -1376,6 +1376,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What goes out, went and has to come down */
+        get: operations["outings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same for another calendar (iCalendar) */
+        get: operations["outingsCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outlets": {
         parameters: {
             query?: never;
@@ -1759,6 +1793,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/publications/{id}/call-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a picture that waits from going out */
+        post: operations["callOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/publications/{id}/confirm-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a picture is not there any more */
+        post: operations["confirmDown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/publications/{id}/picture": {
         parameters: {
             query?: never;
@@ -1770,6 +1838,23 @@ export interface paths {
         get: operations["cutPicture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/publications/{id}/take-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for a picture to be taken down */
+        post: operations["takeDown"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3227,6 +3312,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What stands at an outlet, judged as a set */
+        get: operations["together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/undo": {
         parameters: {
             query?: never;
@@ -3940,6 +4042,23 @@ export interface paths {
         put?: never;
         /** Tick a finish step */
         post: operations["tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shots/{id}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draft the words of a cut from what is known of it */
+        post: operations["draftWords"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5943,6 +6062,8 @@ export interface components {
         CutCheck: {
             /** @description The part of the frame */
             crop: components["schemas"]["Crop"];
+            /** @description Whether words stand as they were drafted, and nobody said that they read them */
+            drafted: boolean;
             /** @description What stands against it */
             findings: components["schemas"]["Finding"][];
             /**
@@ -5974,6 +6095,8 @@ export interface components {
             ofWidthPx: number;
             /** @description Hash of the picture that it is cut from: the newest finished one, or the frame itself */
             picture: string;
+            /** @description Where the crop should lie; null where what the picture shows is not known */
+            proposed: components["schemas"]["FramePlaced"];
             /**
              * Format: int64
              * @description Width it is written at
@@ -5981,6 +6104,11 @@ export interface components {
             widthPx: number;
         };
         CutOrder: {
+            /**
+             * Format: date-time
+             * @description When it is to go out; null or left out for at once
+             */
+            at?: string | null;
             /**
              * Format: double
              * @description Middle of the crop across the frame, 0 to 1
@@ -5993,6 +6121,8 @@ export interface components {
             centreY: number;
             /** @description Which outlet */
             outlet: string;
+            /** @description Whether a person has read words that stand as they were drafted */
+            passed?: boolean;
             /** @description Words for the file */
             words: components["schemas"]["Words"];
             /**
@@ -8083,6 +8213,12 @@ export interface components {
             /** @description Where it is sharp, row by row: the radius of blur, px; −1 where there is no edge to tell it by */
             sharp: number[];
         };
+        FramePlaced: {
+            /** @description The part of the picture, as shares */
+            box: components["schemas"]["FrameBox"];
+            /** @description Why it lies there */
+            words: string;
+        };
         FrameSeen: {
             /**
              * Format: double
@@ -8432,6 +8568,16 @@ export interface components {
              * @description How many changed
              */
             changed: number;
+        };
+        InSet: {
+            /** @description In what it does not belong to the others */
+            findings: components["schemas"]["Finding"][];
+            /** @description Which cut */
+            publicationId: string;
+            /** @description Which shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
         };
         Ingredient: {
             /** @description Heading it stands under */
@@ -10001,6 +10147,34 @@ export interface components {
             /** @description What it shows */
             title: string;
         };
+        Outing: {
+            /**
+             * Format: date-time
+             * @description At which moment; null for all day
+             */
+            at: string | null;
+            /** @description On which day, YYYY-MM-DD, in the shoot's zone */
+            day: string;
+            /**
+             * @description What happens
+             * @enum {string}
+             */
+            kind: "goes" | "went" | "down" | "embargo";
+            /** @description Whether it should have happened: a right is over and the picture still stands */
+            late: boolean;
+            /** @description Where, by name */
+            outlet: string;
+            /** @description Which cut; empty for an embargo */
+            publicationId: string;
+            /** @description What the shoot is called */
+            shoot: string;
+            /** @description Whose */
+            shootId: string;
+            /** @description Which shot; empty for all of the shoot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
+        };
         Outlet: {
             /**
              * @description What kind of file
@@ -10965,7 +11139,7 @@ export interface components {
             bytes: number;
             /**
              * Format: date-time
-             * @description When it was sent off
+             * @description When it was ordered
              */
             createdAt: string;
             /** @description The part of the frame */
@@ -10982,6 +11156,11 @@ export interface components {
             format: "jpeg" | "png" | "webp";
             /** @description The frame */
             frameId: string;
+            /**
+             * Format: date-time
+             * @description When it is to go out; null for at once
+             */
+            goesAt: string | null;
             /**
              * Format: int64
              * @description Height
@@ -11001,7 +11180,7 @@ export interface components {
              * @description Where it stands
              * @enum {string}
              */
-            state: "waiting" | "accepted" | "refused";
+            state: "waiting" | "accepted" | "refused" | "called off" | "asked down" | "taken down";
             /**
              * Format: int64
              * @description Width
@@ -11866,6 +12045,33 @@ export interface components {
              * @description The version read
              */
             version: number;
+        };
+        SetMeasure: {
+            /**
+             * Format: double
+             * @description Mean a*
+             */
+            a: number;
+            /**
+             * Format: double
+             * @description Mean b*
+             */
+            b: number;
+            /**
+             * Format: double
+             * @description Where its light comes from, o'clock; 0 where that is not known
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description Of the picture that the dish covers; 0 where that is not known
+             */
+            heroShare: number;
+            /**
+             * Format: double
+             * @description Mean L* of the picture
+             */
+            l: number;
         };
         SetReading: {
             /**
@@ -13374,6 +13580,14 @@ export interface components {
             done: boolean;
             /** @description Which step */
             key: string;
+        };
+        Together: {
+            /** @description What each was measured at, in the same order */
+            measures: components["schemas"]["SetMeasure"][];
+            /** @description Which outlet */
+            outlet: string;
+            /** @description The newest of each shot that stands there, in the order of the shots */
+            pictures: components["schemas"]["InSet"][];
         };
         Trial: {
             /** @description When it was cooked, YYYY-MM-DD, or empty */
@@ -17068,6 +17282,76 @@ export interface operations {
             };
         };
     };
+    outings: {
+        parameters: {
+            query: {
+                /** @description First day, YYYY-MM-DD */
+                from: string;
+                /** @description Last day, YYYY-MM-DD */
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Outing"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    outingsCalendar: {
+        parameters: {
+            query: {
+                /** @description First day, YYYY-MM-DD */
+                from: string;
+                /** @description Last day, YYYY-MM-DD */
+                to: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     outlets: {
         parameters: {
             query?: never;
@@ -18154,6 +18438,76 @@ export interface operations {
             };
         };
     };
+    callOff: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    confirmDown: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     cutPicture: {
         parameters: {
             query?: never;
@@ -18179,6 +18533,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeDown: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
                 };
             };
             /** @description Error */
@@ -21934,6 +22323,41 @@ export interface operations {
             };
         };
     };
+    together: {
+        parameters: {
+            query: {
+                /** @description Which outlet */
+                outlet: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Together"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: {
@@ -23638,6 +24062,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FinishList"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draftWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
                 };
             };
             /** @description Error */

@@ -206,6 +206,9 @@ export const words = {
     colour: ['bold', 'muted'],
     key: ['bright', 'dark'],
   },
+  Outing: {
+    kind: ['goes', 'went', 'down', 'embargo'],
+  },
   Outlet: {
     format: ['jpeg', 'png', 'webp'],
   },
@@ -252,7 +255,7 @@ export const words = {
   },
   Publication: {
     format: ['jpeg', 'png', 'webp'],
-    state: ['waiting', 'accepted', 'refused'],
+    state: ['waiting', 'accepted', 'refused', 'called off', 'asked down', 'taken down'],
   },
   Questions: {
     balanced: ['yes', 'no'],
@@ -688,6 +691,9 @@ export const making: readonly string[] = [
   'POST /api/props',
   'GET /api/props.csv',
   'POST /api/props.csv',
+  'POST /api/publications/{id}/call-off',
+  'POST /api/publications/{id}/confirm-down',
+  'POST /api/publications/{id}/take-down',
   'POST /api/pulls/{id}/swap',
   'POST /api/shoots',
   'POST /api/shoots/{id}/asides',

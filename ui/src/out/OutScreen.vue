@@ -8,12 +8,16 @@ import { api, ask, Problem, type Schema } from '../api/client'
 import { useFinals, useFinish, useFrames, useOutlets, usePublications, useShoot, useShots } from '../api/queries'
 import { useRefresh } from '../api/refresh'
 import ChipButton from '../parts/ChipButton.vue'
+import ClockField from '../parts/ClockField.vue'
+import DayField from '../parts/DayField.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
 import { bytes, day, moment, pictureLong } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
+import OutNav from './OutNav.vue'
+import SentList from './SentList.vue'
 import { told } from './outlet'
 
 const route = useRoute()
@@ -50,7 +54,15 @@ const order = reactive({
   centreX: 0.5,
   centreY: 0.5,
   words: { title: '', caption: '', alt: '', credit: '' },
+  at: undefined as string | undefined,
+  passed: false,
 })
+/** When it is to go out, by the clock on this wall; empty for at once. */
+const when = reactive({ later: false, day: '', clock: '' })
+const hour = computed(() =>
+  when.later && when.day && when.clock ? new Date(`${when.day}T${when.clock}:00`) : undefined,
+)
+watch(hour, (h) => (order.at = h && !Number.isNaN(h.getTime()) ? h.toISOString() : undefined))
 const outlet = computed(() => outlets.data.value?.find((o) => o.key === order.outlet))
 const check = ref<Schema['CutCheck']>()
 const busy = ref(false)
@@ -75,10 +87,27 @@ watch(
     order.words = last
       ? { ...last.words }
       : { title: row.value?.shot.doc.title ?? '', caption: '', alt: '', credit: '' }
-    Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5 })
+    Object.assign(order, { zoom: 1, centreX: 0.5, centreY: 0.5, passed: false })
   },
   { immediate: true },
 )
+
+/** A frame that is opened, or another outlet, begins with the crop that is proposed. */
+let placedFor = ''
+const proposed = computed(() => check.value?.proposed)
+const atProposal = computed(() => {
+  const b = proposed.value?.box
+  return (
+    !b ||
+    (order.zoom === 1 &&
+      Math.abs(order.centreX - b.x - b.w / 2) < 0.002 &&
+      Math.abs(order.centreY - b.y - b.h / 2) < 0.002)
+  )
+})
+function place() {
+  const b = proposed.value?.box
+  if (b) Object.assign(order, { zoom: 1, centreX: b.x + b.w / 2, centreY: b.y + b.h / 2 })
+}
 
 let asked = 0
 async function work() {
@@ -91,7 +120,13 @@ async function work() {
         body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'],
       }),
     )
-    if (mine === asked) check.value = c
+    if (mine !== asked) return
+    check.value = c
+    const now = shotId.value + ' ' + order.outlet
+    if (placedFor !== now && order.zoom === 1) {
+      placedFor = now
+      place()
+    }
   } catch (e) {
     if (mine === asked) error.value = e
   }
@@ -103,14 +138,41 @@ watch([() => frame.value?.id, () => finish.data.value?.approval?.id, order], () 
 })
 
 const stopped = computed(
-  () => Boolean(check.value?.missing) || check.value?.findings.some((f) => f.severity === 'stop'),
+  () =>
+    Boolean(check.value?.missing) ||
+    (when.later && !order.at) ||
+    check.value?.findings.some((f) => f.severity === 'stop'),
 )
+const drafting = ref(false)
+/** Words are drafted into what is empty, and are for a person to read before they go anywhere. */
+async function draft() {
+  drafting.value = true
+  error.value = undefined
+  try {
+    const w = await ask(
+      api.POST('/api/shots/{id}/words', {
+        params: { path: { id: shotId.value } },
+        body: JSON.parse(JSON.stringify(order)) as Schema['CutOrder'],
+      }),
+    )
+    for (const k of ['title', 'caption', 'alt', 'credit'] as const) if (!order.words[k].trim()) order.words[k] = w[k]
+    order.passed = false
+  } catch (e) {
+    error.value = e
+  } finally {
+    drafting.value = false
+  }
+}
+
 /** What has been sent cannot be taken back, so it is asked first, and asked in other words the second time. */
 async function publish() {
   if (!check.value || stopped.value || busy.value) return
-  const before = sent.value.find((p) => p.outlet === order.outlet && p.state !== 'refused')
+  const before = sent.value.find((p) => p.outlet === order.outlet && (p.state === 'accepted' || p.state === 'waiting'))
   const sure = await ElMessageBox.confirm(
-    `“${order.words.title}”, ${check.value.widthPx} × ${check.value.heightPx} pixels. What has been sent cannot be taken back.` +
+    `“${order.words.title}”, ${check.value.widthPx} × ${check.value.heightPx} pixels` +
+      (order.at
+        ? `, on ${moment(order.at)}. Until then it can be called off.`
+        : '. What has been sent cannot be taken back.') +
       (before ? ` A picture of this shot went there on ${moment(before.createdAt)}.` : ''),
     before ? `Send another to ${outlet.value?.name}?` : `Send it to ${outlet.value?.name}?`,
     { confirmButtonText: 'Send it', cancelButtonText: 'Leave it' },
@@ -174,12 +236,12 @@ const crop = computed(() => {
     height: (100 * c.height) / f.ofHeightPx + '%',
   }
 })
-const stateWord = { waiting: '… on its way', accepted: '✓ accepted', refused: '■ refused' }
 const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?? k
 </script>
 
 <template>
   <ScreenFrame title="Out" work>
+    <template #nav><OutNav /></template>
     <template #head>
       <template v-if="rows.length">
         <ChoiceField
@@ -236,6 +298,10 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
         step="0.01"
         style="direction: rtl"
       /><span class="mono small">{{ check ? Math.round(check.lost * 100) : 0 }} % left out</span>
+      <p v-if="proposed" class="small soft proposed">
+        {{ proposed.words }}
+        <ChipButton v-if="!atProposal" class="again" @click="place">Back to the crop proposed</ChipButton>
+      </p>
     </div>
     <template #reading>
       <template v-if="frame && check">
@@ -258,6 +324,9 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
           }}{{ outlet?.needsAlt ? ', alt text' : '' }}{{ outlet?.needsCredit ? ', a credit' : '' }}.
         </p>
         <form novalidate class="words" @submit.prevent="publish">
+          <el-button class="draft" :loading="drafting" @click="draft"
+            >Draft the empty ones from what is known</el-button
+          >
           <label>Title<el-input v-model="order.words.title" name="title" maxlength="200" /></label>
           <label>Words<el-input v-model="order.words.caption" name="caption" type="textarea" :rows="2" /></label>
           <label
@@ -270,27 +339,30 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
           /></label>
           <label>Credit<el-input v-model="order.words.credit" name="credit" maxlength="200" /></label>
           <FindingCard v-for="f in check.findings" :key="f.code" :finding="f" />
+          <label v-if="check.drafted || order.passed" class="passed"
+            ><input v-model="order.passed" type="checkbox" /> I have read the drafted words against the picture</label
+          >
+          <fieldset v-if="outlet?.place" class="when">
+            <legend>When</legend>
+            <label><input v-model="when.later" type="radio" :value="false" /> now</label>
+            <label><input v-model="when.later" type="radio" :value="true" /> at an hour</label>
+            <div v-if="when.later" class="hour">
+              <DayField v-model="when.day" ahead aria-label="Day it goes out" />
+              <ClockField v-model="when.clock" aria-label="Hour it goes out" />
+              <small class="soft">by this machine’s clock</small>
+            </div>
+          </fieldset>
           <p v-if="check.missing" class="missing">▲ {{ check.missing }}</p>
           <el-button type="primary" native-type="submit" size="large" :loading="busy" :disabled="stopped">{{
-            outlet?.place ? `Send to ${outlet.name} …` : `Make it for ${outlet?.name ?? ''} …`
+            !outlet?.place
+              ? `Make it for ${outlet?.name ?? ''} …`
+              : order.at
+                ? `Send to ${outlet.name} then …`
+                : `Send to ${outlet.name} …`
           }}</el-button>
         </form>
       </template>
-      <section v-if="sent.length" aria-label="Sent">
-        <h3>Sent</h3>
-        <ul class="sent">
-          <li v-for="p in sent" :key="p.id" :class="p.state">
-            <a :href="`/api/publications/${p.id}/picture`" target="_blank"
-              ><img :src="`/api/publications/${p.id}/picture`" :alt="`Cut for ${name(p.outlet)}`"
-            /></a>
-            <div>
-              <b>{{ stateWord[p.state] }}</b> <span>{{ name(p.outlet) }}</span><small class="mono"
-                >{{ p.widthPx }} × {{ p.heightPx }}, {{ bytes(p.bytes) }}, {{ moment(p.createdAt) }}</small
-              ><small v-if="p.state === 'refused'">{{ p.answer }}</small>
-            </div>
-          </li>
-        </ul>
-      </section>
+      <SentList v-if="sent.length" :sent="sent" :name="name" />
       <p v-if="publications.data.value?.some((p) => p.state === 'accepted')" class="hand">
         <a :href="`/api/shoots/${shoot}/delivery`" download>All that stands, as ZIP</a>
         <small class="soft">cuts, a list, a contact sheet and the rights, to be handed over</small>
@@ -402,48 +474,49 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
   padding: 6px 10px;
   font-size: 13.5px;
 }
-.sent {
-  list-style: none;
-  margin: 6px 0 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
+.proposed {
+  margin: 0;
 }
-.sent li {
-  display: grid;
-  grid-template-columns: 58px 1fr;
-  gap: 10px;
-  font-size: 13.5px;
-  background: var(--fl-card);
-  box-shadow: 0 0 0 1px var(--fl-line);
-  padding: 6px;
+.again {
+  text-decoration: underline;
+}
+.draft {
+  justify-self: start;
+}
+.words .passed,
+.words .when label {
+  display: flex;
+  gap: 8px;
   align-items: center;
+  min-height: 32px;
 }
-.sent img {
-  width: 58px;
-  height: 58px;
-  object-fit: contain;
-  background: var(--fl-grey);
-  display: block;
+.passed {
+  background: var(--fl-straw);
+  border-left: 4px solid var(--fl-brass);
+  padding: 4px 10px;
 }
-.sent small {
-  display: block;
-  font-size: 11.5px;
-  color: var(--fl-soft);
+.when {
+  border: 1px solid var(--fl-line);
+  padding: 2px 10px 8px;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
 }
-.accepted b {
-  color: var(--fl-leaf-ink);
+.when legend {
+  font-size: 13px;
+  font-weight: 560;
 }
-.refused b {
-  color: var(--fl-fig-ink);
+.when .hour {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  align-items: center;
+  width: 100%;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
+.when input,
+.passed input {
+  accent-color: var(--fl-aubergine);
 }
 @media (max-width: 720px) {
   .stage {
