@@ -60,6 +60,8 @@ var views = []view{
 	{"bin", "", "/studio/taken-away", "Taken away", ""},
 	{"vault", "", "/studio/files", "Read every file now", ""},
 	{"out", "Allotment", "/out", "accepted", ""},
+	{"together", "Allotment", "/together", "belong together", ""},
+	{"calendar", "Allotment", "/calendar", "Where each frame went", ""},
 	{"back", "Allotment", "/back", "Look here first", ""},
 	{"year", "Allotment", "/year", "What comes again", ""},
 	{"train", "Merrow", "/train", "How far you are", "[...document.querySelectorAll('button')].find(b => b.innerText.trim() === 'Begin')?.click()"},
@@ -101,7 +103,7 @@ func TestShots(t *testing.T) {
 	p.press("r")
 	p.until("[...document.querySelectorAll('.copy')].some(c => c.innerText.includes('Brought in'))", "the card is brought in")
 	for _, v := range views {
-		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish", "contact", "brief", "shopping", "year", "outlets"}, v.name) {
+		if slices.Contains([]string{"days", "trials", "kit", "missing", "pack", "references", "you", "people", "units", "bin", "vault", "wrap", "cost", "frames", "card", "finish", "contact", "brief", "shopping", "colours", "year", "outlets", "together", "calendar"}, v.name) {
 			continue // nineteen pictures are the most that are kept
 		}
 		p.visit(v.shoot, v.path, v.sees, v.js)

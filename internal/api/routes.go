@@ -30,6 +30,7 @@ func (a *API) routes() {
 	a.outRoutes()
 	a.reviewRoutes()
 	a.trainRoutes()
+	a.templateRoutes()
 	a.ladderRoutes()
 	a.blankRoutes()
 }

@@ -81,6 +81,7 @@ type (
 	bareDraft   draft.Choice
 	bareMended  draft.Mended
 	bareDay     almanac.DayStrip
+	bareDecided almanac.Decided
 	bareBake    trial.BakeReading
 	bareIdea    trial.Idea
 	bareStep    trial.Step
@@ -132,6 +133,10 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		}),
 		telling(func(v draft.Mended) any { v.Did = each(p, v.Did); return bareMended(v) }),
 		telling(func(v almanac.Year) any { v.Words = p.Words(v.Words); return bareYear(v) }),
+		telling(func(v almanac.Decided) any {
+			v.Words, v.Because = p.Words(v.Words), p.Words(v.Because)
+			return bareDecided(v)
+		}),
 		telling(func(v almanac.DayStrip) any { v.Words = p.Words(v.Words); return bareDay(v) }),
 		telling(func(v trial.BakeReading) any { v.Words = p.Words(v.Words); return bareBake(v) }),
 		telling(func(v trial.Idea) any { v.Words = p.Words(v.Words); return bareIdea(v) }),

@@ -26,6 +26,7 @@ import (
 	"figladder/internal/studio/review"
 	"figladder/internal/studio/set"
 	"figladder/internal/studio/styling"
+	"figladder/internal/studio/template"
 	"figladder/internal/studio/train"
 )
 
@@ -46,6 +47,7 @@ type Studio struct {
 	Out      *out.Room
 	Review   *review.Room
 	Train    *train.Room
+	Template *template.Room
 	Ladder   *ladder.Room
 }
 
@@ -81,6 +83,7 @@ func New(o Outside) *Studio {
 	s.Out = out.New(c, s.Frames, s.Finish, o.Outlet)
 	s.Review = &review.Room{Core: c, Finish: s.Finish}
 	s.Train = train.New(c, s.Set, s.Review)
+	s.Template = &template.Room{Core: c, Finish: s.Finish}
 	s.Ladder = &ladder.Room{Core: c, Brief: s.Brief, Out: s.Out}
 	return s
 }

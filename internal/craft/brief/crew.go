@@ -11,10 +11,13 @@ import (
 // Hand is somebody who is there on the day. What they cannot eat is kept so that nobody has to ask twice; it stays
 // within the studio.
 type Hand struct {
-	Name   string   `json:"name" maxLength:"120" doc:"Who"`
-	Does   string   `json:"does" enum:"photographer,stylist,cook,assistant,client" doc:"What they do"`
-	From   string   `json:"from,omitempty" maxLength:"5" doc:"When they come, HH:MM; empty for the call"`
-	To     string   `json:"to,omitempty" maxLength:"5" doc:"When they leave, HH:MM; empty for the end"`
+	Name string `json:"name" maxLength:"120" doc:"Who"`
+	Does string `json:"does" enum:"photographer,stylist,cook,assistant,client" doc:"What they do"`
+	From string `json:"from,omitempty" maxLength:"5" doc:"When they come, HH:MM; empty for the call"`
+	To   string `json:"to,omitempty" maxLength:"5" doc:"When they leave, HH:MM; empty for the end"`
+	// Strengths are what a stylist or cook is known for.
+	Strengths []Strength `json:"strengths,omitempty" maxItems:"5" enum:"editorial,advertising,baking,drinks,trained cook" doc:"What they are strong in"`
+
 	Avoids []string `json:"avoids,omitempty" maxItems:"14" enum:"cereals with gluten,crustaceans,eggs,fish,peanuts,soya,milk,nuts,celery,mustard,sesame,sulphites,lupin,molluscs" doc:"Allergens they keep away from, as Regulation (EU) 1169/2011 Annex II groups them"`
 }
 

@@ -66,6 +66,7 @@ type Line struct {
 	Ticked    bool             `json:"ticked" doc:"Whether it is bought"`
 	Bought    float64          `json:"bought" doc:"What is bought by this list, in Unit; 0 where it says no amount"`
 	LastTime  string           `json:"lastTime" doc:"What was left of it on an earlier shoot, or empty"`
+	Across    string           `json:"across" doc:"What other shoots about that day need of it too, or empty"`
 	Uses      []Use            `json:"uses" doc:"What each recipe takes"`
 	Working   []reading.Line   `json:"working" doc:"How the amount came about"`
 }

@@ -170,3 +170,22 @@ func TestALineKnowsItsGoods(t *testing.T) {
 	}
 	assert.Equal(t, map[string]int{"cream": 0, "cream cheese": -1, "pears": 2, "fig": -1}, at)
 }
+
+// What keeps and is needed at another shoot about that day is bought in one go; what has to be fresh is not.
+func TestBulkAcrossShoots(t *testing.T) {
+	mine := Make([]Need{need("Pavlova", "220 g caster sugar\n1 bunch mint\n4 egg whites")}, nil, measure.Metric, Choices{})
+	theirs := Make([]Need{need("Ice cream", "1/4 kg caster sugar\n1 bunch mint")}, nil, measure.Metric, Choices{})
+	more := Make([]Need{need("Curd", "30 g caster sugar")}, nil, measure.Metric, Choices{})
+	mine.Across([]Other{{"Spring cards", "5 December", theirs}, {"January", "9 December", more}})
+	m := by(mine)
+	assert.Equal(t, "also 250 g for Spring cards, 5 December; 30 g for January, 9 December: 500 g together", m["caster sugar"].Across)
+	assert.Empty(t, m["egg"].Across)
+	for _, l := range mine.Lines {
+		if l.Fresh {
+			assert.Empty(t, l.Across, l.Thing)
+		}
+	}
+	again := Make([]Need{need("Pavlova", "220 g caster sugar")}, nil, measure.Metric, Choices{})
+	again.Across([]Other{{"Spring cards", "5 December", List{Lines: []Line{{Key: "caster sugar", Unit: "g", Need: frac("250"), Ticked: true}}}}})
+	assert.Empty(t, again.Lines[0].Across, "what is bought already is")
+}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"slices"
 	"strings"
+	"time"
 
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/measure"
@@ -79,11 +80,58 @@ func (s *Room) Shopping(ctx context.Context, shootID, region string) (*Basket, e
 		return nil, err
 	}
 	out.List.Remember(earlier)
+	others, err := s.across(ctx, shootID, cups)
+	if err != nil {
+		return nil, err
+	}
+	out.List.Across(others)
 	terms, err := s.SeriesTerms(ctx, shootID)
 	if err != nil {
 		return nil, err
 	}
 	out.Currency = terms.Terms.Currency
+	return out, nil
+}
+
+// Shoots within so many days of one another are shopped for in one go, so many of them at the most (values of our own).
+const (
+	acrossDays = 10
+	acrossMost = 6
+)
+
+// across are the lists of the shoots about the day of one.
+func (s *Room) across(ctx context.Context, shootID string, cups measure.Region) ([]shopping.Other, error) {
+	shoot, err := s.Brief.Shoot(ctx, shootID)
+	if err != nil {
+		return nil, err
+	}
+	day, err := time.Parse(time.DateOnly, shoot.Brief.When)
+	if err != nil {
+		return nil, nil // it has no day yet
+	}
+	tx := s.Store.WithContext(ctx)
+	near, err := store.All[store.Shoot](tx.Where("id <> ? and coalesce(brief ->> 'putAway', 'false') <> 'true' and brief ->> 'when' between ? and ?", shootID,
+		day.AddDate(0, 0, -acrossDays).Format(time.DateOnly), day.AddDate(0, 0, acrossDays).Format(time.DateOnly)).Order("brief ->> 'when', id").Limit(acrossMost))
+	if err != nil {
+		return nil, err
+	}
+	var out []shopping.Other
+	for _, x := range near {
+		row, _, err := choicesOf(tx, x.Key)
+		if err != nil {
+			return nil, err
+		}
+		needs, err := s.needs(ctx, x.Key, row.Choices, &Basket{})
+		if err != nil {
+			return nil, err
+		}
+		goods, err := s.GoodsFor(tx, needs)
+		if err != nil {
+			return nil, err
+		}
+		on, _ := time.Parse(time.DateOnly, x.Brief.When)
+		out = append(out, shopping.Other{Shoot: x.Name, On: on.Format("2 January"), List: shopping.Make(needs, Bare(goods), cups, row.Choices)})
+	}
 	return out, nil
 }
 

@@ -24,11 +24,13 @@ type KeptPlace struct {
 	Place   almanac.Place   `json:"place" doc:"The place and its windows"`
 	Version int             `json:"version" doc:"Counts saves; 0 before the first"`
 	Recce   []almanac.Asked `json:"recce,omitempty" readOnly:"true" doc:"What there is to find out about it, and what is known"`
+
+	Decides []almanac.Decided `json:"decides,omitempty" readOnly:"true" doc:"What that means for the kit"`
 }
 
 // KeptOf is a row as it is told.
 func KeptOf(r store.PlaceRow) KeptPlace {
-	return KeptPlace{ID: r.Key, Place: r.Place, Version: r.Version, Recce: r.Place.Recce()}
+	return KeptPlace{ID: r.Key, Place: r.Place, Version: r.Version, Recce: r.Place.Recce(), Decides: r.Place.Decides()}
 }
 
 // Places lists the studio's places; the first is its own.

@@ -3312,6 +3312,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shoot as a template: list, set-ups and looks, without its dishes */
+        get: operations["shootTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/together": {
         parameters: {
             query?: never;
@@ -4133,6 +4150,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin a shoot from a template */
+        post: operations["beginFromTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/times/{id}": {
         parameters: {
             query?: never;
@@ -4466,6 +4500,12 @@ export interface components {
             words: string;
             /** @description Time zone of the clock */
             zone: string;
+        };
+        AlmanacDecided: {
+            /** @description By which figure */
+            because: string;
+            /** @description What to bring, or to ask for */
+            words: string;
         };
         AlmanacMoment: {
             /**
@@ -5002,6 +5042,12 @@ export interface components {
              */
             from: "" | "sent" | "folder" | "reader";
         };
+        BeginFromTemplateRequest: {
+            /** @description The template's text */
+            file: string;
+            /** @description What the shoot is called */
+            name: string;
+        };
         BeginSendingRequest: {
             /** @description The card that they are more of; empty for a new one */
             card: string;
@@ -5160,6 +5206,8 @@ export interface components {
         BriefReading: {
             /** @description Why that range */
             because: string;
+            /** @description What is worth knowing about the crew */
+            crew: components["schemas"]["CrewWord"][];
             /**
              * Format: int64
              * @description Finals owed; 0 for own work
@@ -6036,6 +6084,12 @@ export interface components {
              * @description How many
              */
             count: number;
+        };
+        CrewWord: {
+            /** @description About whom; empty for the crew as a whole */
+            name: string;
+            /** @description What is worth knowing */
+            words: string;
         };
         Crop: {
             /**
@@ -8414,6 +8468,8 @@ export interface components {
             from?: string;
             /** @description Who */
             name: string;
+            /** @description What they are strong in */
+            strengths?: ("editorial" | "advertising" | "baking" | "drinks" | "trained cook")[];
             /** @description When they leave, HH:MM; empty for the end */
             to?: string;
         };
@@ -8977,6 +9033,8 @@ export interface components {
             version: number;
         };
         KeptPlace: {
+            /** @description What that means for the kit */
+            readonly decides?: components["schemas"]["AlmanacDecided"][];
             /** @description Key; empty before the first save */
             readonly id?: string;
             /** @description The place and its windows */
@@ -12316,6 +12374,8 @@ export interface components {
             unit: string;
         };
         ShoppingLine: {
+            /** @description What other shoots about that day need of it too, or empty */
+            across: string;
             /** @description Where in the shop */
             aisle: string;
             /**
@@ -22323,6 +22383,40 @@ export interface operations {
             };
         };
     };
+    shootTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     together: {
         parameters: {
             query: {
@@ -24220,6 +24314,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StylingTechnique"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    beginFromTemplate: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginFromTemplateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShoot"];
                 };
             };
             /** @description Error */

@@ -154,6 +154,7 @@ export const words = {
   Hand: {
     avoids: ['cereals with gluten', 'crustaceans', 'eggs', 'fish', 'peanuts', 'soya', 'milk', 'nuts', 'celery', 'mustard', 'sesame', 'sulphites', 'lupin', 'molluscs'],
     does: ['photographer', 'stylist', 'cook', 'assistant', 'client'],
+    strengths: ['editorial', 'advertising', 'baking', 'drinks', 'trained cook'],
   },
   Hit: {
     kind: ['dish', 'shot'],
@@ -719,6 +720,7 @@ export const making: readonly string[] = [
   'POST /api/shots/{id}/set/into',
   'POST /api/shots/{id}/take',
   'POST /api/shots/{id}/tick',
+  'POST /api/templates',
   'POST /api/trials/{id}/adopt',
   'POST /api/vault',
 ]

@@ -348,6 +348,14 @@ function addColour() {
             {{ reading.data.value.longestPx || '–' }}<small v-if="reading.data.value.longestPx"> px</small>
           </dd>
         </dl>
+        <div v-if="reading.data.value.crew.length" class="open">
+          <h3>The crew</h3>
+          <ul>
+            <li v-for="c in reading.data.value.crew" :key="c.name + c.words">
+              <b v-if="c.name">{{ c.name }}: </b>{{ c.words }}
+            </li>
+          </ul>
+        </div>
         <FinalsBox :shoot="id" @pick="pick" />
         <div v-if="reading.data.value.open.length" class="open">
           <h3>Still open</h3>
@@ -357,6 +365,10 @@ function addColour() {
         </div>
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>
+        <p class="small">
+          <a :href="`/api/shoots/${id}/template`" download>This shoot as a template</a>
+          <span class="soft">its list, set-ups and looks, without its dishes: a new shoot can begin from it</span>
+        </p>
         <div class="away">
           <ProblemNote :error="gone" />
           <el-button v-if="b?.putAway" size="small" @click="putAway(false)">Take it up again</el-button>

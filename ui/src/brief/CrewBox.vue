@@ -21,6 +21,10 @@ function remove(i: number) {
   b.value.crew = crew.value.filter((_, k) => k !== i)
   emit('touch')
 }
+function strong(h: Hand, what: string, on: boolean) {
+  h.strengths = [...(h.strengths ?? []).filter((a) => a !== what), ...(on ? [what] : [])] as Hand['strengths']
+  emit('touch')
+}
 function avoid(h: Hand, what: string, on: boolean) {
   h.avoids = [...(h.avoids ?? []).filter((a) => a !== what), ...(on ? [what] : [])] as Hand['avoids']
   emit('touch')
@@ -54,6 +58,30 @@ function avoid(h: Hand, what: string, on: boolean) {
           @change="(v: string) => avoid(h, v, true)"
           ><option
             v-for="w in words.Hand.avoids.filter((w) => !(h.avoids as string[] | undefined)?.includes(w))"
+            :key="w"
+            :value="w"
+          >
+            {{ w }}
+          </option></ChoiceField
+        >
+      </div>
+      <div v-if="h.does !== 'client'" class="avoids">
+        <ChipButton
+          v-for="s in h.strengths ?? []"
+          :key="s"
+          class="on"
+          :aria-label="`Strong in ${s}: take it off ${h.name}`"
+          @click="strong(h, s, false)"
+          >{{ s }} ✕</ChipButton
+        >
+        <ChoiceField
+          model-value=""
+          size="small"
+          none="strong in …"
+          :aria-label="`Crew ${i + 1}: strong in`"
+          @change="(v: string) => strong(h, v, true)"
+          ><option
+            v-for="w in words.Hand.strengths.filter((w) => !(h.strengths as string[] | undefined)?.includes(w))"
             :key="w"
             :value="w"
           >

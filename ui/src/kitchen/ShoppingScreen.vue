@@ -263,6 +263,7 @@ useKeys(
               ><small
                 ><template v-if="l.aisle !== s.lines[i - 1]?.aisle">{{ l.aisle }} · </template
                 >{{ l.uses.map((u) => u.dish + ' ' + u.shown).join(', ') }}</small
+              ><small v-if="l.across">{{ l.across }}</small
               ><small v-if="l.lastTime">Last time: {{ l.lastTime }}</small
               ><small v-if="l.problem" class="bad">▲ {{ l.problem }}</small></span
             >

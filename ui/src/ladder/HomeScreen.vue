@@ -38,6 +38,12 @@ const wanting = computed(() => (shoots.data.value ?? []).filter((c) => c.wants &
 const today = new Date().toISOString().slice(0, 10)
 const ahead = (c: Schema['ShootCard']) => !c.shoot.doc.brief.when || c.shoot.doc.brief.when >= today
 
+/** A template that the shoot is begun from: another shoot's list, set-ups and looks. */
+const template = ref<{ name: string; text: string }>()
+async function chosen(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  template.value = file && { name: file.name, text: await file.text() }
+}
 const sheet = useSheet({
   name: () => 'shoot:new',
   form: () => (making.value ? { name: name.value, kind: kind.value } : undefined),
@@ -46,9 +52,13 @@ const sheet = useSheet({
     kind.value = typed.kind
   },
   send: async () => {
-    const s = await ask(
-      api.POST('/api/shoots', { body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } } }),
-    )
+    const s = template.value
+      ? await ask(api.POST('/api/templates', { body: { name: name.value, file: template.value.text } }))
+      : await ask(
+          api.POST('/api/shoots', {
+            body: { name: name.value, version: 0, brief: { ...emptyBrief(), kind: kind.value } },
+          }),
+        )
     await refresh()
     await router.push({ name: 'brief', params: { shoot: s.id } })
   },
@@ -70,6 +80,7 @@ const lost = computed(() => vault.data.value?.find((c) => c.endedAt)?.lost.lengt
 function begin() {
   name.value = ''
   kind.value = 'commission'
+  template.value = undefined
   making.value = true
 }
 useKeys([
@@ -172,10 +183,14 @@ const share = (c: { finals: number; owed: number; shots: number; out: number }) 
         <el-form-item label="Name" label-position="top"
           ><el-input v-model="name" aria-label="Name of the shoot" autofocus maxlength="200" placeholder="Winter menu"
         /></el-form-item>
-        <el-radio-group v-model="kind" aria-label="Kind of shoot">
+        <el-radio-group v-if="!template" v-model="kind" aria-label="Kind of shoot">
           <el-radio value="commission">A commission, with deliverables</el-radio>
           <el-radio value="own">Own work</el-radio>
         </el-radio-group>
+        <label class="template"
+          >From a template <small class="soft">another shoot’s list, set-ups and looks, without its dishes</small
+          ><input type="file" accept=".json,application/json" aria-label="From a template" @change="chosen"
+        /></label>
         <p class="acts"><el-button type="primary" native-type="submit">Make the shoot</el-button></p>
       </form>
     </el-dialog>
@@ -183,6 +198,16 @@ const share = (c: { finals: number; owed: number; shots: number; out: number }) 
 </template>
 
 <style scoped>
+.template {
+  display: grid;
+  gap: 4px;
+  margin-top: 14px;
+  font-size: 14px;
+}
+.template input {
+  font: inherit;
+  min-height: 44px;
+}
 .home {
   max-width: 1060px;
   margin: 0 auto;

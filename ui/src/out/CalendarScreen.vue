@@ -17,13 +17,15 @@ const from = iso(-60)
 const to = iso(400)
 const today = iso(0)
 const outings = useOutings(from, to)
-const days = computed(() => {
+const byDay = (all: Schema['Outing'][]) => {
   const by = new Map<string, Schema['Outing'][]>()
-  for (const o of outings.data.value ?? []) by.set(o.day, [...(by.get(o.day) ?? []), o])
-  return [...by].map(([on, all]) => ({ on, all }))
-})
-const toCome = computed(() => days.value.filter((d) => d.on >= today))
-const went = computed(() => days.value.filter((d) => d.on < today).reverse())
+  for (const o of all) by.set(o.day, [...(by.get(o.day) ?? []), o])
+  return [...by].map(([on, those]) => ({ on, all: those }))
+}
+const isToCome = (o: Schema['Outing']) => o.kind !== 'went' && o.day >= today
+const days = computed(() => byDay(outings.data.value ?? []))
+const toCome = computed(() => byDay((outings.data.value ?? []).filter(isToCome)))
+const went = computed(() => byDay((outings.data.value ?? []).filter((o) => !isToCome(o))).reverse())
 const late = computed(() => (outings.data.value ?? []).filter((o) => o.late))
 const words: Record<Schema['Outing']['kind'], string> = {
   goes: '◷ goes out',
@@ -70,7 +72,7 @@ const rows = computed(() => {
       <section
         v-for="part in [
           { head: 'To come', of: toCome },
-          { head: 'Went out', of: went },
+          { head: 'Behind', of: went },
         ]"
         :key="part.head"
       >

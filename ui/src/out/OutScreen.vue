@@ -324,9 +324,7 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
           }}{{ outlet?.needsAlt ? ', alt text' : '' }}{{ outlet?.needsCredit ? ', a credit' : '' }}.
         </p>
         <form novalidate class="words" @submit.prevent="publish">
-          <el-button class="draft" :loading="drafting" @click="draft"
-            >Draft the empty ones from what is known</el-button
-          >
+          <el-button class="draft" :loading="drafting" @click="draft">Draft from what is known</el-button>
           <label>Title<el-input v-model="order.words.title" name="title" maxlength="200" /></label>
           <label>Words<el-input v-model="order.words.caption" name="caption" type="textarea" :rows="2" /></label>
           <label

@@ -409,6 +409,14 @@ useKeys([
             >
           </li>
         </ul>
+        <template v-if="kept.data.value.decides?.length">
+          <h3>What it decides</h3>
+          <ul class="decides">
+            <li v-for="d in kept.data.value.decides" :key="d.words">
+              {{ d.words }}. <span class="soft small">{{ d.because }}</span>
+            </li>
+          </ul>
+        </template>
         <el-button v-if="editing && (places.data.value?.length ?? 0) > 1" size="small" @click="dropPlace"
           >Take this place away</el-button
         >

@@ -1,0 +1,10 @@
+package template_test
+
+import (
+	"os"
+	"testing"
+
+	"figladder/internal/store/storetest"
+)
+
+func TestMain(m *testing.M) { os.Exit(storetest.Run(m)) }
