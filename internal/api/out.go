@@ -75,6 +75,20 @@ func (a *API) outRoutes() {
 	}) (*body[out.Together], error) {
 		return point(s.Out.Together(ctx, in.ID, in.Outlet))
 	})
+	route(a, Assistant, "GET", "/api/shoots/{id}/rest", "restOfSet", "What of a shoot is not at an outlet yet, and whether it may go", func(ctx context.Context, in *struct {
+		ByID
+		Outlet string `query:"outlet" required:"true" maxLength:"64" doc:"Which outlet"`
+	}) (*body[[]out.ForSet], error) {
+		return answer(s.Out.Rest(ctx, in.ID, in.Outlet))
+	})
+	route(a, Photographer, "POST", "/api/shoots/{id}/rest", "publishRest", "Send all of a shoot that may go to an outlet", func(ctx context.Context, in *struct {
+		ByID
+		Body struct {
+			Outlet string `json:"outlet" maxLength:"64" doc:"Which outlet"`
+		}
+	}) (*body[[]out.ForSet], error) {
+		return answer(s.Out.PublishRest(ctx, who(ctx), in.ID, in.Body.Outlet))
+	}, a.makes)
 	route(a, Assistant, "GET", "/api/outings", "outings", "What goes out, went and has to come down", func(ctx context.Context, in *daysAsk) (*body[[]out.Outing], error) {
 		return answer(s.Out.Calendar(ctx, in.From, in.To))
 	})

@@ -58,6 +58,7 @@ const (
 	Gone      Mood = "gone"      // the line breaks off before anything is taken
 	Forgetful Mood = "forgetful" // it takes the picture, and the line breaks off before it says so
 	Late      Mood = "late"      // it takes the picture and answers after a while
+	Silent    Mood = "silent"    // it takes nothing and never answers: whoever asks gives up
 )
 
 // Hall is the simulated outlet's server. It keeps what it accepts in a folder.
@@ -127,7 +128,7 @@ func (h *Hall) receive(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	mood := h.mood()
-	if h.moody(w, mood) {
+	if h.moody(w, r, mood) {
 		return
 	}
 	r.Body = http.MaxBytesReader(w, r.Body, 32<<20)
@@ -166,7 +167,7 @@ func (h *Hall) remove(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	mood := h.mood()
-	if h.moody(w, mood) {
+	if h.moody(w, r, mood) {
 		return
 	}
 	if err := os.Remove(filepath.Join(h.dir, r.PathValue("place")+"-"+ref+".jpg")); err != nil && !os.IsNotExist(err) {
@@ -188,7 +189,7 @@ func (h *Hall) mood() Mood {
 }
 
 // moody answers for a mood in which nothing is done, and says whether it did.
-func (h *Hall) moody(w http.ResponseWriter, mood Mood) bool {
+func (h *Hall) moody(w http.ResponseWriter, r *http.Request, mood Mood) bool {
 	switch mood {
 	case Failing:
 		reply(w, 500, answer{Refused: "something went wrong here"})
@@ -197,6 +198,9 @@ func (h *Hall) moody(w http.ResponseWriter, mood Mood) bool {
 		reply(w, 429, answer{Refused: "too much at once"})
 	case Gone:
 		panic(http.ErrAbortHandler)
+	case Silent:
+		_, _ = io.Copy(io.Discard, r.Body) // so that it is noticed when the other side hangs up
+		<-r.Context().Done()
 	default:
 		return false
 	}

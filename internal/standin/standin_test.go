@@ -155,3 +155,28 @@ func TestTheCameraObeysItsOrder(t *testing.T) {
 	_, err = Drawn{}.Expose(gone, order)
 	assert.ErrorIs(t, err, context.Canceled)
 }
+
+// An outlet that never answers holds nobody: the sending ends with an error that may pass, and nothing stands there.
+func TestAnOutletThatNeverAnswers(t *testing.T) {
+	hall, err := OpenHall(t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(hall.Close)
+	silent := true
+	hall.Mood = func() Mood {
+		if silent {
+			return Silent
+		}
+		return ""
+	}
+	c := Courier{URL: hall.URL, Client: &http.Client{Timeout: 300 * time.Millisecond}}
+	_, err = c.Send(t.Context(), "tile", "a", []byte("not a picture"))
+	require.Error(t, err)
+	var no *Refusal
+	assert.NotErrorAs(t, err, &no, "no answer is no refusal")
+	require.Error(t, c.Remove(t.Context(), "tile", "a"))
+	assert.Empty(t, hall.Shown())
+	silent = false
+	_, err = c.Send(t.Context(), "tile", "a", []byte("not a picture"))
+	assert.ErrorAs(t, err, &no, "it answers again")
+	require.NoError(t, c.Remove(t.Context(), "tile", "a"), "what is not there is down")
+}

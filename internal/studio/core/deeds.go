@@ -47,7 +47,7 @@ func (s *Core) Undo(ctx context.Context, who Who, shootID string, past bool) (*s
 		if err != nil || past {
 			return d, err
 		}
-		sent, err := store.All[store.Publication](tx.Where("shoot_id = ? and state <> 'refused' and created_at > ?", shootID, d.At).Order("created_at desc").Limit(1))
+		sent, err := store.All[store.Publication](tx.Where("shoot_id = ? and state not in ('refused', 'called off') and created_at > ?", shootID, d.At).Order("created_at desc").Limit(1))
 		if err == nil && len(sent) > 0 {
 			err = &SentError{Deed: d.Words, Outlet: sent[0].Outlet}
 		}

@@ -133,7 +133,7 @@ func gatherFacts(facts map[string]*ladder.Facts, kept map[string]store.Frame, se
 			at.Accepted++
 		case "refused":
 			at.LastRefusal, at.WaitingInOut = p.Answer, false
-		default:
+		case "waiting":
 			at.WaitingInOut = true
 		}
 	}

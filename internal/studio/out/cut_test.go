@@ -5,6 +5,7 @@ import (
 	"image/png"
 	"testing"
 
+	"figladder/internal/craft/brief"
 	"figladder/internal/craft/release"
 	"figladder/internal/formats/photo"
 
@@ -79,6 +80,27 @@ func TestCropsAndWordsAreProposed(t *testing.T) {
 	again, err := b.Out.DraftWords(ctx, b.hero.Key, order)
 	require.NoError(t, err)
 	assert.Equal(t, "Tern Loft Studio", again.Credit, "as it stood on the last one")
+
+	// What of the shoot is not at another outlet goes there in one go, with its crop and its words; once.
+	rest, err := b.Out.Rest(ctx, b.hero.ShootID, "feed")
+	require.NoError(t, err)
+	require.Len(t, rest, 1)
+	assert.True(t, rest[0].Goes, rest[0].Why)
+	went, err := b.Out.PublishRest(ctx, b.Owner, b.hero.ShootID, "feed")
+	require.NoError(t, err)
+	require.NotEmpty(t, went[0].PublicationID)
+	require.NoError(t, b.Out.Deliver(ctx, went[0].PublicationID))
+	rest, err = b.Out.Rest(ctx, b.hero.ShootID, "feed")
+	require.NoError(t, err)
+	assert.Empty(t, rest, "it is there")
+	b.briefed(t, func(d *brief.Brief) { d.Embargo = "2099-01-01" })
+	rest, err = b.Out.Rest(ctx, b.hero.ShootID, "board")
+	require.NoError(t, err)
+	assert.False(t, rest[0].Goes)
+	assert.Contains(t, rest[0].Why, "Embargo")
+	went, err = b.Out.PublishRest(ctx, b.Owner, b.hero.ShootID, "board")
+	require.NoError(t, err)
+	assert.Empty(t, went[0].PublicationID, "in one go an embargo holds, too")
 
 	set, err := b.Out.Together(ctx, b.hero.ShootID, "tile")
 	require.NoError(t, err)

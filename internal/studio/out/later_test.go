@@ -8,6 +8,7 @@ import (
 	"figladder/internal/craft/brief"
 	"figladder/internal/standin"
 	"figladder/internal/store"
+	"figladder/internal/studio/list"
 	"figladder/internal/studio/out"
 	"figladder/internal/studio/studiotest"
 
@@ -172,6 +173,13 @@ func TestTakingDown(t *testing.T) {
 	assert.Equal(t, "taken down", down.State)
 	_, err = b.Out.ConfirmDown(ctx, b.Owner, p.ID)
 	require.Error(t, err)
+	page, err := b.List.List(ctx, b.hero.ShootID, list.ListAsk{})
+	require.NoError(t, err)
+	for _, r := range page.Rows {
+		if r.Shot.Key == b.hero.Key {
+			assert.Contains(t, r.Mark.Next, "Send", "what was taken down is neither out nor on its way")
+		}
+	}
 	_, err = b.Out.TakeDown(ctx, b.Owner, "nothing")
 	require.True(t, errors.Is(err, store.ErrNotFound))
 }

@@ -186,6 +186,19 @@ export const useTogether = (shoot: Id, outlet: Id) =>
       ),
   })
 
+/** What of a shoot is not at an outlet yet. */
+export const useRest = (shoot: Id, outlet: Id) =>
+  useQuery({
+    queryKey: ['rest', now(shoot), now(outlet)],
+    enabled: computed(() => Boolean(toValue(shoot) && toValue(outlet))),
+    queryFn: () =>
+      ask(
+        api.GET('/api/shoots/{id}/rest', {
+          params: { path: { id: toValue(shoot) ?? '' }, query: { outlet: toValue(outlet) ?? '' } },
+        }),
+      ),
+  })
+
 /** What goes out, went and has to come down between two days. */
 export const useOutings = (from: string, to: string) =>
   useQuery({

@@ -81,6 +81,7 @@ const heldBy: Record<string, Room> = {
   frames: 'frames',
   publications: 'out',
   together: 'out',
+  rest: 'out',
   outings: 'out',
   outlets: 'out',
   back: 'review',

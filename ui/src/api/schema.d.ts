@@ -2901,6 +2901,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shoots/{id}/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of a shoot is not at an outlet yet, and whether it may go */
+        get: operations["restOfSet"];
+        put?: never;
+        /** Send all of a shoot that may go to an outlet */
+        post: operations["publishRest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shoots/{id}/risks.pdf": {
         parameters: {
             query?: never;
@@ -8076,6 +8094,18 @@ export interface components {
              */
             widthMm: number;
         };
+        ForSet: {
+            /** @description Whether it may go, or went */
+            goes: boolean;
+            /** @description What was ordered; empty where nothing was */
+            publicationId: string;
+            /** @description Which shot */
+            shotId: string;
+            /** @description What it shows */
+            title: string;
+            /** @description What it still wants; empty where it may go */
+            why: string;
+        };
         FormGuess: {
             /** @description What speaks for which form, the most first */
             evidence: components["schemas"]["Evidence"][];
@@ -11246,6 +11276,10 @@ export interface components {
             widthPx: number;
             /** @description Words in the file */
             words: components["schemas"]["Words"];
+        };
+        PublishRestRequest: {
+            /** @description Which outlet */
+            outlet: string;
         };
         Pull: {
             /** @description The dish it is for, or empty */
@@ -21406,6 +21440,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptReference"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restOfSet: {
+        parameters: {
+            query: {
+                /** @description Which outlet */
+                outlet: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForSet"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    publishRest: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The sender's own key, new for each wish: sent again under it, the same is answered and nothing is made twice */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                /** @description Key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublishRestRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForSet"][];
                 };
             };
             /** @description Error */

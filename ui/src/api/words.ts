@@ -708,6 +708,7 @@ export const making: readonly string[] = [
   'POST /api/shoots/{id}/proofs',
   'POST /api/shoots/{id}/pulls',
   'POST /api/shoots/{id}/references',
+  'POST /api/shoots/{id}/rest',
   'POST /api/shoots/{id}/sending',
   'POST /api/shoots/{id}/shots.csv',
   'POST /api/shoots/{id}/shots/group',

@@ -1,7 +1,11 @@
 <script setup lang="ts">
+import { ElMessageBox } from 'element-plus'
+import 'element-plus/es/components/message-box/style/css'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useOutlets, usePublications, useTogether } from '../api/queries'
+import { api, ask } from '../api/client'
+import { useOutlets, usePublications, useRest, useTogether } from '../api/queries'
+import { useRefresh } from '../api/refresh'
 import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
@@ -22,11 +26,13 @@ const counts = computed(() => {
   return shots
 })
 const used = computed(() => (outlets.data.value ?? []).filter((o) => counts.value[o.key]))
+const all = computed(() => outlets.data.value ?? [])
 watch(
-  used,
-  (u) => {
-    if (!u.some((o) => o.key === outlet.value))
-      outlet.value = [...u].sort((a, b) => counts.value[b.key]!.size - counts.value[a.key]!.size)[0]?.key ?? ''
+  [used, all],
+  ([u, a]) => {
+    if (!a.some((o) => o.key === outlet.value))
+      outlet.value =
+        [...u].sort((a, b) => counts.value[b.key]!.size - counts.value[a.key]!.size)[0]?.key ?? a[0]?.key ?? ''
   },
   { immediate: true },
 )
@@ -34,6 +40,32 @@ const set = useTogether(shoot, outlet)
 const pictures = computed(() => set.data.value?.pictures ?? [])
 const off = computed(() => pictures.value.filter((p) => p.findings.length))
 const measures = computed(() => set.data.value?.measures ?? [])
+const rest = useRest(shoot, outlet)
+const may = computed(() => (rest.data.value ?? []).filter((r) => r.goes))
+const wants = computed(() => (rest.data.value ?? []).filter((r) => !r.goes))
+const name = computed(() => all.value.find((o) => o.key === outlet.value)?.name ?? '')
+const refresh = useRefresh('out')
+const error = ref<unknown>()
+const sending = ref(false)
+/** All that may go, in one go: what has been sent cannot be taken back unseen, so it is asked first. */
+async function sendRest() {
+  const sure = await ElMessageBox.confirm(
+    `${may.value.map((m) => m.title).join(', ')}: with the crop proposed and the words they went out with before.`,
+    `Send ${may.value.length} to ${name.value}?`,
+    { confirmButtonText: 'Send them', cancelButtonText: 'Leave it' },
+  ).catch(() => false)
+  if (!sure || sending.value) return
+  sending.value = true
+  error.value = undefined
+  try {
+    await ask(api.POST('/api/shoots/{id}/rest', { params: { path: { id: shoot } }, body: { outlet: outlet.value } }))
+  } catch (e) {
+    error.value = e
+  } finally {
+    sending.value = false
+  }
+  await refresh()
+}
 const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known')
 </script>
 
@@ -41,13 +73,13 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
   <ScreenFrame title="As a set">
     <template #nav><OutNav /></template>
     <template #head>
-      <el-radio-group v-if="used.length" v-model="outlet" aria-label="Outlet"
-        ><el-radio-button v-for="o in used" :key="o.key" :value="o.key"
-          >{{ o.name }} {{ counts[o.key]!.size }}</el-radio-button
+      <el-radio-group v-if="all.length" v-model="outlet" aria-label="Outlet"
+        ><el-radio-button v-for="o in all" :key="o.key" :value="o.key"
+          >{{ o.name }} {{ counts[o.key]?.size ?? 0 }}</el-radio-button
         ></el-radio-group
       >
     </template>
-    <ProblemNote :error="set.error.value ?? publications.error.value" />
+    <ProblemNote :error="error ?? set.error.value ?? rest.error.value ?? publications.error.value" />
     <EmptyBench v-if="publications.data.value && outlets.data.value && !used.length">
       <template #title>Nothing stands anywhere yet</template>
       Pictures of a set are judged together once they went out: whether light, colour and crop belong together.
@@ -107,6 +139,19 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
         </details>
       </template>
       <p v-else class="small soft">Nothing to compare yet.</p>
+      <section v-if="rest.data.value?.length" aria-label="Not there yet" class="rest">
+        <h3>Not at {{ name }} yet</h3>
+        <el-button v-if="may.length" type="primary" :loading="sending" @click="sendRest"
+          >Send {{ may.length }} to {{ name }} …</el-button
+        >
+        <ul>
+          <li v-for="r in may" :key="r.shotId">✓ {{ r.title }} may go</li>
+          <li v-for="r in wants" :key="r.shotId">
+            <router-link :to="{ name: 'out', params: { shoot, shot: r.shotId } }">{{ r.title }}</router-link>:
+            <span class="soft">{{ r.why }}</span>
+          </li>
+        </ul>
+      </section>
     </template>
   </ScreenFrame>
 </template>
@@ -137,6 +182,17 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
 .off img {
   outline: 3px solid var(--fl-amber);
   outline-offset: 2px;
+}
+.rest ul {
+  list-style: none;
+  margin: 8px 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+  font-size: 13.5px;
+}
+td.mono {
+  white-space: nowrap;
 }
 table {
   width: 100%;
