@@ -177,7 +177,11 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
 .wall img {
   width: 100%;
   display: block;
-  margin-bottom: 4px;
+}
+.wall a > span {
+  display: block;
+  padding: 4px 6px;
+  background: var(--fl-grey-dark);
 }
 .off img {
   outline: 3px solid var(--fl-amber);

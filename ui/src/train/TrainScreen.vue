@@ -230,6 +230,11 @@ const stateOf = (i: number) =>
   color: var(--fl-white);
   min-height: 220px;
 }
+.stage p {
+  margin: 0;
+  padding: 6px 12px;
+  background: var(--fl-grey-dark);
+}
 .stage img {
   max-width: 100%;
   max-height: calc(100vh - 150px);
