@@ -138,7 +138,7 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
           </p>
         </details>
       </template>
-      <p v-else class="small soft">Nothing to compare yet.</p>
+      <p v-else-if="set.data.value" class="small soft">Nothing to compare yet.</p>
       <section v-if="rest.data.value?.length" aria-label="Not there yet" class="rest">
         <h3>Not at {{ name }} yet</h3>
         <el-button v-if="may.length" type="primary" :loading="sending" @click="sendRest"
