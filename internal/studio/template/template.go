@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -103,12 +104,30 @@ func Read(data []byte) (*template.Template, error) {
 	d := json.NewDecoder(bytes.NewReader(data))
 	d.DisallowUnknownFields()
 	if err := d.Decode(&t); err != nil {
-		return nil, core.Rule("This is no template of a shoot that can be read: %s.", strings.TrimPrefix(err.Error(), "json: "))
+		return nil, core.Rule("This is no template of a shoot that can be read: %s.", unread(err))
 	}
 	if d.More() {
 		return nil, core.Rule("There is more in the file than one template.")
 	}
 	return &t, core.Fields("", t.Check())
+}
+
+// unread says in plain words why a file could not be read.
+func unread(err error) string {
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	switch {
+	case errors.As(err, &syntax):
+		return fmt.Sprintf("it is no JSON from character %d on", syntax.Offset)
+	case errors.As(err, &kind) && kind.Field != "":
+		return "what stands in “" + kind.Field + "” is of another kind than it should be"
+	case errors.As(err, &kind):
+		return "it is no object of JSON"
+	}
+	if _, field, unknown := strings.Cut(err.Error(), "unknown field "); unknown {
+		return "a template has no field “" + strings.Trim(field, `"`) + "”"
+	}
+	return "it breaks off before its end"
 }
 
 // Begin begins a shoot from a template: all of it or nothing. Looks that the studio has by that name already are not written twice.

@@ -94,16 +94,18 @@ func TestABrokenTemplateBeginsNothing(t *testing.T) {
 	require.NoError(t, k.Store.Model(&store.Shoot{}).Count(&before).Error)
 	for words, file := range map[string]string{
 		"no template of a shoot that can be read": `{"format": "fig-ladder-template",`,
-		"unknown field":            `{"format": "fig-ladder-template", "version": 1, "run": "rm"}`,
-		"no template of a shoot.":  `{"format": "recipe"}`,
-		"another version":          broken(func(x *craft.Template) { x.Version = 9 }),
-		"no place 7":               broken(func(x *craft.Template) { x.List[0].Dish = 7 }),
-		"no set-up 40":             broken(func(x *craft.Template) { x.List[0].SetUp = 40 }),
-		"no kind of frame":         broken(func(x *craft.Template) { x.List[0].Kind = "spin" }),
-		"Say what the frame shows": broken(func(x *craft.Template) { x.List[0].Title = " " }),
-		"setUps.0.setUp":           broken(func(x *craft.Template) { x.SetUps[0].SetUp.Table.WidthMm = -5 }),
-		"more in the file":         broken(func(*craft.Template) {}) + "{}",
-		"larger than a template":   strings.Repeat(" ", template.MostBytes+1),
+		"no field “run”":                          `{"format": "fig-ladder-template", "version": 1, "run": "rm"}`,
+		"no template of a shoot.":                 `{"format": "recipe"}`,
+		"no object of JSON":                       "12",
+		"in “name” is of another":                 `{"name": 4}`,
+		"another version":                         broken(func(x *craft.Template) { x.Version = 9 }),
+		"no place 7":                              broken(func(x *craft.Template) { x.List[0].Dish = 7 }),
+		"no set-up 40":                            broken(func(x *craft.Template) { x.List[0].SetUp = 40 }),
+		"no kind of frame":                        broken(func(x *craft.Template) { x.List[0].Kind = "spin" }),
+		"Say what the frame shows":                broken(func(x *craft.Template) { x.List[0].Title = " " }),
+		"setUps.0.setUp":                          broken(func(x *craft.Template) { x.SetUps[0].SetUp.Table.WidthMm = -5 }),
+		"more in the file":                        broken(func(*craft.Template) {}) + "{}",
+		"larger than a template":                  strings.Repeat(" ", template.MostBytes+1),
 	} {
 		_, err := k.Template.Begin(ctx, k.Owner, "Next", []byte(file))
 		assert.ErrorContains(t, err, words)
