@@ -133,8 +133,8 @@ const clock = (h: number) => (h ? `${Math.round(h) || 12} o'clock` : 'not known'
             </tbody>
           </table>
           <p class="small soft">
-            Means of each picture in CIE L*a*b*; light and dish by the set that it was taken of. Limits: 12 in L*, 9 in
-            a*b*, three hours, twice the size.
+            Means of each picture in CIE L*a*b*; light and dish by the set that it was taken of. What stands out says by
+            which limit.
           </p>
         </details>
       </template>

@@ -30,8 +30,7 @@ const told = (s: Schema['DrillStanding']) =>
 <template>
   <h2>How far you are</h2>
   <p class="small soft">
-    A square is one thing to be seen; the darker, the longer it rests. Leitner’s five boxes, 1972: 1, 2, 4, 8 and 16
-    days.
+    A square is one thing to be seen; the darker, the longer it rests, in Leitner’s boxes (1972).
   </p>
   <ul class="kinds">
     <li v-for="k in kinds" :key="k.kind">
