@@ -20,12 +20,14 @@ import (
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/styling"
+	"figladder/internal/craft/train"
 	"figladder/internal/craft/trial"
 	"figladder/internal/craft/units"
 	"figladder/internal/studio/core"
 	dayroom "figladder/internal/studio/day"
 	"figladder/internal/studio/frames"
 	stylingroom "figladder/internal/studio/styling"
+	trainroom "figladder/internal/studio/train"
 	"github.com/danielgtaylor/huma/v2"
 	jsonv2 "github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
@@ -106,6 +108,9 @@ type (
 	bareEased   dayplan.Eased
 	bareMatch   card.Match
 	bareLaid    frames.LaidOut
+	bareSkill   train.Standing
+	bareDrill   train.Drill
+	bareGraded  trainroom.Graded
 	bareProblem Problem
 	bareField   FieldProblem
 )
@@ -173,6 +178,15 @@ func toldIn(p units.Preferences) *jsonv2.Marshalers {
 		telling(func(v dayplan.Resource) any { v.Wish = p.Words(v.Wish); return bareShared(v) }),
 		telling(func(v dayplan.Broken) any { v.Words = p.Words(v.Words); return bareBroken(v) }),
 		telling(func(v dayplan.Eased) any { v.Words = p.Words(v.Words); return bareEased(v) }),
+		telling(func(v train.Standing) any { v.Words = p.Words(v.Words); return bareSkill(v) }),
+		telling(func(v train.Drill) any {
+			v.Ask, v.Options = p.Words(v.Ask), slices.Clone(v.Options)
+			for i := range v.Options {
+				v.Options[i].Words = p.Words(v.Options[i].Words)
+			}
+			return bareDrill(v)
+		}),
+		telling(func(v trainroom.Graded) any { v.Why, v.Off = p.Words(v.Why), p.Words(v.Off); return bareGraded(v) }),
 		telling(func(v stylingroom.Air) any { v.Words = p.Words(v.Words); return bareAir(v) }),
 		telling(func(v Problem) any { v.Detail = p.Words(v.Detail); return bareProblem(v) }),
 		telling(func(v FieldProblem) any { v.Words = p.Words(v.Words); return bareField(v) }),
