@@ -158,7 +158,7 @@ func TestOneWholeClimb(t *testing.T) {
 	time.Sleep(300 * time.Millisecond)
 	assert.Zero(t, asked[int](p, "'/api/shoots/' + location.pathname.split('/')[2] + '/publications'", "got.length"), "no bare key sends")
 	p.click("Send to Feed")
-	p.sees("cannot be taken back")
+	p.sees("What has been seen stays seen")
 	p.reply("Leave it")
 	p.click("Send to Feed")
 	p.reply("Send it")

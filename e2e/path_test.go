@@ -104,7 +104,7 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 		to(named("Send to Feed"), "sending")
 	}
 	p.key(kb.Enter)
-	p.sees("cannot be taken back")
+	p.sees("What has been seen stays seen")
 	to(named("Send it"), "the answer")
 	p.key(kb.Enter)
 	p.sees("✓ accepted")
@@ -183,7 +183,7 @@ func theShortestWay(t *testing.T, width, height int64, most int) {
 	clicks++
 	p.type_("textarea[name=alt]", "A toddy in a handled glass")
 	p.until("!document.querySelector('[data-finding=alt]')", "nothing against them")
-	click("Send to Feed", "cannot be taken back")
+	click("Send to Feed", "What has been seen stays seen")
 	clicks++
 	p.reply("Send it")
 	p.sees("✓ accepted")

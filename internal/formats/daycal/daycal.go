@@ -2,11 +2,9 @@
 package daycal
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"time"
 
-	ics "github.com/arran4/golang-ical"
+	"figladder/internal/formats/ical"
 )
 
 // Entry is one job of a day.
@@ -28,29 +26,18 @@ func At(midnight time.Time, minutes int) time.Time {
 	return time.Date(y, m, d, 0, minutes, 0, 0, midnight.Location())
 }
 
-// Write returns the calendar. Instants are written in universal time, so that every reader shows them by its own clock,
-// also across a change to summer time; the zone of the place is named. A job keeps its UID, so that a new file moves it.
+// Write returns the calendar; the zone of the place is named, so that a change to summer time is told as there. A job keeps its UID, so
+// that a new file moves it.
 func Write(shoot, name, zone string, entries []Entry, now time.Time) []byte {
-	c := ics.NewCalendar()
-	c.SetProductId("-//Fig Ladder//Day//EN")
-	c.SetMethod(ics.MethodPublish)
-	c.SetName(name)
-	c.SetXWRCalName(name)
+	c := ical.New("Day", name, now)
 	c.SetXWRTimezone(zone)
 	for _, x := range entries {
-		sum := sha256.Sum256([]byte(shoot + "/" + x.Key))
-		e := c.AddEvent(hex.EncodeToString(sum[:12]) + "@fig-ladder")
-		e.SetDtStampTime(now)
+		e := c.Add(shoot+"/"+x.Key, x.Title, x.Words)
 		e.SetStartAt(x.From)
 		e.SetEndAt(x.To)
-		e.SetSummary(x.Title)
-		e.SetDescription(x.Words)
 		if x.Alarm {
-			alarm := e.AddAlarm()
-			alarm.SetAction(ics.ActionDisplay)
-			alarm.SetTrigger(remindMin)
-			alarm.SetDescription(x.Title)
+			ical.Remind(e, remindMin, x.Title)
 		}
 	}
-	return []byte(c.Serialize(ics.WithNewLineWindows))
+	return c.Bytes()
 }

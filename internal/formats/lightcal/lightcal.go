@@ -2,9 +2,9 @@
 package lightcal
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"time"
+
+	"figladder/internal/formats/ical"
 
 	ics "github.com/arran4/golang-ical"
 )
@@ -16,24 +16,14 @@ type Hours struct {
 	Words    string
 }
 
-// Write returns the calendar. Instants are written in universal time, so that every
-// reader shows them by its own clock; the same hours keep the same UID, so that
-// reading the file again changes nothing.
+// Write returns the calendar. The same hours keep the same UID, so that reading the file again changes nothing.
 func Write(name string, hours []Hours, now time.Time) []byte {
-	c := ics.NewCalendar()
-	c.SetProductId("-//Fig Ladder//Light//EN")
-	c.SetMethod(ics.MethodPublish)
-	c.SetName(name)
-	c.SetXWRCalName(name)
+	c := ical.New("Light", name, now)
 	for _, h := range hours {
-		sum := sha256.Sum256([]byte(name + h.From.UTC().Format(time.RFC3339) + h.Title))
-		e := c.AddEvent(hex.EncodeToString(sum[:12]) + "@fig-ladder")
-		e.SetDtStampTime(now)
+		e := c.Add(name+h.From.UTC().Format(time.RFC3339)+h.Title, h.Title, h.Words)
 		e.SetStartAt(h.From)
 		e.SetEndAt(h.To)
-		e.SetSummary(h.Title)
-		e.SetDescription(h.Words)
 		e.SetTimeTransparency(ics.TransparencyTransparent)
 	}
-	return []byte(c.Serialize(ics.WithNewLineWindows))
+	return c.Bytes()
 }

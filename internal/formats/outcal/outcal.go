@@ -2,9 +2,9 @@
 package outcal
 
 import (
-	"crypto/sha256"
-	"encoding/hex"
 	"time"
+
+	"figladder/internal/formats/ical"
 
 	ics "github.com/arran4/golang-ical"
 )
@@ -25,22 +25,15 @@ const (
 	remindDayPrev = "-PT15H"
 )
 
-// Write returns the calendar. Moments are written in universal time; days as days, which are the same wherever they are read. A day
-// that is none is left out.
+// Write returns the calendar. Days are written as days, which are the same wherever they are read. A day that is none is left out.
 func Write(name string, entries []Entry, now time.Time) []byte {
-	c := ics.NewCalendar()
-	c.SetProductId("-//Fig Ladder//Out//EN")
-	c.SetMethod(ics.MethodPublish)
-	c.SetName(name)
-	c.SetXWRCalName(name)
+	c := ical.New("Out", name, now)
 	for _, x := range entries {
 		day, err := time.Parse(time.DateOnly, x.Day)
 		if err != nil {
 			continue
 		}
-		sum := sha256.Sum256([]byte("out/" + x.Key))
-		e := c.AddEvent(hex.EncodeToString(sum[:12]) + "@fig-ladder")
-		e.SetDtStampTime(now)
+		e := c.Add("out/"+x.Key, x.Title, x.Words)
 		remind := remindDayPrev
 		if x.At != nil {
 			remind = remindBefore
@@ -50,15 +43,10 @@ func Write(name string, entries []Entry, now time.Time) []byte {
 			e.SetAllDayStartAt(day)
 			e.SetAllDayEndAt(day.AddDate(0, 0, 1))
 		}
-		e.SetSummary(x.Title)
-		e.SetDescription(x.Words)
 		e.SetTimeTransparency(ics.TransparencyTransparent)
 		if x.Alarm {
-			alarm := e.AddAlarm()
-			alarm.SetAction(ics.ActionDisplay)
-			alarm.SetTrigger(remind)
-			alarm.SetDescription(x.Title)
+			ical.Remind(e, remind, x.Title)
 		}
 	}
-	return []byte(c.Serialize(ics.WithNewLineWindows))
+	return c.Bytes()
 }

@@ -37,11 +37,35 @@ type Outing struct {
 	Late          bool       `json:"late" doc:"Whether it should have happened: a right is over and the picture still stands"`
 }
 
-// mostOutings is how many entries a calendar tells.
+// mostOutings is how many entries a calendar tells, besides those that are late.
 const mostOutings = 2000
 
-// Calendar tells what goes out, went, has to come down and is let go between two days, of all shoots, oldest first. What is past its
-// right and still stands is told whenever that was.
+// calendarRow is what the calendar needs of a cut.
+type calendarRow struct {
+	ID, ShootID, ShotID, Title, Outlet, State string
+	GoesAt, DoneAt                            *time.Time
+}
+
+// atDay is the beginning of a day in universal time, so many days later.
+func atDay(day string, later int) time.Time {
+	t, _ := time.Parse(time.DateOnly, day) // what is no day has been refused before
+	return t.AddDate(0, 0, later)
+}
+
+// fewest keeps the first of too many entries, and all that is late.
+func fewest(all []Outing) []Outing {
+	kept := 0
+	return slices.DeleteFunc(all, func(o Outing) bool {
+		if o.Late {
+			return false
+		}
+		kept++
+		return kept > mostOutings
+	})
+}
+
+// Calendar tells what goes out, went, has to come down and is let go between two days, of all shoots, oldest first: of very
+// many the newest, but what is past its right and still stands is told whenever that was.
 func (s *Room) Calendar(ctx context.Context, from, to string) ([]Outing, error) {
 	tx := s.Store.WithContext(ctx)
 	names := map[string]string{}
@@ -64,12 +88,13 @@ func (s *Room) Calendar(ctx context.Context, from, to string) ([]Outing, error) 
 			out = append(out, Outing{Kind: Embargo, Day: e, ShootID: x.Key, Shoot: x.Name})
 		}
 	}
-	var rows []struct {
-		ID, ShootID, ShotID, Title, Outlet, State string
-		GoesAt, DoneAt                            *time.Time
-	}
+	// A day may begin up to 14 hours before it does in universal time, and end 12 after; the days are told apart below.
+	var rows []calendarRow
 	if err := tx.Raw(`select p.id, p.shoot_id, p.shot_id, coalesce(x.title, '') as title, p.outlet, p.state, p.goes_at, p.done_at
-		from publications p left join shots x on x.id = p.shot_id where p.state in ('waiting', 'accepted', 'asked down') order by p.id desc limit ?`, mostOutings).Scan(&rows).Error; err != nil {
+		from publications p join shoots h on h.id = p.shoot_id left join shots x on x.id = p.shot_id
+		where p.state = 'waiting' and p.goes_at between @from and @to
+		   or p.state in ('accepted', 'asked down') and (p.done_at between @from and @to or jsonb_path_exists(h.brief, '$.rights[*]'))
+		order by p.id desc`, map[string]any{"from": atDay(from, -1), "to": atDay(to, 2)}).Scan(&rows).Error; err != nil {
 		return nil, err
 	}
 	today := s.Now()
@@ -100,6 +125,7 @@ func (s *Room) Calendar(ctx context.Context, from, to string) ([]Outing, error) 
 			add(Down, last, nil, over)
 		}
 	}
+	out = fewest(out)
 	slices.SortStableFunc(out, func(a, b Outing) int { return cmp.Or(cmp.Compare(a.Day, b.Day), momentOf(a).Compare(momentOf(b))) })
 	return out, nil
 }

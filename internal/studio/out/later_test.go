@@ -215,3 +215,32 @@ func TestTheCalendarOfWhatGoesOut(t *testing.T) {
 	require.NoError(t, err)
 	assert.Contains(t, string(raw), "Last day: ")
 }
+
+// What should have come down is told however much went out since.
+func TestTheCalendarForgetsNoneThatIsLate(t *testing.T) {
+	b := mayGoOut(t)
+	ctx := t.Context()
+	b.briefed(t, func(d *brief.Brief) { d.Rights = []brief.Right{{Who: "The kitchen", Until: "2027-04-10"}} })
+	p, err := b.Out.Publish(ctx, b.Owner, b.hero.Key, b.order(nil))
+	require.NoError(t, err)
+	require.NoError(t, b.Out.Deliver(ctx, p.ID))
+	for range 2 {
+		require.NoError(t, b.Store.WithContext(ctx).Exec(`insert into publications select (jsonb_populate_record(p, jsonb_build_object('id', gen_random_uuid(), 'done_at', '2027-04-05T10:00:00Z', 'same_as', ''))).*
+			from publications p, generate_series(1, 1100) where p.id = ?`, p.ID).Error)
+	}
+	b.now = time.Date(2027, 6, 2, 12, 0, 0, 0, time.UTC)
+	all, err := b.Out.Calendar(ctx, "2027-04-05", "2027-04-05")
+	require.NoError(t, err)
+	late, mine := 0, 0
+	for _, o := range all {
+		if o.Late {
+			late++
+		}
+		if o.PublicationID == p.ID {
+			mine++
+		}
+	}
+	assert.Greater(t, late, 2200)
+	assert.Equal(t, 1, mine, "not when it went out, which was on another day, but that it should have come down")
+	assert.Less(t, len(all)-late, 2001)
+}

@@ -33,6 +33,8 @@ type CutOrder struct {
 	Words   release.Words `json:"words" doc:"Words for the file"`
 	At      *time.Time    `json:"at" required:"false" doc:"When it is to go out; null or left out for at once"`
 	Passed  bool          `json:"passed" required:"false" doc:"Whether a person has read words that stand as they were drafted"`
+
+	proposed bool // whether the crop lies where it is proposed, if anything is, and not at the centre above
 }
 
 // CutCheck is what would come of a cut.
@@ -79,16 +81,22 @@ func (s *Room) cut(ctx context.Context, shotID string, c CutOrder) (*CutCheck, *
 	if !ok {
 		w, h = f.WidthPx, f.HeightPx
 	}
-	out := &CutCheck{Picture: f.SHA256, Format: o.Format, OfWidthPx: f.WidthPx, OfHeightPx: f.HeightPx, Crop: release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)}
-	out.WidthPx, out.HeightPx = o.Out(out.Crop)
-	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
-	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
+	out := &CutCheck{Picture: f.SHA256, Format: o.Format, OfWidthPx: f.WidthPx, OfHeightPx: f.HeightPx}
 	if out.known, err = s.seenIn(ctx, list.Frame, f); err != nil {
 		return nil, nil, o, err
 	}
 	if v := out.known; v != nil {
 		placed := v.frame.Proposed(float64(w)/float64(h), v.part)
 		out.Proposed = &placed
+		if b := placed.Box; c.proposed {
+			c.CentreX, c.CentreY = b.X+b.W/2, b.Y+b.H/2
+		}
+	}
+	out.Crop = release.Fit(f.WidthPx, f.HeightPx, w, h, c.Zoom, c.CentreX, c.CentreY)
+	out.WidthPx, out.HeightPx = o.Out(out.Crop)
+	out.Lost = out.Crop.Lost(f.WidthPx, f.HeightPx)
+	out.Findings = release.Check(o, f.WidthPx, f.HeightPx, out.Crop, c.Words)
+	if v := out.known; v != nil {
 		out.Findings = append(out.Findings, v.frame.Cutting(v.part, out.part())...)
 	}
 	shoot, err := s.Frames.Brief.Shoot(ctx, list.Shot.ShootID)

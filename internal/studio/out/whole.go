@@ -44,7 +44,7 @@ func (s *Room) Rest(ctx context.Context, shootID, outlet string) ([]ForSet, erro
 		if !slices.Contains(ofKept, x.Key) {
 			continue
 		}
-		f := ForSet{ShotID: x.Key, Title: x.Title, order: CutOrder{Outlet: outlet, Zoom: 1, CentreX: 0.5, CentreY: 0.5, Passed: true}}
+		f := ForSet{ShotID: x.Key, Title: x.Title, order: CutOrder{Outlet: outlet, Zoom: 1, CentreX: 0.5, CentreY: 0.5, Passed: true, proposed: true}}
 		there, worded := false, false
 		for _, p := range all { // newest first
 			if p.ShotID != x.Key {
@@ -60,7 +60,7 @@ func (s *Room) Rest(ctx context.Context, shootID, outlet string) ([]ForSet, erro
 		}
 		if !worded {
 			f.Why = "It has no words yet: send or make it once by itself."
-		} else if f.Why, err = s.wants(ctx, x.Key, &f.order); err != nil {
+		} else if f.Why, err = s.wants(ctx, x.Key, f.order); err != nil {
 			return nil, err
 		}
 		f.Goes = f.Why == ""
@@ -69,17 +69,11 @@ func (s *Room) Rest(ctx context.Context, shootID, outlet string) ([]ForSet, erro
 	return out, nil
 }
 
-// wants lays the proposed crop into an order and says what it still wants; empty where it may go.
-func (s *Room) wants(ctx context.Context, shotID string, c *CutOrder) (string, error) {
-	check, err := s.CheckCut(ctx, shotID, *c)
+// wants says what an order still wants; empty where it may go.
+func (s *Room) wants(ctx context.Context, shotID string, c CutOrder) (string, error) {
+	check, err := s.CheckCut(ctx, shotID, c)
 	if err != nil {
 		return "", err
-	}
-	if p := check.Proposed; p != nil {
-		c.CentreX, c.CentreY = p.Box.X+p.Box.W/2, p.Box.Y+p.Box.H/2
-		if check, err = s.CheckCut(ctx, shotID, *c); err != nil {
-			return "", err
-		}
 	}
 	if check.Missing != "" {
 		return check.Missing, nil

@@ -164,7 +164,7 @@ async function draft() {
   }
 }
 
-/** What has been sent cannot be taken back, so it is asked first, and asked in other words the second time. */
+/** What has been sent was seen, even where it is taken down again: so it is asked first, and asked in other words the second time. */
 async function publish() {
   if (!check.value || stopped.value || busy.value) return
   const before = sent.value.find((p) => p.outlet === order.outlet && (p.state === 'accepted' || p.state === 'waiting'))
@@ -172,7 +172,7 @@ async function publish() {
     `“${order.words.title}”, ${check.value.widthPx} × ${check.value.heightPx} pixels` +
       (order.at
         ? `, on ${moment(order.at)}. Until then it can be called off.`
-        : '. What has been sent cannot be taken back.') +
+        : '. What has been seen stays seen: an outlet can only be asked to take it down.') +
       (before ? ` A picture of this shot went there on ${moment(before.createdAt)}.` : ''),
     before ? `Send another to ${outlet.value?.name}?` : `Send it to ${outlet.value?.name}?`,
     { confirmButtonText: 'Send it', cancelButtonText: 'Leave it' },

@@ -47,7 +47,7 @@ const name = computed(() => all.value.find((o) => o.key === outlet.value)?.name 
 const refresh = useRefresh('out')
 const error = ref<unknown>()
 const sending = ref(false)
-/** All that may go, in one go: what has been sent cannot be taken back unseen, so it is asked first. */
+/** All that may go, in one go: what has been sent was seen, so it is asked first. */
 async function sendRest() {
   const sure = await ElMessageBox.confirm(
     `${may.value.map((m) => m.title).join(', ')}: with the crop proposed and the words they went out with before.`,
