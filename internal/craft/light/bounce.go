@@ -62,8 +62,12 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 		return eye.ofCells(&f.lit, pieces, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
 	}
 	level := min(2, len(f.levels)-1)
-	if e.detail.GlossSees && !eye.rough {
-		level = len(f.levels) - 1
+	if last := len(f.levels) - 1; e.detail.GlossSees && !eye.rough {
+		level = last
+	} else if e.detail.GlossSees { // beside a gloss what it shows differs from cell to cell
+		for size := math.Sqrt(f.areaMm2) / float64(int(1)<<level); level < last && f.away(eye.p) < size; size /= 2 {
+			level++
+		}
 	}
 	side := 1 << level
 	step := (1 << (len(f.levels) - 1)) / side // finest cells to one of this level

@@ -155,13 +155,31 @@ func (e *Engine) scale() float64 {
 	return most
 }
 
+// finer is how often more the cells of a panel are halved than is usual: what a gloss shows of a thing a hand's breadth before it
+// differs from one place of it to the next. Both sides of a panel are cut alike.
+func (e *Engine) finer(k int) int {
+	a, b := &e.faces[k], &e.faces[k^1]
+	if !e.detail.GlossSees || a.surface.Lobe == 0 && b.surface.Lobe == 0 {
+		return 0
+	}
+	cell := 2 * math.Max(r3.Norm(a.U), r3.Norm(a.V)) / float64(int(1)<<e.detail.PanelLevels)
+	for _, s := range e.set.Solids {
+		for _, z := range [3]float64{0, s.HeightMm / 2, s.HeightMm} {
+			if a.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm < cell {
+				return 1
+			}
+		}
+	}
+	return 0
+}
+
 // light works out what faces and table send.
 func (e *Engine) light() {
 	sides := func(k int) int {
 		if e.faces[k].panel == aBody {
 			return bodyCells
 		}
-		return 1 << e.detail.PanelLevels
+		return 1 << (e.detail.PanelLevels + e.finer(k))
 	}
 	// What comes to a gloss by the second bounce is followed, or is taken to leave it
 	// evenly.

@@ -194,30 +194,61 @@ const (
 	glowApart = 0.4
 )
 
-// tableGlows keeps the parts of a rectangle of the table.
-func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(Rect, half, RGB)) {
-	// What stands on the table hides what is under it.
-	var l RGB
-	bare, low, high := 0.0, math.Inf(1), 0.0
+// tableGlows keeps the parts of a rectangle of the table. What stands on the table hides what is under it; where a card stands, it is
+// divided down to its foot, since light is not the same on the two sides of it.
+func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(part *outline, l RGB)) {
+	var o outline
+	if !eye.rect(&q, &o) || o.factor() < 1e-5 {
+		return
+	}
+	bare, sum, low, high := 0.0, 0.0, math.Inf(1), 0.0
 	for k := range 9 {
 		p := q.At(float64(k%3-1)*2/3, float64(k/3-1)*2/3)
 		if got := e.top.at(p.X, p.Y); got != (RGB{}) {
-			l, bare = l.Plus(got), bare+1
-			low, high = math.Min(low, got.Lux()), math.Max(high, got.Lux())
+			l := got.Lux()
+			sum, bare = sum+l, bare+1
+			low, high = math.Min(low, l), math.Max(high, l)
 		}
 	}
 	if bare == 0 {
 		return
 	}
-	l = l.Times(1 / bare)
-	size := 2 * math.Max(q.U.X, q.V.Y)
-	if size > glowMm && size > q.away(eye.p) && high-low > glowApart*l.Lux() {
+	size, near := 2*math.Max(q.U.X, q.V.Y), q.away(eye.p)
+	if size > glowMm && size > near && high-low > glowApart*sum/bare ||
+		size > footMm && size > near && e.stands(q.Centre.X-q.U.X, q.Centre.Y-q.V.Y, q.Centre.X+q.U.X, q.Centre.Y+q.V.Y) {
 		for k := range 4 {
 			e.tableGlows(eye, q.cell(k%2, k/2, 2, 2), keep)
 		}
 		return
 	}
-	keep(q, half{r3.Vec{Z: 1}, 0}, l)
+	for _, part := range eye.past(&o, half{r3.Vec{Z: 1}, 0}) {
+		keep(&part, e.seenOfTable(eye, &part, &q))
+	}
+}
+
+// seenOfTable is how bright a part of the table is that is seen in an outline: about its middle, and half way from there to its
+// corners.
+func (e *Engine) seenOfTable(eye *receptor, part *outline, q *Rect) RGB {
+	at := func(o pt) r3.Vec {
+		d := eye.direction(o)
+		k := -eye.p.Z / math.Min(d.Z, -1e-9)
+		return r3.Vec{X: math.Min(math.Max(eye.p.X+k*d.X, q.Centre.X-q.U.X), q.Centre.X+q.U.X), Y: math.Min(math.Max(eye.p.Y+k*d.Y, q.Centre.Y-q.V.Y), q.Centre.Y+q.V.Y)}
+	}
+	var middle r3.Vec
+	for _, o := range part.p[:part.n] {
+		middle = r3.Add(middle, r3.Scale(1/float64(part.n), at(o)))
+	}
+	l, n := e.top.at(middle.X, middle.Y), 1.0
+	if l == (RGB{}) {
+		n = 0
+	}
+	for _, o := range part.p[:part.n] {
+		p := r3.Scale(0.5, r3.Add(middle, at(o)))
+		if got := e.top.at(p.X, p.Y); got != (RGB{}) {
+			l, n = l.Plus(got), n+1
+		}
+	}
+	return l.Times(1 / math.Max(n, 1))
 }
 
 // secondGlows is what a cell sees of the table, in a few parts, and of cards.
@@ -278,7 +309,11 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 		const parts = 4
 		for j := range parts {
 			for i := range parts {
-				e.tableGlows(eye, top.cell(i, j, parts, parts), keep)
+				e.tableGlows(eye, top.cell(i, j, parts, parts), func(part *outline, l RGB) {
+					if l.Lux() > 0 {
+						out = eye.glow(out, part, l, power, true)
+					}
+				})
 			}
 		}
 		for i := range e.patches {
