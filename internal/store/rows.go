@@ -65,6 +65,9 @@ func (b *Base) At() int { return b.Version }
 // SetVersion implements Row.
 func (b *Base) SetVersion(v int) { b.Version = v }
 
+// Begin makes a row that is not written yet a new one.
+func (b *Base) Begin() { *b = NewBase() }
+
 // NewBase returns a base with a fresh key, ordered by time. Its moment is as fine
 // as PostgreSQL keeps it, so that a row reads back as it was written.
 func NewBase() Base {

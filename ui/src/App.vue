@@ -321,11 +321,4 @@ main {
   text-align: center;
   color: var(--fl-soft);
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid var(--fl-line);
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 5px;
-}
 </style>

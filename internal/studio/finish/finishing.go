@@ -17,7 +17,6 @@ import (
 	"figladder/internal/studio/core"
 
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
 )
 
 // Finishing is what is done to a frame, and what has come of it.
@@ -78,19 +77,9 @@ func (s *Room) rowOf(tx *gorm.DB, f *store.Frame) (*store.FinishRow, error) {
 	return row, err
 }
 
-// begun is the frame's row, written with nothing done when there was none: no deed, so that taking the first one back leaves
-// a row whose version goes on counting, and no page takes what was for what is.
+// begun is the frame's row, written with nothing done when there was none.
 func (s *Room) begun(ctx context.Context, f *store.Frame) (*store.FinishRow, error) {
-	tx := s.Store.WithContext(ctx)
-	row, err := s.rowOf(tx, f)
-	if err != nil || row.Version > 0 {
-		return row, err
-	}
-	row.Base = store.NewBase()
-	if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error; err != nil {
-		return nil, err
-	}
-	return s.rowOf(tx, f)
+	return core.Begun(s.Store.WithContext(ctx), func(tx *gorm.DB) (*store.FinishRow, error) { return s.rowOf(tx, f) })
 }
 
 // merged is the look that a frame follows, nil for none, and all that is done to it.
@@ -131,9 +120,7 @@ func (s *Room) Save(ctx context.Context, who core.Who, frameID string, version i
 			}
 			base = l.Steps
 		}
-		if version > 0 || row.Version > 1 { // who read it before it was begun is not behind
-			row.Version = version
-		}
+		core.AsRead(row, version)
 		row.LookID, row.Own = lookID, look.Own(base, steps)
 		return j.Update(row)
 	})

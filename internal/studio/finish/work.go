@@ -18,7 +18,6 @@ import (
 	"figladder/internal/studio/list"
 
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
 )
 
 // Board is the work on a shoot's kept frames.
@@ -278,25 +277,23 @@ func (s *Room) SaveWork(ctx context.Context, who core.Who, frameID string, versi
 	if err != nil {
 		return nil, err
 	}
-	row := &store.FrameWorkRow{}
-	find := func(tx *gorm.DB) error { return tx.Where("frame_id = ?", frameID).First(row).Error }
-	tx := s.Store.WithContext(ctx)
-	if err := find(tx); errors.Is(err, gorm.ErrRecordNotFound) { // written outside the deed, as finishings are: see begun
-		row = &store.FrameWorkRow{Base: store.NewBase(), FrameWorkDoc: store.FrameWorkDoc{ShootID: f.ShootID, FrameID: frameID, Who: map[work.Step]string{}, Pins: []work.Pin{}}}
-		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error; err != nil {
-			return nil, err
+	find := func(tx *gorm.DB) (*store.FrameWorkRow, error) {
+		row := &store.FrameWorkRow{}
+		err := tx.Where("frame_id = ?", frameID).First(row).Error
+		if errors.Is(err, gorm.ErrRecordNotFound) {
+			return &store.FrameWorkRow{FrameWorkDoc: store.FrameWorkDoc{ShootID: f.ShootID, FrameID: frameID, Who: map[work.Step]string{}, Pins: []work.Pin{}}}, nil
 		}
-	} else if err != nil {
+		return row, err
+	}
+	row, err := core.Begun(s.Store.WithContext(ctx), find)
+	if err != nil {
 		return nil, err
 	}
 	err = s.Deed(ctx, who, f.ShootID, "Changed what is pinned on a frame, or who works on it", func(j *store.Journal) error {
-		row = &store.FrameWorkRow{}
-		if err := find(j.TX); err != nil {
+		if row, err = find(j.TX); err != nil {
 			return err
 		}
-		if version > 0 || row.Version > 1 {
-			row.Version = version
-		}
+		core.AsRead(row, version)
 		row.Who, row.Pins = doc.Who, doc.Pins
 		return j.Update(row)
 	})

@@ -12,7 +12,6 @@ import (
 	"figladder/internal/studio/core"
 
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
 )
 
 // Reading is an old frame, read again.
@@ -93,24 +92,15 @@ func (s *Room) SaveReview(ctx context.Context, who core.Who, frameID string, ver
 	if err != nil {
 		return nil, err
 	}
-	tx := s.Store.WithContext(ctx)
-	row, err := rowOf(tx, f)
+	row, err := core.Begun(s.Store.WithContext(ctx), func(tx *gorm.DB) (*store.ReviewRow, error) { return rowOf(tx, f) })
 	if err != nil {
 		return nil, err
-	}
-	if row.Version == 0 { // written outside the deed, so that taking the first one back leaves a version that goes on counting
-		row.Base = store.NewBase()
-		if err := tx.Clauses(clause.OnConflict{DoNothing: true}).Create(row).Error; err != nil {
-			return nil, err
-		}
 	}
 	err = s.Deed(ctx, who, f.ShootID, "Noted something on an old frame", func(j *store.Journal) error {
 		if row, err = rowOf(j.TX, f); err != nil {
 			return err
 		}
-		if version > 0 || row.Version > 1 {
-			row.Version = version
-		}
+		core.AsRead(row, version)
 		row.Pins, row.Done = doc.Pins, doc.Done
 		return j.Update(row)
 	})

@@ -9,6 +9,7 @@ import ChipButton from '../parts/ChipButton.vue'
 import { useDraft } from '../parts/draft'
 import EmptyBench from '../parts/EmptyBench.vue'
 import { useKeys } from '../parts/keys'
+import PinnedPicture from '../parts/PinnedPicture.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import SaveState from '../parts/SaveState.vue'
@@ -75,19 +76,14 @@ const hints = computed(() => (review.data.value?.hints ?? []).filter((h) => !pin
 
 const chosen = ref('')
 watch(frameId, () => (chosen.value = ''))
-const share = (v: number) => Math.round(1000 * Math.min(1, Math.max(0, v))) / 1000
 async function add(x = 0.5, y = 0.5, kind: Pin['says'] = 'bad', what = '', words = '') {
   if (!doc.value) return
   const key = crypto.randomUUID()
-  doc.value.pins.push({ key, x: share(x), y: share(y), says: kind, what, words })
+  doc.value.pins.push({ key, x, y, says: kind, what, words })
   chosen.value = key
   if (what || words) draft.touch()
   await nextTick()
   document.querySelector<HTMLElement>(`[data-pin="${key}"] select`)?.focus()
-}
-function press(e: MouseEvent) {
-  const r = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  void add((e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height)
 }
 function change(p: Pin, to: Partial<Pin>) {
   Object.assign(p, to)
@@ -97,19 +93,6 @@ function remove(p: Pin) {
   if (!doc.value) return
   doc.value.pins = doc.value.pins.filter((x) => x.key !== p.key)
   draft.touch()
-}
-const by: Record<string, [number, number]> = {
-  ArrowLeft: [-0.01, 0],
-  ArrowRight: [0.01, 0],
-  ArrowUp: [0, -0.01],
-  ArrowDown: [0, 0.01],
-}
-function move(e: KeyboardEvent, p: Pin) {
-  const d = by[e.key]
-  if (!d) return
-  e.preventDefault()
-  e.stopPropagation()
-  change(p, { x: share(p.x + d[0]), y: share(p.y + d[1]) })
 }
 function end() {
   if (!doc.value) return
@@ -163,13 +146,20 @@ const most = computed(() => Math.max(1, ...(back.data.value?.faults ?? []).map((
           </button>
         </li>
       </ol>
-      <div class="seen" tabindex="0" role="group" aria-label="The picture with what is noted">
-        <div class="picture">
-          <img
-            :src="`/api/frames/${frameId}/finished?long=${large}`"
-            :alt="`${at.title}: press where something is to be noted`"
-            @click="press"
-          />
+      <PinnedPicture
+        :src="`/api/frames/${frameId}/finished?long=${large}`"
+        :alt="`${at.title}: press where something is to be noted`"
+        label="The picture with what is noted"
+        :pins="pins"
+        :chosen="chosen"
+        :face="(p, n) => `${says[p.says].shape}${n + 1}`"
+        :says="(p, n) => `Note ${n + 1}, ${says[p.says].words}`"
+        :look="(p) => p.says"
+        @press="(x, y) => add(x, y)"
+        @choose="chosen = $event"
+        @move="(p, x, y) => change(p, { x, y })"
+      >
+        <template #under>
           <button
             v-for="h in hints"
             :key="h.what"
@@ -182,23 +172,9 @@ const most = computed(() => Math.max(1, ...(back.data.value?.faults ?? []).map((
           >
             ?
           </button>
-          <button
-            v-for="(p, n) in pins"
-            :key="p.key"
-            type="button"
-            class="pin"
-            :class="[p.says, { on: p.key === chosen }]"
-            :style="{ left: `${p.x * 100}%`, top: `${p.y * 100}%` }"
-            :aria-label="`Note ${n + 1}, ${says[p.says].words}. Arrow keys move it`"
-            :aria-pressed="p.key === chosen"
-            @click.stop="chosen = p.key"
-            @keydown="move($event, p)"
-          >
-            {{ says[p.says].shape }}{{ n + 1 }}
-          </button>
-        </div>
-        <p class="small soft">Press the picture where something works, does not, or is for next time.</p>
-      </div>
+        </template>
+        Press the picture where something works, does not, or is for next time.
+      </PinnedPicture>
     </div>
     <template #reading>
       <template v-if="at && review.data.value && doc">
@@ -306,61 +282,6 @@ const most = computed(() => Math.max(1, ...(back.data.value?.faults ?? []).map((
   border-color: var(--fl-aubergine);
   box-shadow: inset 4px 0 0 var(--fl-fig);
 }
-.seen {
-  padding: 12px;
-  min-width: 0;
-  overflow: auto;
-  background: var(--fl-grey);
-}
-.picture {
-  position: relative;
-  width: fit-content;
-  margin: 0 auto;
-}
-.picture img {
-  display: block;
-  max-width: 100%;
-  max-height: calc(100vh - 190px);
-  cursor: crosshair;
-}
-.seen p {
-  background: var(--fl-card);
-  padding: 4px 10px;
-  margin: 8px 0 0;
-}
-.pin,
-.hint {
-  position: absolute;
-  transform: translate(-50%, -50%);
-  min-width: 32px;
-  height: 32px;
-  border-radius: 4px;
-  border: 2px solid var(--fl-fig);
-  background: var(--fl-card);
-  color: var(--fl-ink);
-  font: 500 13px var(--fl-mono);
-  padding: 0 4px;
-  cursor: pointer;
-}
-.hint {
-  border-style: dashed;
-  border-radius: 16px;
-  opacity: 0.85;
-}
-.pin.good {
-  border-color: var(--fl-leaf);
-}
-.pin.next {
-  border-color: var(--fl-brass);
-}
-.pin.on {
-  background: var(--fl-fig-ink);
-  color: var(--fl-white);
-}
-.pin:focus-visible,
-.hint:focus-visible {
-  outline: 3px solid var(--fl-bright);
-}
 h3 {
   margin: 12px 0 6px;
 }
@@ -399,14 +320,6 @@ h3 {
   border: 1px solid var(--fl-sand);
   background: var(--fl-white);
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-  opacity: 0.75;
-}
 .learn {
   border-left: 4px solid var(--fl-brass);
   background: var(--fl-card);
@@ -439,14 +352,6 @@ kbd {
   }
   .both {
     grid-template-rows: auto minmax(0, 1fr);
-  }
-  .picture img {
-    max-height: 45vh;
-  }
-  .pin,
-  .hint {
-    min-width: 44px;
-    height: 44px;
   }
 }
 </style>

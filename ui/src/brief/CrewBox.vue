@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { limits, words } from '../api/words'
-import ChipButton from '../parts/ChipButton.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import NumberField from '../parts/NumberField.vue'
 import type { Schema } from '../api/client'
 import type { Brief } from './brief'
+import HandWords from './HandWords.vue'
 
 /** Who is there on the day, what they do, and what they keep away from. */
 const props = defineProps<{ brief: Brief; problems: { field: string; words: string }[] }>()
@@ -21,12 +21,8 @@ function remove(i: number) {
   b.value.crew = crew.value.filter((_, k) => k !== i)
   emit('touch')
 }
-function strong(h: Hand, what: string, on: boolean) {
-  h.strengths = [...(h.strengths ?? []).filter((a) => a !== what), ...(on ? [what] : [])] as Hand['strengths']
-  emit('touch')
-}
-function avoid(h: Hand, what: string, on: boolean) {
-  h.avoids = [...(h.avoids ?? []).filter((a) => a !== what), ...(on ? [what] : [])] as Hand['avoids']
+function set(h: Hand, to: Partial<Hand>) {
+  Object.assign(h, to)
   emit('touch')
 }
 </script>
@@ -41,53 +37,26 @@ function avoid(h: Hand, what: string, on: boolean) {
       >
       <el-input v-model="h.from" class="clock" :aria-label="`Crew ${i + 1}: comes`" placeholder="comes" maxlength="5" />
       <el-input v-model="h.to" class="clock" :aria-label="`Crew ${i + 1}: leaves`" placeholder="leaves" maxlength="5" />
-      <div class="avoids">
-        <ChipButton
-          v-for="a in h.avoids ?? []"
-          :key="a"
-          class="on"
-          :aria-label="`No ${a}: take it off ${h.name}`"
-          @click="avoid(h, a, false)"
-          >No {{ a }} ✕</ChipButton
-        >
-        <ChoiceField
-          model-value=""
-          size="small"
+      <div class="words">
+        <HandWords
+          :all="words.Hand.avoids"
+          :has="h.avoids ?? []"
           none="keeps away from …"
-          :aria-label="`Crew ${i + 1}: keeps away from`"
-          @change="(v: string) => avoid(h, v, true)"
-          ><option
-            v-for="w in words.Hand.avoids.filter((w) => !(h.avoids as string[] | undefined)?.includes(w))"
-            :key="w"
-            :value="w"
-          >
-            {{ w }}
-          </option></ChoiceField
-        >
-      </div>
-      <div v-if="h.does !== 'client'" class="avoids">
-        <ChipButton
-          v-for="s in h.strengths ?? []"
-          :key="s"
-          class="on"
-          :aria-label="`Strong in ${s}: take it off ${h.name}`"
-          @click="strong(h, s, false)"
-          >{{ s }} ✕</ChipButton
-        >
-        <ChoiceField
-          model-value=""
-          size="small"
+          :label="`Crew ${i + 1}: keeps away from`"
+          :says="(a) => `No ${a}`"
+          :off="(a) => `No ${a}: take it off ${h.name}`"
+          @change="(v) => set(h, { avoids: v as Hand['avoids'] })"
+        />
+        <HandWords
+          v-if="h.does !== 'client'"
+          :all="words.Hand.strengths"
+          :has="h.strengths ?? []"
           none="strong in …"
-          :aria-label="`Crew ${i + 1}: strong in`"
-          @change="(v: string) => strong(h, v, true)"
-          ><option
-            v-for="w in words.Hand.strengths.filter((w) => !(h.strengths as string[] | undefined)?.includes(w))"
-            :key="w"
-            :value="w"
-          >
-            {{ w }}
-          </option></ChoiceField
-        >
+          :label="`Crew ${i + 1}: strong in`"
+          :says="(a) => a"
+          :off="(a) => `Strong in ${a}: take it off ${h.name}`"
+          @change="(v) => set(h, { strengths: v as Hand['strengths'] })"
+        />
       </div>
       <el-button text :aria-label="`Remove crew ${i + 1}`" @click="remove(i)">Remove</el-button>
     </div>
@@ -126,24 +95,6 @@ h2 {
   margin-bottom: 6px;
   align-items: start;
 }
-.avoids {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  align-items: center;
-  min-height: 36px;
-}
-.avoids .choice-field {
-  width: 150px;
-}
-.avoids .on {
-  background: var(--fl-straw);
-  color: var(--fl-brass-deep);
-  padding: 2px 8px;
-  min-height: 28px;
-  font-size: 13.5px;
-  cursor: pointer;
-}
 .foot,
 .hands {
   display: flex;
@@ -168,11 +119,8 @@ h2 {
     border-bottom: 1px solid var(--fl-line);
     padding-bottom: 8px;
   }
-  .avoids {
+  .words {
     grid-column: 1 / 3;
-  }
-  .avoids .on {
-    min-height: 44px;
   }
 }
 </style>

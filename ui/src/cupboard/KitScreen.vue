@@ -427,14 +427,6 @@ legend {
 .acts .el-button + .el-button {
   margin: 0;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 @media (max-width: 720px) {
   li button {
     grid-template-columns: minmax(0, 1fr) auto;

@@ -296,12 +296,4 @@ h2 {
   vertical-align: baseline;
   font-size: 12.5px;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 </style>

@@ -253,11 +253,7 @@ figcaption {
   font-weight: 600;
 }
 kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid var(--fl-line);
-  border-radius: 3px;
-  padding: 0 5px;
-  color: var(--fl-soft);
+  margin-left: 0;
 }
 @media (max-width: 720px) {
   .looked {

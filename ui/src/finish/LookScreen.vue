@@ -526,11 +526,7 @@ useKeys(
   align-items: center;
 }
 kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
+  margin-left: 0;
 }
 .add {
   margin-top: 2px;

@@ -441,10 +441,6 @@ function step(d: number) {
   }
 }
 kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid var(--fl-line);
-  border-radius: 3px;
-  padding: 0 5px;
-  color: var(--fl-soft);
+  margin-left: 0;
 }
 </style>

@@ -152,12 +152,4 @@ small {
   accent-color: var(--fl-aubergine);
   margin: 0;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 </style>

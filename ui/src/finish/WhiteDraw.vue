@@ -136,12 +136,4 @@ text {
   stroke: var(--fl-fig);
   stroke-width: 2;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 </style>

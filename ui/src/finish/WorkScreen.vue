@@ -9,6 +9,7 @@ import { useAct } from '../parts/act'
 import ChipButton from '../parts/ChipButton.vue'
 import EmptyBench from '../parts/EmptyBench.vue'
 import { useKeys } from '../parts/keys'
+import PinnedPicture from '../parts/PinnedPicture.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ReadingFigure from '../parts/ReadingFigure.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
@@ -48,7 +49,6 @@ const names: Record<string, string> = {
 const kinds = ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'] as const
 const hours = (min: number) => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`)
 
-// Pins lie where the picture was pressed, or in the middle, and are moved with the arrow keys.
 const chosen = ref('')
 watch(
   () => at.value?.frameId,
@@ -75,29 +75,10 @@ function add(x = 0.5, y = 0.5, kind: Pin['kind'] = 'clean', words = '') {
   chosen.value = key
   save((d) => d.pins.push({ key, x, y, kind, words, state: 'open' }))
 }
-function press(e: MouseEvent) {
-  const r = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  const share = (v: number) => Math.round(1000 * Math.min(1, Math.max(0, v))) / 1000
-  add(share((e.clientX - r.left) / r.width), share((e.clientY - r.top) / r.height))
-}
 const change = (key: string, to: Partial<Pin>) =>
   save((d) => Object.assign(d.pins.find((p) => p.key === key) ?? {}, to))
 const next = { open: 'done', done: 'checked', checked: 'open' } as const
 const asks = { open: 'Done', done: 'Looks right', checked: 'Open again' }
-const steps: Record<string, [number, number]> = {
-  ArrowLeft: [-0.01, 0],
-  ArrowRight: [0.01, 0],
-  ArrowUp: [0, -0.01],
-  ArrowDown: [0, 0.01],
-}
-function move(e: KeyboardEvent, p: Pin) {
-  const by = steps[e.key]
-  if (!by) return
-  e.preventDefault()
-  e.stopPropagation()
-  const held = (v: number) => Math.round(1000 * Math.min(1, Math.max(0, v))) / 1000
-  change(p.key, { x: held(p.x + by[0]), y: held(p.y + by[1]) })
-}
 function other(d: number) {
   const to = items.value[items.value.findIndex((i) => i.frameId === at.value?.frameId) + d]
   if (to) go(to)
@@ -155,30 +136,20 @@ onBeforeUnmount(() => (chosen.value = ''))
           </button>
         </li>
       </ol>
-      <div class="seen" tabindex="0" role="group" aria-label="The picture with its pins">
-        <div class="picture">
-          <img
-            :src="`/api/frames/${at.frameId}/finished?long=${large}`"
-            :alt="`${at.title}: press where something is to be retouched`"
-            @click="press"
-          />
-          <button
-            v-for="(p, n) in pins"
-            :key="p.key"
-            type="button"
-            class="pin"
-            :class="[p.state, { on: p.key === chosen }]"
-            :style="{ left: `${p.x * 100}%`, top: `${p.y * 100}%` }"
-            :aria-label="`Pin ${n + 1}, ${p.state}: ${p.words || p.kind}. Arrow keys move it`"
-            :aria-pressed="p.key === chosen"
-            @click.stop="chosen = p.key"
-            @keydown="move($event, p)"
-          >
-            {{ n + 1 }}
-          </button>
-        </div>
-        <p class="small soft">Press the picture where something is to be retouched, or add a pin with n.</p>
-      </div>
+      <PinnedPicture
+        :src="`/api/frames/${at.frameId}/finished?long=${large}`"
+        :alt="`${at.title}: press where something is to be retouched`"
+        label="The picture with its pins"
+        :pins="pins"
+        :chosen="chosen"
+        :face="(_, n) => `${n + 1}`"
+        :says="(p, n) => `Pin ${n + 1}, ${p.state}: ${p.words || p.kind}`"
+        :look="(p) => p.state"
+        @press="(x, y) => add(x, y)"
+        @choose="chosen = $event"
+        @move="(p, x, y) => change(p.key, { x, y })"
+        >Press the picture where something is to be retouched, or add a pin with n.</PinnedPicture
+      >
     </div>
     <template #reading>
       <template v-if="at">
@@ -310,55 +281,6 @@ onBeforeUnmount(() => (chosen.value = ''))
   color: var(--fl-brass-ink);
   font-weight: 560;
 }
-.seen {
-  padding: 12px;
-  min-width: 0;
-  overflow: auto;
-  background: var(--fl-grey);
-}
-.picture {
-  position: relative;
-  width: fit-content;
-  margin: 0 auto;
-}
-.picture img {
-  display: block;
-  max-width: 100%;
-  max-height: calc(100vh - 190px);
-  cursor: crosshair;
-}
-.seen p {
-  background: var(--fl-card);
-  padding: 4px 10px;
-  margin: 8px 0 0;
-}
-.pin {
-  position: absolute;
-  transform: translate(-50%, -50%);
-  width: 28px;
-  height: 28px;
-  border-radius: 14px;
-  border: 2px solid var(--fl-fig);
-  background: var(--fl-card);
-  color: var(--fl-ink);
-  font: 500 13px var(--fl-mono);
-  padding: 0;
-  cursor: pointer;
-}
-.pin.done {
-  border-color: var(--fl-brass);
-}
-.pin.checked {
-  border-color: var(--fl-leaf);
-  opacity: 0.75;
-}
-.pin.on {
-  background: var(--fl-fig-ink);
-  color: var(--fl-white);
-}
-.pin:focus-visible {
-  outline: 3px solid var(--fl-bright);
-}
 .stands,
 .pins ul {
   list-style: none;
@@ -464,9 +386,6 @@ select,
   .items {
     padding: 8px 12px;
     max-height: 30vh;
-  }
-  .picture img {
-    max-height: 40vh;
   }
   select,
   .pins input,

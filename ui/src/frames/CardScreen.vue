@@ -275,14 +275,6 @@ summary {
   direction: rtl;
   text-align: left;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 h2 {
   margin: 0;
 }

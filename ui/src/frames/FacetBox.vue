@@ -60,12 +60,4 @@ const ratio = useQuery({
   color: var(--fl-soft);
   font-size: 13px;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 </style>

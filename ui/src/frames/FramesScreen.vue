@@ -387,14 +387,6 @@ dd {
 .away {
   align-self: flex-start;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 @media (max-width: 720px) {
   .darkroom {
     grid-template: minmax(190px, 1fr) 112px / minmax(0, 1fr);

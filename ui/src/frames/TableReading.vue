@@ -89,12 +89,4 @@ const marks: { mark: Pic['mark']; words: string; key: string }[] = [
   color: var(--fl-aubergine);
   font-weight: 600;
 }
-kbd {
-  font: 500 11.5px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 4px;
-  margin-left: 6px;
-}
 </style>

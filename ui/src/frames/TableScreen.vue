@@ -324,14 +324,6 @@ useKeys(
   display: flex;
   gap: 6px;
 }
-kbd {
-  font: 500 11.5px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 4px;
-  margin-left: 6px;
-}
 @media (max-width: 720px) {
   .choice {
     min-height: 44px;

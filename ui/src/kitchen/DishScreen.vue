@@ -898,14 +898,6 @@ em {
 .bad {
   color: var(--fl-brass-ink);
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 @media (max-width: 720px) {
   .card {
     padding: 12px;

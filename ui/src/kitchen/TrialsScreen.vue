@@ -491,14 +491,6 @@ td .mono {
 .form .el-select {
   width: 100%;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 @media (max-width: 720px) {
   .card {
     padding: 12px;

@@ -312,13 +312,6 @@ ol {
   margin-top: 14px;
   text-align: right;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid var(--fl-sheen);
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 8px;
-}
 .search {
   width: 320px;
   margin: 0 10px 0 auto;

@@ -288,14 +288,6 @@ dd {
   color: var(--fl-fig-ink);
   margin: 0;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-  opacity: 0.75;
-}
 @media (max-width: 720px) {
   .outlets :deep(.fl-chip),
   .form > label:not(.el-checkbox) {

@@ -30,9 +30,6 @@ dd {
   margin: 0;
 }
 kbd {
-  font: 500 13px var(--fl-mono);
-  border: 1px solid var(--fl-line);
-  border-radius: 3px;
-  padding: 1px 7px;
+  margin-left: 0;
 }
 </style>

@@ -146,10 +146,7 @@ ol::after {
   padding-top: 10px;
 }
 kbd {
-  font: 500 11px var(--fl-mono);
-  border: 1px solid var(--fl-line);
-  border-radius: 3px;
-  padding: 0 4px;
+  margin-left: 0;
 }
 /* One line at the foot, bottom rung at the left. */
 @media (max-width: 720px) {

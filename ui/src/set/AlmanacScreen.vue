@@ -677,12 +677,4 @@ dd i {
   display: inline-flex;
   align-items: center;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-}
 </style>

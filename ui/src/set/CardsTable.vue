@@ -61,12 +61,4 @@ const stops = (v: number) => (v >= 99 ? 'no fill' : v.toFixed(1))
 .card-line .mono {
   font-size: 15px;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-}
 </style>

@@ -344,14 +344,6 @@ ul {
   gap: 8px;
   font-size: 13.5px;
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-}
 @media (max-width: 720px) {
   .sheet ul {
     grid-template-columns: repeat(2, minmax(0, 1fr));

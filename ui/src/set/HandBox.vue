@@ -147,14 +147,6 @@ footer button {
   text-underline-offset: 3px;
   padding: 2px 0;
 }
-kbd {
-  font: 500 11.5px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 3px;
-}
 @media (max-width: 720px) {
   .shut,
   footer button {

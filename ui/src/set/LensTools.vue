@@ -49,12 +49,4 @@ const emit = defineEmits<{ next: [] }>()
 .tools button:focus-visible {
   outline: 3px solid var(--fl-rose);
 }
-kbd {
-  font: 500 11px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 3px;
-  margin-left: 2px;
-}
 </style>

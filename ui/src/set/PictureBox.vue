@@ -138,14 +138,6 @@ defineExpose({ render, cancel, rested })
   height: 100%;
   background: var(--fl-fig);
 }
-kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  opacity: 0.7;
-  border-radius: 3px;
-  padding: 0 5px;
-  margin-left: 6px;
-}
 p {
   margin: 4px 0 0;
 }

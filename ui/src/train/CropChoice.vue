@@ -68,9 +68,6 @@ const part = (b: Schema['FrameBox']) => ({
   box-shadow: 0 0 0 3px var(--fl-fig);
 }
 kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  border-radius: 3px;
-  padding: 0 5px;
+  margin-left: 0;
 }
 </style>

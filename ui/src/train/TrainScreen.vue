@@ -289,10 +289,7 @@ const stateOf = (i: number) =>
   color: var(--fl-wine);
 }
 kbd {
-  font: 500 12px var(--fl-mono);
-  border: 1px solid currentcolor;
-  border-radius: 3px;
-  padding: 0 5px;
+  margin-left: 0;
 }
 .grade {
   margin-top: 12px;
