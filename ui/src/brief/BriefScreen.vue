@@ -366,7 +366,7 @@ function addColour() {
         <p v-else class="small soft">All six are answered. Next rung: the dishes.</p>
         <router-link class="next" :to="{ name: 'dish', params: { shoot: id } }">Climb to Dish →</router-link>
         <p class="small">
-          <a :href="`/api/shoots/${id}/template`" download>This shoot as a template</a>
+          <a :href="`/api/shoots/${id}/template`" download>This shoot as a template</a>:
           <span class="soft">its list, set-ups and looks, without its dishes: a new shoot can begin from it</span>
         </p>
         <div class="away">

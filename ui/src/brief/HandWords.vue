@@ -51,6 +51,9 @@ const change = (word: string, on: boolean) =>
   cursor: pointer;
 }
 @media (max-width: 720px) {
+  .hand-words .choice-field {
+    width: 190px;
+  }
   .on {
     min-height: 44px;
   }

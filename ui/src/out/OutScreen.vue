@@ -14,7 +14,7 @@ import EmptyBench from '../parts/EmptyBench.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import ProblemNote from '../parts/ProblemNote.vue'
 import ScreenFrame from '../parts/ScreenFrame.vue'
-import { bytes, day, moment, pictureLong } from '../parts/shown'
+import { bytes, moment, pictureLong, shortDay } from '../parts/shown'
 import ChoiceField from '../parts/ChoiceField.vue'
 import OutNav from './OutNav.vue'
 import SentList from './SentList.vue'
@@ -314,7 +314,7 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
                 {{ f.longPx }} px<span class="visually-hidden">, {{ f.out ? 'delivered' : 'owed' }}</span></ChipButton
               >
               <span v-else>◆ {{ f.name || 'Final' }} {{ f.shape }}. {{ f.handed }}</span>
-              <small v-if="f.due && !f.out" class="soft">due {{ day(f.due) }}</small>
+              <small v-if="f.due && !f.out" class="soft">due {{ shortDay(f.due) }}</small>
             </li>
           </ul>
         </section>
@@ -444,6 +444,9 @@ const name = (k: string) => outlets.data.value?.find((o) => o.key === k)?.name ?
 }
 .serves small {
   margin-left: 8px;
+}
+.zoom label {
+  white-space: nowrap;
 }
 .zoom {
   display: flex;

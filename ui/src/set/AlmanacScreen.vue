@@ -413,7 +413,7 @@ useKeys([
           <h3>What it decides</h3>
           <ul class="decides">
             <li v-for="d in kept.data.value.decides" :key="d.words">
-              {{ d.words }}. <span class="soft small">{{ d.because }}</span>
+              {{ d.words }}. <small class="soft">{{ d.because }}</small>
             </li>
           </ul>
         </template>
@@ -500,7 +500,7 @@ useKeys([
   gap: 4px;
   font-size: 13.5px;
 }
-.recce li {
+.recce ul:not(.decides) li {
   display: grid;
   grid-template-columns: 18px 1fr;
 }
