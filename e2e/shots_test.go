@@ -123,6 +123,8 @@ func (p *page) openToAll(name string) {
 	for _, size := range sizes {
 		p.do(chromedp.EmulateViewport(size[0], size[1]))
 		time.Sleep(150 * time.Millisecond)
+		// What fades in or out is pale for a moment.
+		p.until("document.getAnimations().every(a => a.playState !== 'running' || a.effect?.getComputedTiming().iterations === Infinity)", "nothing moves")
 		assert.LessOrEqual(p.t, eval[float64](p, "document.documentElement.scrollWidth - innerWidth"), 0.0, "%s at %d is wider than the screen", name, size[0])
 		if size[0] == 390 {
 			assert.Empty(p.t, eval[[]string](p, "[...document.querySelectorAll('.typed-field button, [role=group] > .fl-chip')].filter(b => b.getClientRects().length && (b.offsetHeight < 40 || b.offsetWidth < 36)).map(b => b.offsetWidth + ' x ' + b.offsetHeight + ' ' + b.innerText)"), "%s: too small for a thumb", name)
