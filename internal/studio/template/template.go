@@ -109,7 +109,7 @@ func Read(data []byte) (*template.Template, error) {
 	if d.More() {
 		return nil, core.Rule("There is more in the file than one template.")
 	}
-	return &t, core.Fields("", t.Check())
+	return &t, core.Fields("file", t.Check()) // the file is one field of what is sent
 }
 
 // unread says in plain words why a file could not be read.

@@ -2,6 +2,7 @@ package template_test
 
 import (
 	"encoding/json"
+	"errors"
 	"strings"
 	"testing"
 
@@ -9,6 +10,7 @@ import (
 	"figladder/internal/craft/finish/look"
 	craft "figladder/internal/craft/template"
 	"figladder/internal/store"
+	"figladder/internal/studio/core"
 	"figladder/internal/studio/studiotest"
 	"figladder/internal/studio/template"
 
@@ -109,6 +111,12 @@ func TestABrokenTemplateBeginsNothing(t *testing.T) {
 	} {
 		_, err := k.Template.Begin(ctx, k.Owner, "Next", []byte(file))
 		assert.ErrorContains(t, err, words)
+		var fields *core.FieldError
+		if errors.As(err, &fields) {
+			for _, f := range fields.Problems {
+				assert.True(t, strings.HasPrefix(f.Path, "file."), "%s is in the file that was sent", f.Path)
+			}
+		}
 	}
 	_, err = k.Template.Begin(ctx, k.Owner, " ", []byte(broken(func(*craft.Template) {})))
 	assert.ErrorContains(t, err, "name")
