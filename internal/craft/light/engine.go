@@ -175,12 +175,13 @@ func (e *Engine) finer(k int) int {
 
 // light works out what faces and table send.
 func (e *Engine) light() {
-	sides := func(k int) int {
-		if e.faces[k].panel == aBody {
-			return bodyCells
+	cut := make([]int, len(e.faces)) // asked for every cell
+	for k := range e.faces {
+		if cut[k] = bodyCells; e.faces[k].panel != aBody {
+			cut[k] = 1 << (e.detail.PanelLevels + e.finer(k))
 		}
-		return 1 << (e.detail.PanelLevels + e.finer(k))
 	}
+	sides := func(k int) int { return cut[k] }
 	// What comes to a gloss by the second bounce is followed, or is taken to leave it
 	// evenly.
 	evenly := func(f *face) RGB {

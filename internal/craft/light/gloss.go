@@ -229,24 +229,23 @@ func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(part *outline, l RG
 // seenOfTable is how bright a part of the table is that is seen in an outline: about its middle, and half way from there to its
 // corners.
 func (e *Engine) seenOfTable(eye *receptor, part *outline, q *Rect) RGB {
-	at := func(o pt) r3.Vec {
-		d := eye.direction(o)
-		k := -eye.p.Z / math.Min(d.Z, -1e-9)
-		return r3.Vec{X: math.Min(math.Max(eye.p.X+k*d.X, q.Centre.X-q.U.X), q.Centre.X+q.U.X), Y: math.Min(math.Max(eye.p.Y+k*d.Y, q.Centre.Y-q.V.Y), q.Centre.Y+q.V.Y)}
-	}
-	var middle r3.Vec
+	at := func(o pt) pt { return eye.onTop(o, q.Centre.X, q.Centre.Y, q.U.X, q.V.Y) }
+	var middle pt
 	for _, o := range part.p[:part.n] {
-		middle = r3.Add(middle, r3.Scale(1/float64(part.n), at(o)))
+		p := at(o)
+		middle.x, middle.y = middle.x+p.x/float64(part.n), middle.y+p.y/float64(part.n)
 	}
-	l, n := e.top.at(middle.X, middle.Y), 1.0
-	if l == (RGB{}) {
-		n = 0
-	}
-	for _, o := range part.p[:part.n] {
-		p := r3.Scale(0.5, r3.Add(middle, at(o)))
-		if got := e.top.at(p.X, p.Y); got != (RGB{}) {
+	var l RGB
+	n := 0.0
+	add := func(p pt) {
+		if got := e.top.at(p.x, p.y); got != (RGB{}) {
 			l, n = l.Plus(got), n+1
 		}
+	}
+	add(middle)
+	for _, o := range part.p[:part.n] {
+		p := at(o)
+		add(pt{(middle.x + p.x) / 2, (middle.y + p.y) / 2})
 	}
 	return l.Times(1 / math.Max(n, 1))
 }

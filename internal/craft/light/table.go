@@ -317,15 +317,20 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 		if e.detail.GlossSees && len(e.feet) > 0 { // the middle of what is seen, not of what is hidden
 			px, py = 0, 0
 			for _, q := range part.p[:part.n] {
-				d := eye.direction(q)
-				k := -eye.p.Z / math.Min(d.Z, -1e-9)
-				px += math.Min(math.Max(eye.p.X+k*d.X, x-hw), x+hw) / float64(part.n)
-				py += math.Min(math.Max(eye.p.Y+k*d.Y, y-hd), y+hd) / float64(part.n)
+				at := eye.onTop(q, x, y, hw, hd)
+				px, py = px+at.x/float64(part.n), py+at.y/float64(part.n)
 			}
 		}
 		sum = sum.Plus(e.top.at(px, py).Times(math.Pi * part.factor()))
 	})
 	return sum
+}
+
+// onTop is the place of the table that is seen in a direction, within a part of it about x, y.
+func (v *view) onTop(q pt, x, y, hw, hd float64) pt {
+	d := v.direction(q)
+	k := -v.p.Z / math.Min(d.Z, -1e-9)
+	return pt{math.Min(math.Max(v.p.X+k*d.X, x-hw), x+hw), math.Min(math.Max(v.p.Y+k*d.Y, y-hd), y+hd)}
 }
 
 // A part of the table on which something stands is divided down to footMm while it gives
