@@ -45,7 +45,11 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if near := f.away(eye.p); f.areaMm2*f.most < e.detail.Skip*e.usual*math.Pi*near*near {
 		return RGB{}
 	}
-	if f.most == 0 || !eye.rect(&f.Rect, &whole) || whole.factor()*f.most < e.detail.Skip*e.usual {
+	if f.most == 0 {
+		return RGB{}
+	}
+	some, all := eye.shown(&f.Rect, &whole)
+	if !some || whole.factor()*f.most < e.detail.Skip*e.usual {
 		return RGB{}
 	}
 	pieces := eye.pieces[:0]
@@ -54,7 +58,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if len(pieces) == 0 {
 		return RGB{}
 	}
-	open := len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
+	open := all && len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
 	if f.surface.Lobe == 0 {
 		if open {
 			pieces = nil // all of it, which is quicker

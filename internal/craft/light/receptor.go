@@ -95,6 +95,7 @@ type receptor struct {
 	openings     []outline
 	hidden       []shade
 	grid         []pt
+	mirror       *half // seen in a mirror, only what lies before it counts
 }
 
 var receptors = sync.Pool{New: func() any { return new(receptor) }}
@@ -102,7 +103,7 @@ var receptors = sync.Pool{New: func() any { return new(receptor) }}
 // look makes a receptor ready. Give it back with done.
 func (e *Engine) look(p, n r3.Vec) *receptor {
 	eye := receptors.Get().(*receptor)
-	eye.view, eye.rough, eye.opened = newView(p, n), false, false
+	eye.view, eye.rough, eye.opened, eye.mirror = newView(p, n), false, false, nil
 	eye.take(e.blockers, nil)
 	return eye
 }
@@ -110,7 +111,7 @@ func (e *Engine) look(p, n r3.Vec) *receptor {
 // glance is look for a bounce or a map, where less will do.
 func (e *Engine) glance(p, n r3.Vec) *receptor {
 	eye := receptors.Get().(*receptor)
-	eye.view, eye.rough, eye.opened = newView(p, n), true, false
+	eye.view, eye.rough, eye.opened, eye.mirror = newView(p, n), true, false, nil
 	eye.arc = inPassing
 	eye.take(e.blockers, nil)
 	return eye
@@ -150,9 +151,25 @@ func (eye *receptor) turnedOver(e *Engine, f *face) *receptor {
 	out := receptors.Get().(*receptor)
 	over := func(v r3.Vec) r3.Vec { return r3.Sub(v, r3.Scale(2*r3.Dot(v, f.fronts.n), f.fronts.n)) }
 	out.view = view{p: r3.Sub(eye.p, r3.Scale(2*f.fronts.side(eye.p), f.fronts.n)), a: over(eye.a), b: over(eye.b), n: over(eye.n), arc: eye.arc}
-	out.rough, out.opened = eye.rough, false
+	out.rough, out.opened, out.mirror = eye.rough, false, &f.fronts
 	out.take(e.blockers, &f.fronts)
 	return out
+}
+
+// shown writes how a rectangle looks, less what lies behind the mirror that it is seen in: the receptor's image may
+// have things between itself and the mirror. It reports whether anything is seen, and whether all of it.
+func (eye *receptor) shown(q *Rect, out *outline) (some, all bool) {
+	if eye.mirror == nil {
+		return eye.rect(q, out), true
+	}
+	before, behind := (&blocker{flat: q, corners: q.corners()}).sides(*eye.mirror)
+	switch {
+	case !before:
+		return false, false
+	case behind:
+		return eye.rect(q, out, *eye.mirror), false
+	}
+	return eye.rect(q, out), true
 }
 
 // past returns the parts of an outline that are seen past every blocker. The
@@ -227,7 +244,7 @@ func (eye *receptor) lamp(s *Source, through []outline, each func(*outline, RGB)
 				l = l.Times(math.Pow(max(0, r3.Dot(fronts.n, unit(r3.Sub(eye.p, q.Centre)))), s.Beam))
 			}
 			var o outline
-			if !eye.rect(&q, &o) {
+			if some, _ := eye.shown(&q, &o); !some {
 				continue
 			}
 			eye.cutThrough(&o, fronts, through, func(part *outline) { each(part, l) })

@@ -91,7 +91,11 @@ func (e *Engine) fromSunny(eye *receptor, sunny []sunPatch, fronts half, through
 	var sum RGB
 	for i := range sunny {
 		var o outline
-		if !eye.flatPart(sunny[i].corners, &o) {
+		corners := sunny[i].corners
+		if eye.mirror != nil {
+			corners = eye.mirror.keep(corners)
+		}
+		if len(corners) < 3 || !eye.flatPart(corners, &o) {
 			continue
 		}
 		seen := 0.0
@@ -99,6 +103,22 @@ func (e *Engine) fromSunny(eye *receptor, sunny []sunPatch, fronts half, through
 		sum = sum.Plus(sunny[i].light.Times(math.Pi * seen))
 	}
 	return sum
+}
+
+// keep is what of a flat convex polygon lies in the half-space.
+func (h half) keep(corners []r3.Vec) []r3.Vec {
+	out := make([]r3.Vec, 0, len(corners)+1)
+	for i, is := range corners {
+		last := corners[(i+len(corners)-1)%len(corners)]
+		was, now := h.side(last), h.side(is)
+		if (was > 0) != (now > 0) {
+			out = append(out, r3.Add(last, r3.Scale(was/(was-now), r3.Sub(is, last))))
+		}
+		if now > 0 {
+			out = append(out, is)
+		}
+	}
+	return out
 }
 
 // flatPart writes how a flat convex polygon looks, and reports whether anything of it is

@@ -1,0 +1,43 @@
+package light
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// A foil stands between the dish and what is bright, its mirror to the dish: the dish's image in it lies beyond the
+// diffuser, the lamp or the sunlit card, which is behind the mirror and not seen in it.
+func TestWhatStandsBehindAMirrorIsNotSeenInIt(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 500, Y: 330}, RadiusMm: 94, HeightMm: 169}
+	foil := Panel{Rect: Upright(r3.Vec{X: 281, Y: 355, Z: 200}, 326, 388, 98, -5), Front: Surfaces["shiny foil"], Back: Plain(0.3)}
+	base := Set{Table: Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.3)}, Solids: []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}}, Panels: []Panel{foil}}
+	side := Upright(r3.Vec{X: -660, Y: 700, Z: 600}, 1440, 500, 90, 0)
+	for name, add := range map[string]func(s *Set){
+		"a diffuser": func(s *Set) {
+			s.Windows = []Window{{Rect: side, Glass: 0.8, Sky: EvenSky(White(3000))}}
+			s.Panels = append(s.Panels, Panel{Rect: Upright(r3.Vec{X: 136, Y: 391, Z: 520}, 1000, 1000, 90, 0), Front: Plain(0.25), Back: Plain(0.25), Through: White(0.6)})
+		},
+		"a lamp that looks away": func(s *Set) {
+			s.Windows = []Window{{Rect: side, Glass: 0.8, Sky: EvenSky(White(300))}}
+			s.Sources = []Source{{Rect: Upright(r3.Vec{X: 200, Y: 340, Z: 220}, 200, 200, 270, 0), Luminance: White(4000), Solid: true}}
+		},
+		"a card in the sun": func(s *Set) {
+			s.Windows = []Window{{Rect: side, Glass: 0.8, Sky: EvenSky(White(3000))}}
+			s.Sun = &Sun{Toward: unit(r3.Vec{X: -0.9, Y: 0.2, Z: 0.2}), Lux: White(30000)}
+			s.Panels = append(s.Panels, Panel{Rect: Upright(r3.Vec{X: 190, Y: 391, Z: 300}, 500, 560, 270, 0), Front: Surfaces["white"], Back: Plain(0.3)})
+		},
+	} {
+		s := base
+		s.Panels = append([]Panel{}, base.Panels...)
+		add(&s)
+		e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+		for _, deg := range []float64{195, 225, 255} {
+			p, n := facetAt(h, deg)
+			got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
+			t.Logf("%s, %v°: %.1f for %.1f lx", name, deg, got, want)
+			assert.InEpsilon(t, want, got, 0.09, "%s, %v°", name, deg) // the sunny card leaks half a lux under the foil
+		}
+	}
+}
