@@ -312,9 +312,11 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	}
 	out := -r3.Dot(d, h.n)
 	if st.Coat > 0 {
-		f := schlick(0.04, out) * st.Coat
-		if r.random() < f {
-			return s.shiny(h, d, light.RGB{1, 1, 1}, alpha, absorb, r)
+		share := coated(out, alpha)
+		if r.random() < share*st.Coat {
+			got, next := s.shiny(h, d, coatReturns, alpha, absorb, r)
+			next.weight = next.weight.Times(1 / share)
+			return got.Times(1 / share), next
 		}
 	}
 	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r)
@@ -534,10 +536,9 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 			continue
 		}
 		if st.Coat > 0 {
-			k := schlick(0.04, -r3.Dot(d, h.n)) * st.Coat
-			got, next := s.shiny(&h, d, light.RGB{1, 1, 1}, st.Rough, absorb, r)
-			f.clean = f.clean.Plus(got.Through(through).Times(k)).Plus(s.trace(next, through.Times(k), 1, r))
-			through = through.Times(1 - k)
+			got, next := s.shiny(&h, d, coatReturns, st.Rough, absorb, r)
+			f.clean = f.clean.Plus(got.Through(through).Times(st.Coat)).Plus(s.trace(next, through.Times(st.Coat), 1, r))
+			through = through.Times(1 - st.Coat*coated(-r3.Dot(d, h.n), st.Rough))
 		}
 		n, g := h.side(st.Through, r)
 		f.evenly(s, &h, n, g, light.RGB{1, 1, 1}, painted(st, h.p, h.object), through, absorb, r, bounce)

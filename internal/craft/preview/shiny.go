@@ -20,8 +20,7 @@ const (
 // coats and metal, as it is on what is matt: it comes seldom and would be specks.
 const bending = 0.1
 
-// shiny is a metal or a coat of a roughness; f0 is what it returns at right angles, or
-// 1 when the share of the coat has been drawn already.
+// shiny is a metal or a coat of a roughness; f0 is what its facets return at right angles.
 func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
 	a, b := frame(h.n)
 	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}

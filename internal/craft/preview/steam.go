@@ -6,6 +6,7 @@ import (
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
 
+	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -44,28 +45,58 @@ func phased(d r3.Vec, u, v float64) r3.Vec {
 // How many places of each lamp are asked, and how many paths followed, for one place in the steam.
 const (
 	steamPlaces = 36
-	steamPaths  = 160
+	steamPaths  = 400
 )
 
 // steams puts steam on the stage, as a lens sees it. What its drops send to the lens changes slowly from place to
-// place, so it is worked out for a few and kept: a picture has no grain from it.
+// place, so it is worked out for a few and kept: a picture has no grain from it. What comes by way of other things
+// changes slower still.
 func (s *stage) steams(over scene.Steam, lens r3.Vec) {
 	st := &steam{Steam: over}
 	size := r3.Sub(over.Hi, over.Lo)
 	st.per = r3.Vec{X: float64(over.Cells[0]) / size.X, Y: float64(over.Cells[1]) / size.Y, Z: float64(over.Cells[2]) / size.Z}
 	st.step = 1 / st.per.X
+	var round [len(st.glow)]light.RGB
+	var places [len(st.glow)]r3.Vec
 	for i := range st.glow {
 		x, y, z := i%3, i/3%3, i/9
 		// The middle of a plume matters, not the corners of its box.
 		p := r3.Vec{X: over.Lo.X + size.X*(0.25+0.25*float64(x)), Y: over.Lo.Y + size.Y*(0.25+0.25*float64(y)), Z: over.Lo.Z + size.Z*(0.02+0.24*float64(z))}
-		st.glow[i] = s.sentOn(p, unit(r3.Sub(p, lens)), i)
+		d := unit(r3.Sub(p, lens))
+		places[i] = r3.Vec{X: float64(x) - 1, Y: float64(y) - 1, Z: float64(z)/2 - 1}
+		st.glow[i], round[i] = s.straightOn(p, d, i), s.roundOn(p, d, i)
+	}
+	for i, g := range smoothly(places[:], round[:]) {
+		st.glow[i] = st.glow[i].Plus(g)
 	}
 	s.steam = st
 }
 
-// sentOn is what drops at p send back along d: light from lamps and sun past what stands in the way, and from
-// everything else.
-func (s *stage) sentOn(p, d r3.Vec, place int) light.RGB {
+// smoothly lays what bends evenly along x and y, and once along z, through values at places, least squares: followed
+// paths are few, and one that met something bright would colour the steam about it. Nothing is below none.
+func smoothly(places []r3.Vec, values []light.RGB) []light.RGB {
+	at := func(p r3.Vec) []float64 { return []float64{1, p.X, p.Y, p.Z, p.Z * p.Z} }
+	a, b := mat.NewDense(len(places), 5, nil), mat.NewDense(len(places), 3, nil)
+	for i, p := range places {
+		a.SetRow(i, at(p))
+		b.SetRow(i, values[i][:])
+	}
+	var fit, laid mat.Dense
+	if err := fit.Solve(a, b); err != nil { // places in one plane: nothing to lay through
+		return values
+	}
+	laid.Mul(a, &fit)
+	out := make([]light.RGB, len(values))
+	for i := range out {
+		for c := range out[i] {
+			out[i][c] = max(0, laid.At(i, c))
+		}
+	}
+	return out
+}
+
+// straightOn is what drops at p send back along d of the light from lamps and sun past what stands in the way.
+func (s *stage) straightOn(p, d r3.Vec, place int) light.RGB {
 	var sum light.RGB
 	if sun := s.sun; sun != nil {
 		sum = sum.Plus(s.sunAt(p, light.RGB{}).Times(phase(r3.Dot(sun.Toward, d))))
@@ -83,6 +114,12 @@ func (s *stage) sentOn(p, d r3.Vec, place int) light.RGB {
 			sum = sum.Plus(l.shows(p, w).Through(s.reach(p, at, light.RGB{})).Times(phase(r3.Dot(w, d)) * q.steradian / steamPlaces))
 		}
 	}
+	return sum
+}
+
+// roundOn is what they send on of the light from everything else.
+func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
+	var sum light.RGB
 	for k := range steamPaths {
 		r := newDice(place, k, 97)
 		// Half go on as drops send light, half any way: what is bright may lie aside.

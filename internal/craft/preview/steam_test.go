@@ -136,3 +136,27 @@ func TestSteamOverADish(t *testing.T) {
 		assert.Less(t, most, 0.05, "never thicker than the most fine water allows")
 	}
 }
+
+// Values that bend evenly are kept as they are; one that a single path spoilt does not stand out, and nothing is dark
+// below none.
+func TestSteamIsSmooth(t *testing.T) {
+	var places []r3.Vec
+	var even, spoilt []light.RGB
+	for i := range 45 {
+		p := r3.Vec{X: float64(i%3) - 1, Y: float64(i/3%3) - 1, Z: float64(i/9)/2 - 1}
+		places = append(places, p)
+		even = append(even, light.RGB{10 + p.X - 2*p.Y + p.Z*p.Z, 5, 1 + p.Z})
+	}
+	for i, got := range smoothly(places, even) {
+		for c := range got {
+			assert.InDelta(t, even[i][c], got[c], 1e-9)
+		}
+	}
+	spoilt = append(spoilt, even...)
+	spoilt[4] = light.RGB{-300, 5, 1}
+	for i, got := range smoothly(places, spoilt) {
+		assert.GreaterOrEqual(t, got[0], 0.0)
+		assert.Less(t, math.Abs(got[0]-even[i][0]), 80.0, "a quarter of what was wrong at one place")
+		assert.InDelta(t, even[i][1], got[1], 1e-9)
+	}
+}

@@ -286,6 +286,9 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	return out
 }
 
+// heapReach is how far of a plate's radius a heap goes.
+const heapReach = 0.62
+
 // foodObject is the dish's own food in its vessel.
 func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	food, ves := s.Food, s.Vessel
@@ -298,7 +301,7 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	top := H + above
 	const seed = 5
 	// Where the food begins: on the floor of a plate, well up the wall of a bowl.
-	base, r := v.FloorMm(), R*0.62
+	base, r := v.FloorMm(), R*heapReach
 	if ves.Kind != "plate" && ves.Kind != "board" {
 		base = H * 0.62
 		r = v.InsideAt(base) * 0.98

@@ -55,7 +55,7 @@ var fills = map[string]bool{"soup": true, "crumble": true, "layers": true}
 
 // reaches is how far of a vessel's radius each of them goes; start values of our own: a tart
 // leaves a rim to lift it by, a loaf's ends come near the edge.
-var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.6, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8,
+var reaches = map[string]float64{"tart": 0.82, "pie": 0.82, "cake": 0.74, "loaf": 0.94, "toast": 0.7, "noodles": 0.66, "rice": 0.6, "burger": 0.5, "leaves": 0.72, "biscuits": 0.8,
 	"bird": 0.86, "joint": 0.84, "fish": 0.96, "skewers": 0.94, "eggs": 0.74, "balls": 0.68, "dumplings": 0.8, "pancakes": 0.72, "pudding": 0.68, "pizza": 0.94, "sandwich": 0.78, "curry": 0.7}
 
 // Colours that a dish has whatever it is filled with, as baked and as bought: own estimates.
@@ -158,12 +158,17 @@ func (v serving) strewn(on []Part, kind string, wideMm, sizeMm float64, n int, p
 }
 
 func (v serving) noodles() []Part {
-	strands := 34
+	strands := 48
 	if v.f <= Rough {
 		strands = 18
 	}
-	nest := shape.Noodles(v.reachMm, math.Max(18, v.tallMm), math.Max(3.2, v.reachMm*0.055), strands, v.seed, int(v.f)+4)
-	return v.strewn([]Part{{nest, edibleStuff(v.colour, "", "wet")}}, "herbs", v.reachMm*1.1, math.Max(6, v.reachMm*0.12), 9, "")
+	tall := math.Max(18, v.tallMm)
+	nest := shape.Noodles(v.reachMm, tall, math.Max(3.2, v.reachMm*0.055), strands, v.seed, int(v.f)+4)
+	sauced := edibleStuff(v.colour, "", "wet")
+	within := sauced // between the strands that are drawn there are more of them
+	within.Colour, within.GrainMm = sauced.Colour.Times(0.72), 4
+	core := asHigh(shape.Heap(v.reachMm*0.86, tall*0.8, 0.12, v.reachMm*0.1, v.seed, int(v.f)), tall*0.8)
+	return v.strewn([]Part{{nest, sauced}, {core, within}}, "herbs", v.reachMm*1.1, math.Max(6, v.reachMm*0.12), 9, "")
 }
 
 // grains is how many grains of rice are drawn one by one.

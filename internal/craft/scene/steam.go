@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"cmp"
 	"context"
 	"math"
 
@@ -43,6 +44,8 @@ func (s Set) SteamOver() (Steam, bool) {
 	if food.liquid(s.Vessel) {
 		foot = food.fill() * s.Vessel.HeightMm
 		radius = in.InsideAt(foot)
+	} else if s.Vessel.Kind == "plate" || s.Vessel.Kind == "board" { // the food steams, not its plate
+		radius *= cmp.Or(reaches[food.form(s.Vessel)], heapReach)
 	}
 	p := styling.UsualPlume(radius)
 	wide := p.Radius(steamTallMm) + bendMm
@@ -69,6 +72,9 @@ func (s Set) SteamOver() (Steam, bool) {
 	return out, true
 }
 
+// looseMm is how far over what steams the wisps have spread over all of their breadth.
+const looseMm = 24
+
 // wisp is how much more or less than the mean of its height a place has of what rises.
 func wisp(x, y, z, r float64) float64 {
 	k := math.Min(1, z/80)
@@ -76,6 +82,7 @@ func wisp(x, y, z, r float64) float64 {
 		return 0
 	}
 	bent := func(seed int64) float64 { return shape.Noise(x/bentOverMm, y/bentOverMm, z/bentOverMm/1.4, seed) - 0.5 }
+	loose := smooth(z / looseMm)
 	x, y = x+k*bendMm*2*bent(3), y+k*bendMm*2*bent(5)
 	d := (x*x + y*y) / (r * r)
 	if d > 4 {
@@ -86,7 +93,7 @@ func wisp(x, y, z, r float64) float64 {
 		return 1 - math.Abs(2*shape.Noise(x/grain, y/grain, z/grain/longer, seed)-1)
 	}
 	v := math.Pow(sheet(sheetMm, 11), 5) * (0.35 + 0.9*sheet(sheetMm/2.7, 13))
-	return 1.5 * v * math.Exp(-d*1.4)
+	return 1.5 * v * math.Exp(-d*(1.4+3*(1-loose))) // it begins on what steams, not beside it
 }
 
 func smooth(t float64) float64 {

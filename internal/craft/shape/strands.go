@@ -9,7 +9,7 @@ func Noodles(rMm, hMm, thickMm float64, strands int, seed int64, steps int) Mesh
 	for i := range strands {
 		h := func(k int64) float64 { return Hash(int64(i), k, 7, seed) }
 		up := (float64(i) + 0.5) / float64(strands) // from the foot to the top
-		ring := (rMm - thickMm) * (0.42 + 0.55*h(1)) * math.Sqrt(1-0.72*up*up)
+		ring := (rMm - thickMm) * (0.1 + 0.87*math.Sqrt(h(1))) * math.Sqrt(1-0.72*up*up)
 		tilt, turn := 0.28*(h(2)-0.5), 2*math.Pi*h(3)
 		round := 0.7 + 0.9*h(4) // of a whole turn
 		off := 0.16 * rMm * (1 - up)
