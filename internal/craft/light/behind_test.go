@@ -41,3 +41,25 @@ func TestWhatStandsBehindAMirrorIsNotSeenInIt(t *testing.T) {
 		}
 	}
 }
+
+// A window that a dull foil does not see lights it by way of a mirror beside the dish, and the dull foil shows the
+// mirror's image of it to the dish.
+func TestAGlossShowsWhatAMirrorShows(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 1100, Y: 517}, RadiusMm: 42, HeightMm: 60}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -666, Y: 254, Z: 550}, 1212, 900, 75, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.1)},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 1251, Y: 589, Z: 206}, 428, 402, 241, 0), Front: Surfaces["shiny foil"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 998, Y: 396, Z: 187}, 336, 364, 27, 0), Front: Surfaces["dull foil"], Back: Plain(0.3)},
+		},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, deg := range []float64{135, 165, 195} {
+		p, n := facetAt(h, deg)
+		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
+		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
+		assert.InEpsilon(t, want, got, 0.05, "%v°", deg)
+	}
+}

@@ -85,14 +85,44 @@ func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
 	return sum / all
 }
 
-// glows is what a cell sees of sources, diffusers and the sun, whose light on the
-// cell is its mean there.
+// glows is what a cell sees of sources, diffusers and the sun, straight and in mirrors; sun is the sun's light on the
+// cell, its mean there.
 func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 	var out []glow
 	keep := func(o *outline, l RGB) { out = eye.glow(out, o, l, power, e.detail.GlossSees) }
+	e.shining(eye, nil, keep)
+	e.inMirrors(eye, func(over *receptor, through []outline, returned RGB) {
+		e.shining(over, through, func(o *outline, l RGB) { keep(o, l.Through(returned)) })
+	})
+	if s := e.set.Sun; s != nil && sun.Lux() > 0 {
+		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
+	}
+	return out
+}
+
+// inMirrors calls each with the receptor's image behind every mirror that it sees, and the parts of the mirror that are
+// seen. An outline is the same to the image as it is to the receptor.
+func (e *Engine) inMirrors(eye *receptor, each func(over *receptor, through []outline, returned RGB)) {
+	for k := range e.faces {
+		f := &e.faces[k]
+		var o outline
+		if !f.mirror || f.fronts.side(eye.p) <= 0.02 || !eye.rect(&f.Rect, &o) {
+			continue
+		}
+		if through := append([]outline{}, eye.past(&o, f.fronts)...); len(through) > 0 {
+			over := eye.turnedOver(e, f)
+			each(over, through, f.surface.Gloss)
+			over.done()
+		}
+	}
+}
+
+// shining is what shines by itself and is seen, through the given outlines if there are any: sources, what comes
+// through diffusers, and where the sun is on cards.
+func (e *Engine) shining(eye *receptor, through []outline, keep func(*outline, RGB)) {
 	d := e.detail
 	d.SkyStrips *= 2 // a gloss picks out a part of the sky
-	eye.sources(&e.set, d, nil, keep)
+	eye.sources(&e.set, d, through, keep)
 	for k := range e.faces {
 		f := &e.faces[k]
 		if f.through.Lux() == 0 || f.dead || f.fronts.side(eye.p) <= 0.02 {
@@ -103,11 +133,8 @@ func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 		for at, l := range f.levels[level] {
 			q := f.cell(at%side, at/side, side, side)
 			var o outline
-			if !eye.rect(&q, &o) {
-				continue
-			}
-			for _, part := range eye.past(&o, f.fronts) {
-				keep(&part, l)
+			if some, _ := eye.shown(&q, &o); some {
+				eye.cutThrough(&o, f.fronts, through, func(part *outline) { keep(part, l) })
 			}
 		}
 	}
@@ -116,20 +143,8 @@ func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 		if f.fronts.side(eye.p) <= 0.02 {
 			continue
 		}
-		for i := range f.sunny {
-			var o outline
-			if !eye.flatPart(f.sunny[i].corners, &o) {
-				continue
-			}
-			for _, part := range eye.past(&o, f.fronts) {
-				keep(&part, f.sunny[i].light)
-			}
-		}
+		e.sunny(eye, f.sunny, f.fronts, through, keep)
 	}
-	if s := e.set.Sun; s != nil && sun.Lux() > 0 {
-		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
-	}
-	return out
 }
 
 // wide is the largest angle, as a cosine, that a part of a source may span before it
@@ -196,7 +211,7 @@ const (
 
 // tableGlows keeps the parts of a rectangle of the table. What stands on the table hides what is under it; where a card stands, it is
 // divided down to its foot, since light is not the same on the two sides of it.
-func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(part *outline, l RGB)) {
+func (e *Engine) tableGlows(eye *receptor, q Rect, through []outline, keep func(part *outline, l RGB)) {
 	var o outline
 	if !eye.rect(&q, &o) || o.factor() < 1e-5 {
 		return
@@ -217,13 +232,11 @@ func (e *Engine) tableGlows(eye *receptor, q Rect, keep func(part *outline, l RG
 	if size > glowMm && size > near && high-low > glowApart*sum/bare ||
 		size > footMm && size > near && e.stands(q.Centre.X-q.U.X, q.Centre.Y-q.V.Y, q.Centre.X+q.U.X, q.Centre.Y+q.V.Y) {
 		for k := range 4 {
-			e.tableGlows(eye, q.cell(k%2, k/2, 2, 2), keep)
+			e.tableGlows(eye, q.cell(k%2, k/2, 2, 2), through, keep)
 		}
 		return
 	}
-	for _, part := range eye.past(&o, half{r3.Vec{Z: 1}, 0}) {
-		keep(&part, e.seenOfTable(eye, &part, &q))
-	}
+	eye.cutThrough(&o, half{r3.Vec{Z: 1}, 0}, through, func(part *outline) { keep(part, e.seenOfTable(eye, part, &q)) })
 }
 
 // seenOfTable is how bright a part of the table is that is seen in an outline: about its middle, and half way from there to its
@@ -250,16 +263,32 @@ func (e *Engine) seenOfTable(eye *receptor, part *outline, q *Rect) RGB {
 	return l.Times(1 / math.Max(n, 1))
 }
 
-// secondGlows is what a cell sees of the table, in a few parts, and of cards.
+// secondGlows is what a cell sees of the table, in a few parts, and of cards, straight and in mirrors.
 func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 	var out []glow
-	keep := func(q Rect, fronts half, l RGB) {
-		var o outline
-		if l.Lux() <= 0 || fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
+	keep := func(part *outline, l RGB, divide bool) {
+		if l.Lux() > 0 {
+			out = eye.glow(out, part, l, power, divide)
+		}
+	}
+	e.returning(eye, nil, keep)
+	e.inMirrors(eye, func(over *receptor, through []outline, returned RGB) {
+		e.returning(over, through, func(part *outline, l RGB, divide bool) { keep(part, l.Through(returned), divide) })
+	})
+	return out
+}
+
+// returning is what returns light and is seen, through the given outlines if there are any: cards, the room and the
+// table.
+func (e *Engine) returning(eye *receptor, through []outline, keep func(part *outline, l RGB, divide bool)) {
+	whole := func(part *outline, l RGB) { keep(part, l, false) }
+	of := func(q Rect, fronts half, l RGB) {
+		if l.Lux() <= 0 || fronts.side(eye.p) <= 0.02 {
 			return
 		}
-		for _, part := range eye.past(&o, fronts) {
-			out = eye.glow(out, &part, l, power, false)
+		var o outline
+		if some, _ := eye.shown(&q, &o); some {
+			eye.cutThrough(&o, fronts, through, func(part *outline) { whole(part, l) })
 		}
 	}
 	for k := range e.faces {
@@ -277,7 +306,7 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 					step := finest / side
 					l = l.Plus(f.shine(eye.p, q.Centre, f.glossy[(j*step+step/2)*finest+i*step+step/2]))
 				}
-				keep(q, f.fronts, l)
+				of(q, f.fronts, l)
 			}
 		}
 	}
@@ -291,16 +320,9 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 				continue
 			}
 			for at, l := range w.levels[1] {
-				keep(w.cell(at%2, at/2, 2, 2), w.fronts, l)
+				of(w.cell(at%2, at/2, 2, 2), w.fronts, l)
 			}
-			for k := range w.sunny {
-				var o outline
-				if eye.flatPart(w.sunny[k].corners, &o) {
-					for _, part := range eye.past(&o, w.fronts) {
-						out = eye.glow(out, &part, w.sunny[k].light, power, false)
-					}
-				}
-			}
+			e.sunny(eye, w.sunny, w.fronts, through, whole)
 		}
 	}
 	if e.top.n > 0 {
@@ -308,21 +330,14 @@ func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 		const parts = 4
 		for j := range parts {
 			for i := range parts {
-				e.tableGlows(eye, top.cell(i, j, parts, parts), func(part *outline, l RGB) {
-					if l.Lux() > 0 {
-						out = eye.glow(out, part, l, power, true)
-					}
-				})
+				e.tableGlows(eye, top.cell(i, j, parts, parts), through, func(part *outline, l RGB) { keep(part, l, true) })
 			}
 		}
 		for i := range e.patches {
 			var o outline
 			if eye.onTable(&e.patches[i].outline, &o) {
-				for _, part := range eye.past(&o, half{r3.Vec{Z: 1}, 0}) {
-					out = eye.glow(out, &part, e.patches[i].light, power, false)
-				}
+				eye.cutThrough(&o, half{r3.Vec{Z: 1}, 0}, through, func(part *outline) { whole(part, e.patches[i].light) })
 			}
 		}
 	}
-	return out
 }

@@ -87,22 +87,25 @@ func (p *sunPatch) holds(x, n r3.Vec) bool {
 }
 
 // fromSunny is what the sun on a face or wall sends to the receptor.
-func (e *Engine) fromSunny(eye *receptor, sunny []sunPatch, fronts half, through []outline) RGB {
+func (e *Engine) fromSunny(eye *receptor, patches []sunPatch, fronts half, through []outline) RGB {
 	var sum RGB
-	for i := range sunny {
-		var o outline
-		corners := sunny[i].corners
+	e.sunny(eye, patches, fronts, through, func(part *outline, l RGB) { sum = sum.Plus(l.Times(math.Pi * part.factor())) })
+	return sum
+}
+
+// sunny calls each with every part that is seen of where the sun is on a face, and how bright it is.
+func (e *Engine) sunny(eye *receptor, patches []sunPatch, fronts half, through []outline, each func(*outline, RGB)) {
+	for i := range patches {
+		corners := patches[i].corners
 		if eye.mirror != nil {
 			corners = eye.mirror.keep(corners)
 		}
+		var o outline
 		if len(corners) < 3 || !eye.flatPart(corners, &o) {
 			continue
 		}
-		seen := 0.0
-		eye.cutThrough(&o, fronts, through, func(part *outline) { seen += part.factor() })
-		sum = sum.Plus(sunny[i].light.Times(math.Pi * seen))
+		eye.cutThrough(&o, fronts, through, func(part *outline) { each(part, patches[i].light) })
 	}
-	return sum
 }
 
 // keep is what of a flat convex polygon lies in the half-space.
