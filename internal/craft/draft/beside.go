@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"regexp"
 	"strings"
 
 	"figladder/internal/craft/colour"
@@ -12,6 +13,7 @@ import (
 	"figladder/internal/craft/finding"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/wordlist"
 )
 
 // most is how many props of a kind stand beside a dish: start values of our own after P2 and
@@ -83,27 +85,59 @@ func folded(t scene.Thing) scene.Thing {
 	return t
 }
 
-// pieces are what an ingredient is strewn as, by words of its name; start values of our own.
+// pieces are what an ingredient is strewn as, by words of its name: the first row with a word that is in it. Where
+// what is inside has another colour than the name's, that is told. Start values of our own.
 var pieces = []struct {
-	words []string
+	words *regexp.Regexp
 	kind  string
 	piece string
 	size  float64 // mm
 	count int
+	flesh string // #rrggbb, or empty
 }{
-	{[]string{"rosemary", "thyme", "dill", "tarragon"}, "scatter", "sprig", 26, 3},
-	{[]string{"parsley", "mint", "basil", "coriander", "herb", "chive", "sage", "bay", "cress", "beet leaves", "rocket"}, "herbs", "", 12, 7},
-	{[]string{"lemon", "lime", "orange", "grapefruit", "clementine"}, "scatter", "citrus", 27, 3},
-	{[]string{"fig", "plum", "peach", "apricot", "nectarine", "apple", "pear"}, "scatter", "half", 26, 3},
-	{[]string{"quince", "cucumber", "radish", "beetroot", "courgette"}, "scatter", "slice", 24, 3},
-	{[]string{"cherry tomato", "tomato"}, "scatter", "tomato", 17, 3},
-	{[]string{"olive"}, "scatter", "olive", 18, 5},
-	{[]string{"hazelnut", "walnut", "almond", "pecan", "nut"}, "scatter", "nut", 9, 6},
-	{[]string{"chocolate"}, "scatter", "shard", 14, 5},
-	{[]string{"berry", "berries", "cherry", "cherries", "sloe", "currant", "grape", "pea"}, "scatter", "berry", 14, 5},
-	{[]string{"sesame", "seed", "peppercorn", "cumin", "fennel", "lentil", "rice", "oat"}, "scatter", "seed", 5, 35},
-	{[]string{"salt", "coconut", "cheese", "horseradish", "peel"}, "scatter", "flake", 14, 7},
-	{[]string{"bread", "rye", "biscuit", "crumb", "crispbread"}, "crumb", "", 5, 25},
+	{wordlist.Words(`horseradish|parmesan|cheddar|pecorino|gruyère|grana|zest|coconut`), "scatter", "curl", 9, 34, ""},
+	{wordlist.Words(`rosemary|thyme|dill|tarragon`), "scatter", "sprig", 26, 3, ""},
+	{wordlist.Words(`(?:water)?cress|pea shoots?|micro ?herbs?|micro ?greens?`), "scatter", "cress", 15, 9, ""},
+	{wordlist.Words(`parsley|mint|basil|coriander|herbs?|chives?|sage|bay|beet leaves|rocket`), "herbs", "", 12, 7, ""},
+	{wordlist.Words(`lemons?|limes?|oranges?|grapefruits?|clementines?`), "scatter", "citrus", 27, 3, ""},
+	{wordlist.Words(`plums?|damsons?`), "scatter", "stone", 22, 3, "#d8a24e"},
+	{wordlist.Words(`peach(?:es)?|apricots?|nectarines?`), "scatter", "stone", 26, 3, ""},
+	{wordlist.Words(`figs?|apples?|pears?`), "scatter", "half", 26, 3, ""},
+	{wordlist.Words(`quinces?`), "scatter", "slice", 24, 3, ""},
+	{wordlist.Words(`radish(?:es)?`), "scatter", "round", 14, 5, "#f4ece2"},
+	{wordlist.Words(`cucumbers?|courgettes?`), "scatter", "round", 20, 4, "#dbe6b4"},
+	{wordlist.Words(`beetroots?|carrots?`), "scatter", "round", 24, 3, ""},
+	{wordlist.Words(`onions?|shallots?|leeks?`), "scatter", "ring", 20, 3, ""},
+	{wordlist.Words(`tomato(?:es)?`), "scatter", "tomato", 17, 3, ""},
+	{wordlist.Words(`olives?`), "scatter", "olive", 18, 5, ""},
+	{wordlist.Words(`hazelnuts?|walnuts?|almonds?|pecans?|pistachios?|cashews?|chestnuts?|peanuts?|nuts?`), "scatter", "nut", 9, 6, ""},
+	{wordlist.Words(`chocolate`), "scatter", "shard", 14, 5, ""},
+	{wordlist.Words(`\w*berr(?:y|ies)|cherry|cherries|sloes?|\w*currants?|grapes?|peas?`), "scatter", "berry", 14, 5, ""},
+	{wordlist.Words(`pepper ?corns?|black pepper`), "crumb", "", 2.4, 30, ""},
+	{wordlist.Words(`sesame|seeds?|cumin|fennel|lentils?|rice|oats?`), "scatter", "seed", 5, 35, ""},
+	{wordlist.Words(`salt|cheese|peel`), "scatter", "flake", 14, 7, ""},
+	{wordlist.Words(`bread|rye|biscuits?|crumbs?|crispbreads?`), "crumb", "", 5, 25, ""},
+}
+
+// fluid are names of what is poured, spread or ground: they say what it was made of, not what can be strewn.
+var fluid = regexp.MustCompile(`(?i)\b(?:oil|juice|vinegar|milk|butter|stock|syrup|jam|purée|puree|paste|sauce|powder|flour|cream|liqueur|wine|cider|cream cheese|extract|mustard)\s*(?:[,(].*)?$|\bground\b`)
+
+// strewn is what an ingredient's name says can be strewn of it; false when nothing.
+func strewn(name, hex string) (scene.Thing, bool) {
+	if fluid.MatchString(name) {
+		return scene.Thing{}, false
+	}
+	for _, p := range pieces {
+		if !p.words.MatchString(name) {
+			continue
+		}
+		t := scene.Thing{Kind: p.kind, Piece: p.piece, On: true, WidthMm: 70, HeightMm: p.size, Count: p.count, Colour: hex, Finish: "satin"}
+		if p.flesh != "" {
+			t.Colour, t.Second = p.flesh, hex
+		}
+		return t, true
+	}
+	return scene.Thing{}, false
 }
 
 // echo strews one of the dish's own ingredients beside it (P6: echo one or two).
@@ -113,14 +147,9 @@ func (m *maker) echo(d *Dish, n int) (scene.Thing, Choice, bool) {
 		if known == "" {
 			continue
 		}
-		for _, p := range pieces {
-			for _, w := range p.words {
-				if !strings.Contains(strings.ToLower(name), w) {
-					continue
-				}
-				t := scene.Thing{Name: capital(known), Kind: p.kind, Piece: p.piece, On: true, WidthMm: 70, HeightMm: p.size, Count: p.count, Colour: hex, Finish: "satin"}
-				return t, Choice{Key: fmt.Sprintf("beside-%d", n), Label: "Strewn beside it", Took: known, Because: "It is in the dish: what stands beside it has to do with it.", From: len(d.Ask.Ingredients), Swap: []finding.Edit{}}, true
-			}
+		if t, ok := strewn(name, hex); ok {
+			t.Name = capital(known)
+			return t, Choice{Key: fmt.Sprintf("beside-%d", n), Label: "Strewn beside it", Took: known, Because: "It is in the dish: what stands beside it has to do with it.", From: len(d.Ask.Ingredients), Swap: []finding.Edit{}}, true
 		}
 	}
 	return scene.Thing{}, Choice{}, false

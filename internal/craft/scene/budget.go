@@ -34,11 +34,11 @@ func (t Thing) pieces() int {
 var trianglesEach = map[string]int{
 	"plate": 3500, "bowl": 4300, "tiny bowl": 4300, "pot": 1300, "glass": 1200, "coupe": 3500, "mug": 1600, "jug": 4300, "bottle": 3800, "jar": 1200,
 	"board": 130, "box": 130, "tile": 130, "paper": 130, "knife": 120, "fork": 250, "spoon": 2200,
-	"mound": 2400, "foam": 1600, "drizzle": 1500, "slices": 800, "ice": 260, "stack": 330, "crumb": 64, "herbs": 48,
+	"mound": 2400, "foam": 1600, "drizzle": 1500, "slices": 800, "ice": 260, "stack": 330, "crumb": 64, "herbs": 48, biteOnAFork: 520,
 }
 
 // trianglesOfPiece are those of what is strewn, by piece.
-var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 590, "citrus": 1200, "half": 760, "wedge": 340, "tomato": 920, "olive": 740, "nut": 360, "shard": 34, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 1300}
+var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 590, "citrus": 1200, "half": 760, "wedge": 340, "tomato": 920, "olive": 740, "nut": 360, "shard": 34, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 1300, "round": 240, "ring": 640, "stone": 760, "curl": 95, "cress": 360}
 
 // triangles is about how many a thing takes in a picture.
 func (t Thing) triangles() int {

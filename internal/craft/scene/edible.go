@@ -55,6 +55,26 @@ func edibleStuff(colour, second string, kind string) Stuff {
 	return st
 }
 
+// bite is a piece on a fork's tines, about the middle of the piece: below what it is inside, above what was its
+// crust; the fork's handle is at −y.
+func (t Thing) bite(seed int64) []Part {
+	w, h := t.WidthMm, t.HeightMm
+	inside := orElse(t.Second, t.Colour)
+	piece := func(from, to float64, seed int64) shape.Mesh {
+		m := shape.Lumped(shape.Box(w, w*0.85, h*(to-from), h*0.06), 0.07, w*0.3, seed)
+		return m.Moved(14, at(0, 0, h*from))
+	}
+	crumb := edibleStuff(inside, "", "cake")
+	fork := shape.Join(shape.Fork(t.DepthMm, t.DepthMm*0.27)...)
+	// The tines go two thirds through it, at a third of its height.
+	fork = fork.Moved(0, at(0, -t.DepthMm/2+w*0.3, h*0.34))
+	steel := stuffOf("fork", "metal", forkColour, "", "satin")
+	return []Part{{piece(0, 0.66, seed), crumb}, {piece(0.64, 1, seed+1), baked(t.Colour, 4)}, {fork, steel}}
+}
+
+// forkColour is that of a plain steel fork.
+const forkColour = "#b9b6ae"
+
 // settles reports whether the thing is many pieces that each lie where they fall.
 func (t Thing) settles() bool {
 	switch t.Kind {
@@ -86,6 +106,8 @@ func (t Thing) food(below []Object, z float64, seed int64, f Fineness) []Part {
 		return slicesOf(r, h, t.count(5), t.Colour, t.Second, seed)
 	case "ice":
 		return iceOf(r, h, t.count(5), seed, 1, light.RGB{})
+	case biteOnAFork:
+		return t.bite(seed)
 	}
 	return t.settled(below, seed, f)
 }

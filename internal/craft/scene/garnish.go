@@ -18,6 +18,9 @@ const (
 	pipColour   = "#3a2415"
 	stalkColour = "#4f6b32"
 	pitColour   = "#7a2a1c"
+	stoneColour = "#8a5a34"
+
+	cressStalkColour = "#d3dcb0"
 )
 
 // garnishes are the pieces that are of more than one surface, by their names.
@@ -38,6 +41,32 @@ var garnishes = map[string]garnish{
 		flesh, skin, pips := shape.Round(size, max(2.2, size*0.13), pipsOf(5, steps), seed, steps+4)
 		return []shape.Mesh{flesh, skin, pips}
 	}, cutFruit, 12},
+	"round": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
+		flesh, skin, _ := shape.Round(size, max(2, size*0.11), 0, seed, steps+4)
+		return []shape.Mesh{flesh, skin}
+	}, func(t Thing) []Stuff { return cutFruit(t)[:2] }, 14},
+	"ring": {func(size float64, h func(int64) float64, _ int64, steps int) []shape.Mesh {
+		return []shape.Mesh{shape.Rings(size, max(2.5, size*0.2), 2+int(3*h(13)), steps+4)}
+	}, func(t Thing) []Stuff { return []Stuff{fleshOf(t.Colour, freeFruit, t.HeightMm*0.1)} }, 12},
+	"stone": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
+		flesh, skin, pit := shape.Stone(size, seed, steps+4)
+		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-8 - 12*h(9)) }
+		return []shape.Mesh{lean(flesh), lean(skin), lean(pit)}
+	}, func(t Thing) []Stuff {
+		of := cutFruit(t)
+		of[2] = edibleStuff(stoneColour, "", "dry")
+		return of
+	}, 0},
+	"curl": {func(size float64, h func(int64) float64, seed int64, _ int) []shape.Mesh {
+		return []shape.Mesh{shape.Curl(1.6*size, max(0.7, size*0.09), h(14), seed)}
+	}, func(t Thing) []Stuff { return []Stuff{edibleStuff(t.Colour, "", "cream")} }, 30},
+	"cress": {func(size float64, _ func(int64) float64, seed int64, _ int) []shape.Mesh {
+		stalk, leaves := shape.Cress(2*size, seed)
+		middle := at(0, -size, 0)
+		return []shape.Mesh{stalk.Moved(0, middle), leaves.Moved(0, middle)}
+	}, func(t Thing) []Stuff {
+		return []Stuff{edibleStuff(cressStalkColour, "", "dry"), edibleStuff(t.Colour, "", "leaf")}
+	}, 10},
 	"half": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
 		flesh, skin, pips := shape.Half(size, pipsOf(6, steps), seed, steps+4)
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-10 - 12*h(9)) }
@@ -130,7 +159,7 @@ func skinOf(colour string) Stuff {
 // cutFruit is flesh, skin and pips: the skin of the second colour, or a darker one of the first.
 func cutFruit(t Thing) []Stuff {
 	thick := t.HeightMm // half a fruit is about as thick as it is wide
-	if t.Piece == "slice" {
+	if t.Piece == "slice" || t.Piece == "round" {
 		thick *= 0.13
 	}
 	skin := skinOf(orElse(t.Second, t.Colour))

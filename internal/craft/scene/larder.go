@@ -68,6 +68,8 @@ const (
 	pattyColour   = "#5a3826"
 	cheeseColour  = "#e3a63a"
 	lettuceColour = "#7d9a45"
+	heartColour   = "#e3e2a0" // of a lettuce, where no light came
+	ribColour     = "#e9dfd2"
 )
 
 // slice is what is missing of something that was cut: toward the camera's right, where its
@@ -91,6 +93,9 @@ func baked(colour string, grainMm float64) Stuff {
 func (v serving) tart(lid bool) []Part {
 	crust, filling := shape.Tart(v.reachMm, v.tallMm, v.slice(), lid, int(v.f)+8)
 	out := []Part{{crust, baked(pastryColour, 5)}, {filling, edibleStuff(v.colour, "", "wet")}}
+	if lid && v.cut {
+		out = append(out, v.pieces()...)
+	}
 	if lid || v.garnish == "" {
 		return out
 	}
@@ -104,6 +109,28 @@ func (v serving) tart(lid bool) []Part {
 		out = append(out, p)
 	}
 	return out
+}
+
+// pieces are what a filling is of, where it was cut: some paler, some darker, half out of each face.
+func (v serving) pieces() []Part {
+	cut := v.slice()
+	var some [2][]shape.Mesh
+	for f, deg := range []float64{cut.FromDeg, cut.ToDeg} {
+		sin, cos := math.Sincos(deg * math.Pi / 180)
+		for i := range 26 {
+			h := func(k int64) float64 { return shape.Hash(int64(i), k, 67+int64(f), v.seed) }
+			r, z, size := v.reachMm*(0.06+0.74*h(1)), v.tallMm*(0.18+0.42*h(2)), v.tallMm*(0.05+0.05*h(3))
+			m := shape.Lumped(shape.Box(size*1.7, size, size*1.2, size*0.3), 0.16, size*0.7, v.seed+int64(i))
+			some[i%2] = append(some[i%2], m.Moved(deg+90+40*(h(4)-0.5), at(r*sin, r*cos, z-size*0.6)))
+		}
+	}
+	light, dark := edibleStuff(v.colour, "", "wet"), edibleStuff(v.colour, "", "wet")
+	cream := linear(creamColour)
+	for c := range cream {
+		light.Colour[c] = 0.5*light.Colour[c] + 0.5*cream[c]
+	}
+	dark.Colour = dark.Colour.Times(0.62)
+	return []Part{{shape.Strewn(some[0]...), light}, {shape.Strewn(some[1]...), dark}}
 }
 
 func (v serving) cake() []Part {
@@ -135,9 +162,23 @@ func (v serving) toast() []Part {
 	thick := math.Max(10, v.reachMm*0.16)
 	crust, crumb := shape.Toast(1.62*v.reachMm, 1.45*v.reachMm, thick, int(v.f)+8)
 	out := []Part{{crust, baked(crustColour, 4)}, {crumb, baked(crumbColour, 3)}}
-	spread := asHigh(shape.Heap(v.reachMm*0.66, math.Max(5, v.tallMm-thick), 0.2, v.reachMm*0.2, v.seed, int(v.f)+6), math.Max(5, v.tallMm-thick)+0.5).Stretched(1, 0.9, 1).Moved(0, at(0, 0, thick-0.5))
-	out = append(out, Part{spread, edibleStuff(v.colour, "", "flesh")})
-	return v.strewn(out, "herbs", v.reachMm*1.0, math.Max(6, v.reachMm*0.13), 7, "")
+	tall := math.Max(5, v.tallMm-thick)
+	heap := func(deep float64, seed int64) shape.Mesh {
+		return asHigh(shape.Heap(v.reachMm*0.68, tall, deep, v.reachMm*0.11, seed, int(v.f)+10), tall+0.5).Stretched(1, 0.9, 1).Moved(0, at(0, 0, thick-0.5))
+	}
+	// Crushed: paler than what it was, with pieces of it still whole.
+	body := edibleStuff(v.colour, "", "flesh")
+	pale := linear(crumbColour)
+	for c := range pale {
+		body.Colour[c] = 0.72*body.Colour[c] + 0.28*pale[c]
+	}
+	body.GrainMm, body.Coat, body.Second = 3, 0.35, body.Colour.Times(0.5)
+	spread := Part{heap(0.3, v.seed), body}
+	out = append(out, spread)
+	size := math.Max(5, v.reachMm*0.1)
+	bits := Thing{Kind: "scatter", Piece: "berry", WidthMm: v.reachMm * 1.05, HeightMm: size, Count: 16, Colour: v.colour}
+	out = append(out, bits.settled([]Object{boundOf([]Part{spread})}, v.seed, v.f)...)
+	return v.strewn(out, "herbs", v.reachMm*0.9, math.Max(7, v.reachMm*0.15), 6, "")
 }
 
 // asHigh draws a heap to the height that it is said to have: lumps go beyond it.
@@ -207,12 +248,12 @@ func (v serving) burger() []Part {
 	}
 	bun := baked(bunColour, 40)
 	bun.Coat, bun.Rough = 0.7, 0.3
-	put(disc(r*0.96, h*0.16), h*0.16, bun)
+	put(disc(r*0.93, h*0.16), h*0.16, bun)
 	leaf := edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")
-	put(shape.Ruffle(r*1.0, h*0.045, 9, v.seed, n), h*0.07, leaf)
+	put(shape.Ruffle(r*1.02, h*0.075, 11, v.seed, n+12), h*0.08, leaf)
 	patty := edibleStuff(pattyColour, "", "flesh")
 	patty.GrainMm = 4
-	put(shape.Ball(r*0.97, r*0.97, h*0.11, 0.07, 6, v.seed, n+8).Moved(0, at(0, 0, h*0.1)), h*0.2, patty)
+	put(shape.Ball(r*0.93, r*0.93, h*0.11, 0.07, 6, v.seed, n+8).Moved(0, at(0, 0, h*0.1)), h*0.2, patty)
 	cheese := edibleStuff(cheeseColour, "", "cream")
 	put(shape.Box(1.44*r, 1.44*r, h*0.035, h*0.012).Moved(38, at(0, 0, -h*0.012)), h*0.03, cheese)
 	put(disc(r*0.7, h*0.06), h*0.05, edibleStuff("#b8452f", "", "wet"))
@@ -259,36 +300,60 @@ func dome(r, tall float64) []shape.RZ {
 	return out
 }
 
-// leaves are tossed: each lies as it fell, the lowest flat and outward, more of them up in the
-// middle, and what goes with them is caught between.
+// leaves are tossed: each lies as it fell, the lowest flat and outward, more of them up in the middle, and what goes
+// with them is caught between. Of four kinds: the dish's own, its pale hearts, narrow dark ones and those of its
+// second colour, with a pale rib.
 func (v serving) leaves() []Part {
 	n, steps := 64, int(v.f)/2+4
 	if v.f <= Rough {
 		n, steps = 16, 8
 	}
-	var pale, dark []shape.Mesh
+	const own, heart, narrow, second, rib = 0, 1, 2, 3, 4
+	var kinds [5][]shape.Mesh
+	order := [...]int{own, second, own, narrow, own, heart, second, narrow}
 	for i := range n {
 		h := func(k int64) float64 { return shape.Hash(int64(i), k, 13, v.seed) }
 		up := float64(i) / float64(n)
 		a, away := 2*math.Pi*h(1), v.reachMm*0.8*math.Sqrt(h(2))*(1-0.6*up)
 		x, y := away*math.Cos(a), away*math.Sin(a)
 		long := v.reachMm * (0.55 + 0.3*h(3))
-		m := shape.Salad(long, long*(0.5+0.25*h(4)), 0.3+0.3*h(6), v.seed+int64(i), steps)
-		m = m.Moved(0, at(0, -long/2, 0)).Tilted(70*(h(5)-0.5)).Moved(360*h(7), at(x, y, v.tallMm*(0.04+0.66*up)))
-		for k, p := range m.P { // within the bowl, and on its floor
-			if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
-				m.P[k].X, m.P[k].Y, m.P[k].Z = p.X/d, p.Y/d, p.Z+(d-1)*v.reachMm*0.3
+		lean, turn, z := 70*(h(5)-0.5), 360*h(7), v.tallMm*(0.04+0.66*up)
+		put := func(kind int, m shape.Mesh) {
+			m = m.Moved(0, at(0, -long/2, 0)).Tilted(lean).Moved(turn, at(x, y, z))
+			for k, p := range m.P { // within the bowl, and on its floor
+				if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
+					m.P[k].X, m.P[k].Y, m.P[k].Z = p.X/d, p.Y/d, p.Z+(d-1)*v.reachMm*0.3
+				}
+				m.P[k].Z = math.Max(0.5, math.Min(v.tallMm, m.P[k].Z))
 			}
-			m.P[k].Z = math.Max(0.5, math.Min(v.tallMm, m.P[k].Z))
+			kinds[kind] = append(kinds[kind], m)
 		}
-		if i%4 == 3 {
-			dark = append(dark, m)
-		} else {
-			pale = append(pale, m)
+		kind, wide, seed := order[i%len(order)], long*(0.5+0.25*h(4)), v.seed+int64(i)
+		switch kind {
+		case narrow:
+			put(kind, shape.Lobed(long, long*0.42, seed, steps))
+		case second:
+			long *= 0.85
+			put(kind, shape.Salad(long, wide, 0.12, seed, steps))
+			put(rib, shape.Rib(long, wide))
+		default:
+			put(kind, shape.Salad(long, wide, 0.3+0.3*h(6), seed, steps))
 		}
 	}
-	out := []Part{{shape.Strewn(pale...), edibleStuff(v.colour, "", "leaf")}, {shape.Strewn(dark...), edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf")}}
-	rounds := Thing{Kind: "scatter", Piece: "slice", WidthMm: v.reachMm * 1.3, HeightMm: math.Max(8, v.reachMm*0.13), Count: 7, Colour: orElse(v.garnish, "#d9c9b6"), Second: "#f2e6da"}
+	green := edibleStuff(v.colour, "", "leaf")
+	stuffs := [5]Stuff{own: green, heart: green, narrow: green, second: edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf"), rib: edibleStuff(ribColour, "", "cream")}
+	stuffs[narrow].Colour = green.Colour.Times(0.42)
+	pale := linear(heartColour)
+	for c := range pale {
+		stuffs[heart].Colour[c] = 0.35*green.Colour[c] + 0.65*pale[c]
+	}
+	var out []Part
+	for k, all := range kinds {
+		if len(all) > 0 {
+			out = append(out, Part{shape.Strewn(all...), stuffs[k]})
+		}
+	}
+	rounds := Thing{Kind: "scatter", Piece: "round", WidthMm: v.reachMm * 1.3, HeightMm: math.Max(8, v.reachMm*0.12), Count: 7, Colour: "#f4ece2", Second: orElse(v.garnish, "#c12f56")}
 	on := []Object{boundOf(out)}
 	out = append(out, rounds.settled(on, v.seed, v.f)...)
 	seeds := Thing{Kind: "scatter", Piece: "seed", WidthMm: v.reachMm * 1.2, HeightMm: math.Max(5, v.reachMm*0.06), Count: 16, Colour: "#c9a05a"}

@@ -11,7 +11,7 @@ const (
 	skinColour   = "#b06a2c" // of a bird, roast
 	boneColour   = "#d9c8a4"
 	searedColour = "#54301c" // of a joint outside
-	rareColour   = "#b4615a" // and inside
+	rareColour   = "#d29c90" // and inside
 	twineColour  = "#d8cbb0"
 	stickColour  = "#c9a676"
 )
@@ -68,7 +68,7 @@ func (v serving) joint() []Part {
 	high := math.Min(v.tallMm, wide)
 	crust, inside := shape.Loaf(long, wide, high, cuts, math.Max(7, long*0.045), v.seed, int(v.f)+10)
 	meat := edibleStuff(rareColour, "", "wet")
-	meat.Pattern, meat.GrainMm, meat.Coat, meat.Second = "flesh", 5, 0.6, meat.Colour.Times(0.7)
+	meat.Pattern, meat.GrainMm, meat.Coat, meat.Second = "flesh", 5, 0.6, meat.Colour.Times(0.78)
 	lay := func(m shape.Mesh) shape.Mesh { return m.Moved(loafTurnDeg, at(0, 0, 0)) }
 	skin := baked(searedColour, 8)
 	skin.Coat, skin.Rough = 0.7, 0.35

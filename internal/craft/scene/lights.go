@@ -332,7 +332,7 @@ const (
 func (s Set) inTheWay() []light.Cylinder {
 	var out []light.Cylinder
 	for _, t := range s.Things {
-		if !t.On || t.HeightMm+t.LiftMm < shadowsMm || t.Lies() || t.Cutlery() || t.settles() {
+		if !t.On || t.HeightMm+t.LiftMm < shadowsMm || t.Lies() || t.Cutlery() || t.settles() || t.held() {
 			continue
 		}
 		if math.Hypot(t.XMm-s.Vessel.XMm, t.YMm-s.Vessel.YMm) < s.Vessel.DiameterMm/2 { // on the dish

@@ -273,3 +273,26 @@ func TestWhatMustBeSharpIsChosen(t *testing.T) {
 		}
 	}
 }
+
+// A bite is held up over the dish, its handle higher than its tines; it is food, and throws no column of shade.
+func TestABiteIsHeldUp(t *testing.T) {
+	s := Start()
+	s, err := s.WithThing(biteOnAFork)
+	require.NoError(t, err)
+	bite := &s.Things[len(s.Things)-1]
+	bite.XMm, bite.YMm = s.Vessel.XMm, s.Vessel.YMm
+	o := object(s.Objects(Smooth), "food")
+	held := s.Objects(Smooth)[len(s.Objects(Smooth))-1]
+	require.Equal(t, biteOnAFork, held.Kind)
+	assert.True(t, held.Edible)
+	assert.Greater(t, held.Lo.Z, o.Hi.Z+30, "over the dish")
+	require.Len(t, held.Parts, 3)
+	piece, fork := held.Parts[0].Mesh, held.Parts[2].Mesh
+	lo, hi := piece.Bounds()
+	_, up := fork.Bounds()
+	assert.InDelta(t, s.Vessel.XMm, (lo.X+hi.X)/2, 8)
+	assert.Greater(t, up.Z, hi.Z+20, "the handle goes up")
+	bare := len(s.inTheWay())
+	s.Things = s.Things[:len(s.Things)-1]
+	assert.Equal(t, bare, len(s.inTheWay()))
+}

@@ -14,7 +14,7 @@ import (
 // lies below it and comes before it in the list.
 type Thing struct {
 	Name      string       `json:"name" maxLength:"120" doc:"What you call it"`
-	Kind      string       `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb" doc:"What it is"`
+	Kind      string       `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb,bite on a fork" doc:"What it is"`
 	On        bool         `json:"on" doc:"Whether it is in the set"`
 	XMm       float64      `json:"xMm" doc:"Middle, from the table's left edge"`
 	YMm       float64      `json:"yMm" doc:"Middle, from the table's near edge"`
@@ -28,7 +28,7 @@ type Thing struct {
 	Second    string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish    words.Finish `json:"finish" doc:"How it shines"`
 	Material  string       `json:"material" enum:",ceramic,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
-	Piece     string       `json:"piece" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard" doc:"Scatter: what each piece is"`
+	Piece     string       `json:"piece" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress" doc:"Scatter: what each piece is"`
 	Count     int          `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
 	Drink     string       `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
 	FillShare float64      `json:"fillShare" doc:"Vessel: how full it is, 0 to 1 of its height"`
@@ -37,7 +37,7 @@ type Thing struct {
 
 // Food kinds, and kinds that are turned about an axis.
 var (
-	foodKinds  = []string{"mound", "slices", "stack", "scatter", "drizzle", "foam", "ice", "herbs", "crumb"}
+	foodKinds  = []string{"mound", "slices", "stack", "scatter", "drizzle", "foam", "ice", "herbs", "crumb", biteOnAFork}
 	roundKinds = []string{"plate", "bowl", "tiny bowl", "pot", "glass", "coupe", "mug", "jug", "bottle", "jar"}
 	flatKinds  = []string{"board", "linen", "tile", "paper"}
 )
@@ -53,6 +53,12 @@ func (t Thing) Round() bool { return slices.Contains(roundKinds, t.Kind) }
 
 // Cutlery reports whether it is a knife, a fork or a spoon.
 func (t Thing) Cutlery() bool { return t.Kind == "knife" || t.Kind == "fork" || t.Kind == "spoon" }
+
+// biteOnAFork is the kind of a bite that is held up.
+const biteOnAFork = "bite on a fork"
+
+// held reports whether it is a bite held up on a fork (S6): DepthMm is the fork's length, the rest the bite's.
+func (t Thing) held() bool { return t.Kind == biteOnAFork }
 
 // Lies reports whether it is a flat ground that other things stand on.
 func (t Thing) Lies() bool { return slices.Contains(flatKinds, t.Kind) }
@@ -105,7 +111,7 @@ func (s Set) checkThings(bad badFunc, within withinFunc, hex func(path, v string
 		within(at("turnDeg"), t.TurnDeg, -360, 360, "degrees")
 		within(at("tiltDeg"), t.TiltDeg, -90, 90, "degrees")
 		within(at("widthMm"), t.WidthMm, 1, 3000, "mm")
-		if t.Lies() || t.Cutlery() || t.Kind == "box" {
+		if t.Lies() || t.Cutlery() || t.Kind == "box" || t.held() {
 			within(at("depthMm"), t.DepthMm, 1, 3000, "mm")
 		}
 		within(at("heightMm"), t.HeightMm, 0.1, 1200, "mm")

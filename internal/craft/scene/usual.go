@@ -15,7 +15,7 @@ var usualSizes = map[string][3]float64{
 	"mug": {80, 0, 95}, "jug": {80, 0, 110}, "bottle": {62, 0, 230}, "jar": {75, 0, 95}, "board": {220, 320, 18}, "linen": {300, 420, 8},
 	"tile": {200, 200, 8}, "paper": {210, 297, 1}, "box": {80, 80, 60}, "knife": {16, 180, 3}, "fork": {20, 160, 3}, "spoon": {30, 140, 4},
 	"mound": {110, 0, 45}, "slices": {110, 0, 25}, "stack": {90, 0, 60}, "scatter": {80, 0, 14}, "drizzle": {100, 0, 4}, "foam": {60, 0, 12},
-	"ice": {60, 0, 40}, "herbs": {60, 0, 12}, "crumb": {110, 0, 5},
+	"ice": {60, 0, 40}, "herbs": {60, 0, 12}, "crumb": {110, 0, 5}, biteOnAFork: {26, 165, 22},
 }
 
 // usualLights are width and height in mm, lux at one metre and kelvin of a light of each
@@ -40,6 +40,9 @@ func (s Set) WithThing(kind string) (Set, error) {
 		t.Colour = "#d6dedb"
 	case "scatter":
 		t.Piece, t.Count = "berry", 5
+	}
+	if t.held() { // over what it was taken from, the handle up and out of the frame to the right
+		t.LiftMm, t.TiltDeg, t.TurnDeg = 60, 22, 290
 	}
 	if t.Edible() {
 		t.Colour, t.Finish = "#a8763e", "satin"

@@ -5,7 +5,7 @@ import "math"
 // Round is a slice of a fruit with skin lying on z = 0: rMm wide, hMm thick. Its seeds lie about
 // its middle.
 func Round(rMm, hMm float64, seeds int, seed int64, steps int) (flesh, skin, pips Mesh) {
-	rind := math.Max(0.5, rMm*0.05)
+	rind := math.Max(0.6, rMm*0.065)
 	in := rMm - rind
 	flesh = Sector([]RZ{{0, 0}, {in, 0}, {in, hMm * 0.98}, {0, hMm * 0.98}}, 0, 360, steps, nil)
 	skin = Sector([]RZ{{in, 0}, {rMm * 0.985, 0}, {rMm, hMm * 0.5}, {rMm * 0.985, hMm * 0.96}, {in, hMm}}, 0, 360, steps, nil)
@@ -102,4 +102,54 @@ func Nut(lMm float64, steps int) Mesh {
 		return Section{Y: lMm * (t - 0.5), HalfX: lMm * 0.3 * k, Up: lMm * 0.2 * k, Z: lMm * 0.2}
 	}), steps)
 	return m
+}
+
+// Rings are the rings of a cut onion lying on z = 0, one in the other: rMm wide, hMm high.
+func Rings(rMm, hMm float64, rings int, steps int) Mesh {
+	var all []Mesh
+	wall := rMm * 0.8 / float64(2*rings-1) // as much of it as of the air between
+	for k := range rings {
+		out := rMm - 2*wall*float64(k)
+		in := math.Max(0.2, out-wall)
+		tall := hMm * (1 - 0.12*float64(k%3))
+		all = append(all, Sector([]RZ{{in, 0}, {out, 0}, {out, tall * 0.9}, {out - wall*0.3, tall}, {in, tall}}, 0, 360, steps, nil))
+	}
+	return Join(all...)
+}
+
+// Stone is half of a fruit with its stone in it, its cut face up: rMm wide. The stone lies in a hollow's place.
+func Stone(rMm float64, seed int64, steps int) (flesh, skin, stone Mesh) {
+	flesh, skin, _ = Half(rMm, 0, seed, steps)
+	deep := rMm * 0.86
+	return flesh, skin, Ball(rMm*0.34, rMm*0.44, rMm*0.26, 0.06, rMm*0.1, seed, steps+4).Moved(0, vec(0, 0, deep+rMm*0.02))
+}
+
+// Curl is a thread of something grated, bent, lying on z = 0: about lMm from end to end, thickMm thick.
+func Curl(lMm, thickMm, bend float64, seed int64) Mesh {
+	const parts = 9
+	var path [][3]float64
+	for i := range parts {
+		t := 2*float64(i)/(parts-1) - 1
+		a := t * (0.4 + 1.7*bend)
+		r := lMm / 2 / math.Sin(math.Min(math.Pi/2, 0.4+1.7*bend))
+		lift := lMm * 0.16 * bend * (1 - t*t) * Hash(1, 2, 9, seed)
+		path = append(path, [3]float64{r * math.Sin(a), r * (1 - math.Cos(a)), thickMm/2 + lift})
+	}
+	return Tube(path, thickMm/2, 5)
+}
+
+// Cress is a stalk along +y from the origin, lMm long, with two round leaves at its end.
+func Cress(lMm float64, seed int64) (stalk, leaves Mesh) {
+	bend := 0.3 * (2*Hash(3, 1, 4, seed) - 1)
+	var path [][3]float64
+	for i := range 6 {
+		t := float64(i) / 5
+		path = append(path, [3]float64{bend * lMm * t * t, lMm * t, lMm * (0.03 + 0.12*t*t)})
+	}
+	end := path[len(path)-1]
+	for _, side := range []float64{-1, 1} {
+		leaf := Salad(lMm*0.34, lMm*0.3, 0, seed, 9).Moved(side*52, vec(end[0], end[1]-lMm*0.02, end[2]))
+		leaves = Join(leaves, leaf)
+	}
+	return Tube(path, math.Max(0.35, lMm*0.018), 5), leaves
 }

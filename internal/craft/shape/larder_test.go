@@ -283,3 +283,39 @@ func TestCrumpledPaperKeepsItsSize(t *testing.T) {
 	}
 	assert.Less(t, flat, len(m.N)/2, "most of it is not flat")
 }
+
+// Rings, halves with a stone, threads and leaves are as large as said; what is solid is closed.
+func TestWhatIsStrewnKeepsItsSizes(t *testing.T) {
+	rings := Rings(20, 5, 3, 48)
+	sized(t, "rings", rings, 40, 40, 5)
+	assert.Zero(t, open(rings))
+	assert.Less(t, volume(rings), 0.7*math.Pi*400*5, "there is air between them")
+	flesh, skin, stone := Stone(22, 1, 24)
+	lo, hi := Join(flesh, skin).Bounds()
+	assert.InEpsilon(t, 44, hi.X-lo.X, 0.01)
+	lo, hi = stone.Bounds()
+	assert.Less(t, lo.Z, 22*0.86, "it lies in the flesh")
+	assert.Greater(t, hi.Z, 22*0.9, "and stands out of it")
+	assert.Zero(t, open(stone))
+	for _, bend := range []float64{0.1, 0.6, 1} {
+		curl := Curl(14, 0.8, bend, 3)
+		lo, hi = curl.Bounds()
+		assert.GreaterOrEqual(t, lo.Z, -1e-9, "%v", bend)
+		assert.Less(t, hi.X-lo.X, 16.0, "%v: no longer than its thread", bend)
+		assert.Greater(t, hi.X-lo.X, 12.0, "%v", bend)
+	}
+	stalk, leaves := Cress(30, 2)
+	lo, hi = Join(stalk, leaves).Bounds()
+	assert.InDelta(t, 33, hi.Y-lo.Y, 8)
+	leaf := Lobed(60, 24, 1, 24)
+	lo, hi = leaf.Bounds()
+	assert.InEpsilon(t, 60, hi.Y-lo.Y, 0.01)
+	assert.InEpsilon(t, 24, hi.X-lo.X, 0.1)
+	narrow := 0.0
+	for _, p := range leaf.P {
+		if p.Y > 5 && p.Y < 15 {
+			narrow = math.Max(narrow, math.Abs(p.X))
+		}
+	}
+	assert.Less(t, narrow, 3.0, "its stalk is no leaf")
+}

@@ -55,11 +55,41 @@ func Ruffle(rMm, waveMm float64, waves int, seed int64, steps int) Mesh {
 // Salad is a leaf of salad along +y from the origin: broad toward its round tip, cupped, its edge
 // frilled by frill, a share of its half width, about a pale rib.
 func Salad(lengthMm, widthMm, frill float64, seed int64, steps int) Mesh {
+	return blade(lengthMm, widthMm, frill, seed, steps, func(t float64) float64 {
+		return math.Pow(math.Sin(math.Pi*math.Min(1, 0.06+0.92*math.Pow(t, 1.35))), 0.6)
+	})
+}
+
+// Lobed is a narrow leaf along +y from the origin: a stalk, then lobes either side, the last the largest.
+func Lobed(lengthMm, widthMm float64, seed int64, steps int) Mesh {
+	return blade(lengthMm, widthMm, 0.06, seed, max(22, steps), func(t float64) float64 {
+		if t < 0.3 {
+			return 0.13
+		}
+		u := (t - 0.3) / 0.7
+		lobe := math.Abs(math.Sin(math.Pi * 2.5 * u))
+		return 0.13 + (0.4+0.78*u)*lobe*math.Min(1, 6*(1-u)+0.1) // one at the widest
+	})
+}
+
+// Rib is the pale rib of a Salad leaf of that size, on its face.
+func Rib(lengthMm, widthMm float64) Mesh {
+	const parts = 8
+	var path [][3]float64
+	for i := range parts {
+		t := 0.86 * float64(i) / (parts - 1)
+		path = append(path, [3]float64{0, lengthMm * t, 0.16*lengthMm*math.Sin(math.Pi*t) + widthMm*0.012*(1-t)})
+	}
+	return Tube(path, widthMm*0.045, 6)
+}
+
+// blade is a leaf whose half width at a share of its length is a share of the half of widthMm.
+func blade(lengthMm, widthMm, frill float64, seed int64, steps int, wide func(t float64) float64) Mesh {
 	var m Mesh
 	rows, cols := max(9, steps), max(8, steps/2)
 	for j := 0; j <= rows; j++ {
 		t := float64(j) / float64(rows)
-		half := widthMm / 2 * math.Pow(math.Sin(math.Pi*math.Min(1, 0.06+0.92*math.Pow(t, 1.35))), 0.6)
+		half := widthMm / 2 * wide(t)
 		for i := 0; i <= cols; i++ {
 			s := 2*float64(i)/float64(cols) - 1
 			edge := s * s * math.Abs(s)

@@ -13610,7 +13610,7 @@ export interface components {
              * @description What it is
              * @enum {string}
              */
-            kind: "plate" | "bowl" | "tiny bowl" | "pot" | "glass" | "coupe" | "mug" | "jug" | "bottle" | "jar" | "board" | "box" | "knife" | "fork" | "spoon" | "linen" | "tile" | "paper" | "mound" | "slices" | "stack" | "scatter" | "drizzle" | "foam" | "ice" | "herbs" | "crumb";
+            kind: "plate" | "bowl" | "tiny bowl" | "pot" | "glass" | "coupe" | "mug" | "jug" | "bottle" | "jar" | "board" | "box" | "knife" | "fork" | "spoon" | "linen" | "tile" | "paper" | "mound" | "slices" | "stack" | "scatter" | "drizzle" | "foam" | "ice" | "herbs" | "crumb" | "bite on a fork";
             /**
              * Format: double
              * @description On a riser or hidden lift of so much, above what it rests on
@@ -13629,7 +13629,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */

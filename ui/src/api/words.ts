@@ -334,9 +334,9 @@ export const words = {
   },
   Thing: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
-    kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb'],
+    kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
     material: ['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
-    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress'],
   },
   Trial: {
     kind: ['trial', 'source'],
