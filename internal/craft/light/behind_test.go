@@ -63,3 +63,24 @@ func TestAGlossShowsWhatAMirrorShows(t *testing.T) {
 		assert.InEpsilon(t, want, got, 0.05, "%v°", deg)
 	}
 }
+
+// A long room is many times as bright beside its window as at its far end: a silver card shows the dish the bright end,
+// not the mean of half a wall.
+func TestAGlossShowsTheBrightEndOfARoom(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 507, Y: 481}, RadiusMm: 90, HeightMm: 60}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -388, Y: 381, Z: 572}, 510, 509, 63, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.07)},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels:  []Panel{{Rect: Upright(r3.Vec{X: 830, Y: 170, Z: 101}, 228, 193, -46, 0), Front: Surfaces["silver"], Back: Plain(0.3)}},
+		Room:    Enclosure{Low: r3.Vec{X: -995, Y: -3000, Z: -816}, High: r3.Vec{X: 5730, Y: 1032, Z: 1584}, Reflectance: 0.5},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	got, want := 0.0, 0.0
+	for _, deg := range []float64{135, 150, 165} {
+		p, n := facetAt(h, deg)
+		got, want = got+e.At(p, n).Total(), want+rays.lux(p, n, 300_000)
+	}
+	t.Logf("%.1f for %.1f lx", got, want)
+	assert.InEpsilon(t, want, got, 0.05)
+}

@@ -263,6 +263,31 @@ func (e *Engine) seenOfTable(eye *receptor, part *outline, q *Rect) RGB {
 	return l.Times(1 / math.Max(n, 1))
 }
 
+// A wall is told to a gloss in cells that differ by no more than this share of the room's usual light, by view factor:
+// beside a window it is many times as bright as at its far end. At the most it is divided so often.
+const (
+	glossCareless = 0.02
+	wallDeepest   = 4
+)
+
+// differing calls each with the cells of a rectangle, quarters of them where they differ by more than matters.
+func (eye *receptor) differing(of *lit, matters float64, level, i, j int, each func(q Rect, l RGB)) {
+	side := 1 << level
+	q := of.cell(i, j, side, side)
+	var o outline
+	if !eye.rect(&q, &o) {
+		return
+	}
+	at := j*side + i
+	if level == 0 || level < min(wallDeepest, len(of.levels)-1) && of.spread[level][at]*o.factor() > matters {
+		for k := range 4 {
+			eye.differing(of, matters, level+1, 2*i+k%2, 2*j+k/2, each)
+		}
+		return
+	}
+	each(q, of.levels[level][at])
+}
+
 // secondGlows is what a cell sees of the table, in a few parts, and of cards, straight and in mirrors.
 func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 	var out []glow
@@ -319,9 +344,7 @@ func (e *Engine) returning(eye *receptor, through []outline, keep func(part *out
 			if w.levels == nil {
 				continue
 			}
-			for at, l := range w.levels[1] {
-				of(w.cell(at%2, at/2, 2, 2), w.fronts, l)
-			}
+			eye.differing(&w.lit, m.usual*glossCareless, 0, 0, 0, func(q Rect, l RGB) { of(q, w.fronts, l) })
 			e.sunny(eye, w.sunny, w.fronts, through, whole)
 		}
 	}
