@@ -107,6 +107,7 @@ var pieces = []struct {
 	{wordlist.Words(`radish(?:es)?`), "scatter", "round", 14, 5, "#f4ece2"},
 	{wordlist.Words(`cucumbers?|courgettes?`), "scatter", "round", 20, 4, "#dbe6b4"},
 	{wordlist.Words(`beetroots?|carrots?`), "scatter", "round", 24, 3, ""},
+	{wordlist.Words(`(?:spring|salad) onions?|scallions?`), "scatter", "ring", 5, 12, ""},
 	{wordlist.Words(`onions?|shallots?|leeks?`), "scatter", "ring", 20, 3, ""},
 	{wordlist.Words(`tomato(?:es)?`), "scatter", "tomato", 17, 3, ""},
 	{wordlist.Words(`olives?`), "scatter", "olive", 18, 5, ""},

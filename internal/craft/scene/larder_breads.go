@@ -53,7 +53,7 @@ func (v serving) pizza() []Part {
 	return out
 }
 
-// sandwich is cut corner to corner, its two halves side by side, their cut faces to the camera.
+// sandwich is cut corner to corner, one half on the other, both cut faces to the camera.
 func (v serving) sandwich() []Part {
 	side := v.reachMm * 1.02 // of the slice that was cut
 	parts := []struct {
@@ -69,14 +69,14 @@ func (v serving) sandwich() []Part {
 		{0.06, edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf"), 5},
 		{0.26, edibleStuff(crumbColour, "", "cake"), 0},
 	}
-	high := math.Min(v.tallMm, side*0.75)
+	high := math.Min(v.tallMm/2, side*0.5) // of each half
 	tri := func(over float64) [][2]float64 { // the long side toward −y
 		h := side / math.Sqrt2
 		return [][2]float64{{-h - over, -over * 0.4}, {h + over, -over * 0.4}, {0, h + over}}
 	}
 	lay := []func(m shape.Mesh) shape.Mesh{
-		func(m shape.Mesh) shape.Mesh { return m.Moved(14, at(-v.reachMm*0.1, -v.reachMm*0.42, 0)) },
-		func(m shape.Mesh) shape.Mesh { return m.Moved(-28, at(v.reachMm*0.16, v.reachMm*0.06, 0)) },
+		func(m shape.Mesh) shape.Mesh { return m.Moved(9, at(-v.reachMm*0.04, -v.reachMm*0.34, 0)) },
+		func(m shape.Mesh) shape.Mesh { return m.Moved(-17, at(v.reachMm*0.08, -v.reachMm*0.3, high)) },
 	}
 	out := make([]Part, len(parts), len(parts)+1)
 	var crusts []shape.Mesh

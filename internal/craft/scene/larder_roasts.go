@@ -14,6 +14,8 @@ const (
 	rareColour   = "#d29c90" // and inside
 	twineColour  = "#d8cbb0"
 	stickColour  = "#c9a676"
+
+	scorchedColour = "#5a3a1a" // where a fish's skin has browned
 )
 
 // roasted is skin that an oven has browned and that fat makes shine.
@@ -94,7 +96,7 @@ func (v serving) fish() []Part {
 	body, head, fins, eye := shape.Fish(long, int(v.f)+10)
 	lay := func(m shape.Mesh) shape.Mesh { return m.Moved(fishTurnDeg, at(0, 0, 0)) }
 	scales := edibleStuff(v.colour, "", "wet")
-	scales.Pattern, scales.GrainMm, scales.Second, scales.Coat, scales.Rough = "flesh", 4, scales.Colour.Times(0.72), 1, 0.22
+	scales.Pattern, scales.GrainMm, scales.Second, scales.Coat, scales.Rough = "flesh", 13, linear(scorchedColour), 1, 0.25
 	face := scales
 	face.Colour = scales.Colour.Times(0.78)
 	fin := edibleStuff(v.colour, "", "leaf")
