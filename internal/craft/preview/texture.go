@@ -54,6 +54,11 @@ func patterned(st *scene.Stuff, p r3.Vec, object int32) light.RGB {
 		a, b := math.Sin(2*math.Pi*p.X/g), math.Sin(2*math.Pi*p.Y/g)
 		k := 0.92 + 0.1*a*b + 0.16*(shape.Noise(p.X/0.9, p.Y/24, 0, seed)-0.5) + 0.16*(shape.Noise(p.X/24, p.Y/0.9, 0, seed+1)-0.5)
 		return c.Times(k)
+	case "enamel":
+		if st.HighMm-p.Z < 2.2 {
+			return st.Second
+		}
+		return c
 	case "paper":
 		return c.Times(0.95 + 0.1*shape.Noise(p.X/g, p.Y/g, 0, seed))
 	case "glaze":

@@ -50,6 +50,8 @@ func (t Thing) triangles() int {
 			cells := 2 * int(Smooth)
 			return 2 * cells * max(8, int(float64(cells)*min(t.DepthMm/max(t.WidthMm, 1), 4)))
 		}
+	case wireRack:
+		return 300 + int(2*t.WidthMm) // twenty-four a wire
 	case "linen":
 		cells := int(Smooth) + 10
 		return 2 * cells * max(6, int(float64(cells)*min(t.DepthMm/max(t.WidthMm, 1), 4)))

@@ -85,7 +85,7 @@ func VesselOf(p cupboard.Prop) (Vessel, bool) {
 	if v.HeightMm <= 0 {
 		v.HeightMm = math.Round(usual * v.DiameterMm)
 	}
-	v.Material = material(p, "ceramic", "glass", "metal", "wood", "stone")
+	v.Material = material(p, "ceramic", "enamel", "glass", "metal", "wood", "stone")
 	return v, v.DiameterMm > 0
 }
 
@@ -117,6 +117,9 @@ func material(p cupboard.Prop, all ...string) string {
 	}
 	if of == "" {
 		of = strings.ToLower(p.Name)
+	}
+	if slices.Contains(all, "enamel") && strings.Contains(of, "enamel") {
+		return "enamel"
 	}
 	if slices.Contains(all, "metal") && ofMetal.MatchString(of) {
 		return "metal"

@@ -69,7 +69,7 @@ func (v serving) sandwich() []Part {
 		{0.06, edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf"), 5},
 		{0.26, edibleStuff(crumbColour, "", "cake"), 0},
 	}
-	high := math.Min(v.tallMm/2, side*0.5) // of each half
+	high := math.Min(v.tallMm/2, side*0.5)   // of each half
 	tri := func(over float64) [][2]float64 { // the long side toward −y
 		h := side / math.Sqrt2
 		return [][2]float64{{-h - over, -over * 0.4}, {h + over, -over * 0.4}, {0, h + over}}

@@ -52,6 +52,7 @@ type Object struct {
 	Solid  float64 // radius of its footprint when it counts for clashes, mm; else 0
 	Inside float64 // radius of its inside, for a vessel
 	Colour light.RGB
+	deck   *shape.Mesh // what things stand on, where it is not the surface itself; else nil
 }
 
 // Fineness is how many steps a round thing is turned in.
@@ -133,7 +134,10 @@ const spoutShare = 0.13
 const potHandleShare = 0.78
 
 // metals are what cutlery and pans are made of when nothing else is said.
-var metals = map[string]float64{"knife": 0.16, "fork": 0.16, "spoon": 0.12, "coupe": 0.22}
+var metals = map[string]float64{"knife": 0.16, "fork": 0.16, "spoon": 0.12, "coupe": 0.22, wireRack: 0.3}
+
+// enamelRim is the usual colour of the rim of enamelled ware.
+const enamelRim = "#1d2740"
 
 // stuffOf is what a thing is made of.
 func stuffOf(kind, material, colour, second string, fin words.Finish) Stuff {
@@ -148,7 +152,7 @@ func stuffOf(kind, material, colour, second string, fin words.Finish) Stuff {
 			material = "ceramic"
 		case "glass", "bottle", "jar":
 			material = "glass"
-		case "coupe", "knife", "fork", "spoon":
+		case "coupe", "knife", "fork", "spoon", wireRack:
 			if fin == "mirror" || fin == "gloss" || metals[kind] > 0 && kind != "coupe" {
 				material = "metal"
 			}
@@ -172,6 +176,11 @@ func stuffOf(kind, material, colour, second string, fin words.Finish) Stuff {
 		st.Pattern, st.GrainMm = "glaze", 40
 		if second != "" {
 			st.Pattern, st.GrainMm = "speckle", 2.5
+		}
+	case "enamel": // glass on steel: an even gloss, its rim dark
+		st.Pattern, st.Coat, st.Rough = "enamel", 1, 0.08
+		if second == "" {
+			st.Second = linear(enamelRim)
 		}
 	case "wood":
 		st.Pattern, st.GrainMm = "wood", 26
@@ -316,6 +325,10 @@ func (o *Object) place(d r3.Vec, turn float64) {
 	for i := range o.Parts {
 		o.Parts[i].Mesh = o.Parts[i].Mesh.Moved(turn, d)
 	}
+	if o.deck != nil {
+		deck := o.deck.Moved(turn, d)
+		o.deck = &deck
+	}
 	o.bound()
 }
 
@@ -394,6 +407,9 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 		}
 	case t.Kind == "linen":
 		o.Parts = []Part{{shape.Cloth(t.WidthMm, t.DepthMm, math.Max(t.HeightMm, 2), seed, int(f)+10), st}}
+	case t.Kind == wireRack:
+		wires, deck := shape.Rack(t.WidthMm, t.DepthMm, t.HeightMm)
+		o.Parts, o.deck = []Part{{wires, st}}, &deck
 	case t.crumpled():
 		o.Parts = []Part{{shape.Crumpled(t.WidthMm, t.DepthMm, t.HeightMm, seed, 2*int(f)), st}}
 	default:

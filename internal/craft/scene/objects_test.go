@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/shape"
 	"github.com/stretchr/testify/assert"
@@ -295,4 +296,25 @@ func TestABiteIsHeldUp(t *testing.T) {
 	bare := len(s.inTheWay())
 	s.Things = s.Things[:len(s.Things)-1]
 	assert.Equal(t, bare, len(s.inTheWay()))
+}
+
+// What cools on a wire rack stands on its wires, between two of them too; a rack of the cupboard is one.
+func TestThingsStandOnAWireRack(t *testing.T) {
+	s := Start()
+	rack, err := ThingOf(cupboard.Prop{Kind: cupboard.Other, Name: "Wire rack", Sizes: cupboard.Sizes{LengthMm: 400, WidthMm: 250, HeightMm: 20}, Front: cupboard.Face{Colour: "#6f7173", Finish: "satin"}}, "p")
+	require.NoError(t, err)
+	require.Equal(t, wireRack, rack.Kind)
+	rack.XMm, rack.YMm, rack.TurnDeg = 300, 300, 30
+	for _, dx := range []float64{0, 4, 7.5, 11} {
+		s.Things = []Thing{{Kind: "tiny bowl", On: true, XMm: 300 + dx, YMm: 300, WidthMm: 50, HeightMm: 25, Colour: "#888888"}, rack}
+		all := s.Objects(Smooth)
+		bowl := all[len(all)-1]
+		require.Equal(t, "tiny bowl", bowl.Kind)
+		assert.InDelta(t, 20, bowl.Foot.Z, 0.01, "%v", dx)
+	}
+	wires, _ := shape.Rack(250, 400, 20)
+	lo, hi := wires.Bounds()
+	assert.InDelta(t, 250, hi.X-lo.X, 0.5)
+	assert.InDelta(t, 400, hi.Y-lo.Y, 0.5)
+	assert.InDelta(t, 20, hi.Z, 1)
 }

@@ -44,7 +44,10 @@ func ThingOf(p cupboard.Prop, id string) (Thing, error) {
 		return Thing{}, ErrBackdrop
 	default:
 		t.Kind, t.WidthMm, t.DepthMm, t.HeightMm = "box", or(z.WidthMm, z.LengthMm), z.LengthMm, or(z.HeightMm, 40)
+		if strings.Contains(strings.ToLower(p.Name), "rack") {
+			t.Kind, t.HeightMm = wireRack, or(z.HeightMm, rackMm)
+		}
 	}
-	t.Material = material(p, "glass", "wood", "stone", "linen", "paper", "metal")
+	t.Material = material(p, "enamel", "glass", "wood", "stone", "linen", "paper", "metal")
 	return t, nil
 }

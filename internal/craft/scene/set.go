@@ -67,7 +67,7 @@ type Vessel struct {
 	Colour     string       `json:"colour" doc:"#rrggbb"`
 	Second     string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish     words.Finish `json:"finish" doc:"How it shines"`
-	Material   string       `json:"material" enum:",ceramic,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
+	Material   string       `json:"material" enum:",ceramic,enamel,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
 	Dew        float64      `json:"dew,omitempty" required:"false" doc:"Glass: how thick dew lies on it up to the drink, 0 to 1"`
 }
 

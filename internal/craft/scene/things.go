@@ -14,7 +14,7 @@ import (
 // lies below it and comes before it in the list.
 type Thing struct {
 	Name      string       `json:"name" maxLength:"120" doc:"What you call it"`
-	Kind      string       `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb,bite on a fork" doc:"What it is"`
+	Kind      string       `json:"kind" enum:"plate,bowl,tiny bowl,pot,glass,coupe,mug,jug,bottle,jar,board,wire rack,box,knife,fork,spoon,linen,tile,paper,mound,slices,stack,scatter,drizzle,foam,ice,herbs,crumb,bite on a fork" doc:"What it is"`
 	On        bool         `json:"on" doc:"Whether it is in the set"`
 	XMm       float64      `json:"xMm" doc:"Middle, from the table's left edge"`
 	YMm       float64      `json:"yMm" doc:"Middle, from the table's near edge"`
@@ -27,7 +27,7 @@ type Thing struct {
 	Colour    string       `json:"colour" doc:"#rrggbb"`
 	Second    string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish    words.Finish `json:"finish" doc:"How it shines"`
-	Material  string       `json:"material" enum:",ceramic,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
+	Material  string       `json:"material" enum:",ceramic,enamel,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
 	Piece     string       `json:"piece" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress" doc:"Scatter: what each piece is"`
 	Count     int          `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
 	Drink     string       `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
@@ -39,7 +39,7 @@ type Thing struct {
 var (
 	foodKinds  = []string{"mound", "slices", "stack", "scatter", "drizzle", "foam", "ice", "herbs", "crumb", biteOnAFork}
 	roundKinds = []string{"plate", "bowl", "tiny bowl", "pot", "glass", "coupe", "mug", "jug", "bottle", "jar"}
-	flatKinds  = []string{"board", "linen", "tile", "paper"}
+	flatKinds  = []string{"board", "linen", "tile", "paper", wireRack}
 )
 
 // Kinds of thing in the order they are offered.
@@ -53,6 +53,9 @@ func (t Thing) Round() bool { return slices.Contains(roundKinds, t.Kind) }
 
 // Cutlery reports whether it is a knife, a fork or a spoon.
 func (t Thing) Cutlery() bool { return t.Kind == "knife" || t.Kind == "fork" || t.Kind == "spoon" }
+
+// wireRack is the kind of a rack to cool on, which things stand on.
+const wireRack = "wire rack"
 
 // biteOnAFork is the kind of a bite that is held up.
 const biteOnAFork = "bite on a fork"
@@ -193,6 +196,12 @@ func heightOver(below []Object, x, y float64) float64 {
 	for i := range below {
 		o := &below[i]
 		if x < o.Lo.X || x > o.Hi.X || y < o.Lo.Y || y > o.Hi.Y || o.Hi.Z <= best {
+			continue
+		}
+		if o.deck != nil {
+			if z, ok := o.deck.HeightAt(x, y); ok {
+				best = math.Max(best, z)
+			}
 			continue
 		}
 		for k := range o.Parts {

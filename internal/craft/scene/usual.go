@@ -7,13 +7,16 @@ import (
 	"slices"
 )
 
+// rackMm is how high a wire rack stands.
+const rackMm = 18
+
 // usualSizes are width, length and height in mm that a thing has when it is put into a
 // set and nothing is known of it: start values of our own, props after handbook P2 (side
 // plates, bowls of 5 cm, small old cutlery, cloths of tea-towel size).
 var usualSizes = map[string][3]float64{
 	"plate": {160, 0, 18}, "bowl": {140, 0, 55}, "tiny bowl": {50, 0, 28}, "pot": {180, 0, 90}, "glass": {70, 0, 120}, "coupe": {95, 0, 110},
 	"mug": {80, 0, 95}, "jug": {80, 0, 110}, "bottle": {62, 0, 230}, "jar": {75, 0, 95}, "board": {220, 320, 18}, "linen": {300, 420, 8},
-	"tile": {200, 200, 8}, "paper": {210, 297, 1}, "box": {80, 80, 60}, "knife": {16, 180, 3}, "fork": {20, 160, 3}, "spoon": {30, 140, 4},
+	"tile": {200, 200, 8}, "paper": {210, 297, 1}, wireRack: {250, 400, rackMm}, "box": {80, 80, 60}, "knife": {16, 180, 3}, "fork": {20, 160, 3}, "spoon": {30, 140, 4},
 	"mound": {110, 0, 45}, "slices": {110, 0, 25}, "stack": {90, 0, 60}, "scatter": {80, 0, 14}, "drizzle": {100, 0, 4}, "foam": {60, 0, 12},
 	"ice": {60, 0, 40}, "herbs": {60, 0, 12}, "crumb": {110, 0, 5}, biteOnAFork: {26, 165, 22},
 }
@@ -38,6 +41,8 @@ func (s Set) WithThing(kind string) (Set, error) {
 		t.TurnDeg = 330
 	case "glass", "bottle", "jar":
 		t.Colour = "#d6dedb"
+	case wireRack:
+		t.Colour = "#9a9c9e"
 	case "scatter":
 		t.Piece, t.Count = "berry", 5
 	}

@@ -1,6 +1,10 @@
 package shape
 
-import "math"
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
 
 // Knife, Fork and Spoon lie along y, handle at −y, their middle over the origin.
 
@@ -48,4 +52,32 @@ func Spoon(lengthMm, bowlMm float64, steps int) []Mesh {
 		bowl,
 		Extrude([][2]float64{{-b * 0.1, y0 + 3}, {0, y0}, {b * 0.1, y0 + 3}, {b * 0.055, y0 + (neck-y0)*0.6}, {b * 0.07, neck}, {-b * 0.07, neck}, {-b * 0.055, y0 + (neck-y0)*0.6}}, h, 0.7).Moved(0, vec(0, 0, math.Max(0.4, w*0.14))),
 	}
+}
+
+// Rack is a wire rack on z = 0, its long wires along y: a frame on four feet, wires every centimetre and a half, two
+// across under them. deck is the plane that things stand on.
+func Rack(widthMm, depthMm, hMm float64) (wires, deck Mesh) {
+	const apart, thick, frame = 15.0, 1.1, 1.8 // of wires; half of their thickness and the frame's
+	x, y, top := widthMm/2-frame, depthMm/2-frame, hMm-thick
+	line := func(r float64, path ...[3]float64) Mesh { return Tube(path, r, 6) }
+	all := []Mesh{
+		line(frame, [3]float64{-x, -y, top}, [3]float64{-x, y, top}), line(frame, [3]float64{x, -y, top}, [3]float64{x, y, top}),
+		line(frame, [3]float64{-x, -y, top}, [3]float64{x, -y, top}), line(frame, [3]float64{-x, y, top}, [3]float64{x, y, top}),
+	}
+	n := max(1, int(math.Round(2*x/apart)))
+	for i := 1; i < n; i++ {
+		at := -x + 2*x*float64(i)/float64(n)
+		all = append(all, line(thick, [3]float64{at, -y, top}, [3]float64{at, y, top}))
+	}
+	for _, at := range []float64{-y / 3, y / 3} {
+		all = append(all, line(thick, [3]float64{-x, at, top - 2*thick}, [3]float64{x, at, top - 2*thick}))
+	}
+	for _, sx := range []float64{-1, 1} {
+		for _, sy := range []float64{-1, 1} {
+			all = append(all, line(frame, [3]float64{sx * x, sy * y * 0.8, top}, [3]float64{sx * x, sy * y * 0.8, frame * 0.2}))
+		}
+	}
+	up := vec(0, 0, 1)
+	deck = Mesh{P: []r3.Vec{vec(-widthMm/2, -depthMm/2, hMm), vec(widthMm/2, -depthMm/2, hMm), vec(widthMm/2, depthMm/2, hMm), vec(-widthMm/2, depthMm/2, hMm)}, N: []r3.Vec{up, up, up, up}, T: [][3]int32{{0, 1, 2}, {0, 2, 3}}}
+	return Join(all...), deck
 }

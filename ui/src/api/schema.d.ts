@@ -13610,7 +13610,7 @@ export interface components {
              * @description What it is
              * @enum {string}
              */
-            kind: "plate" | "bowl" | "tiny bowl" | "pot" | "glass" | "coupe" | "mug" | "jug" | "bottle" | "jar" | "board" | "box" | "knife" | "fork" | "spoon" | "linen" | "tile" | "paper" | "mound" | "slices" | "stack" | "scatter" | "drizzle" | "foam" | "ice" | "herbs" | "crumb" | "bite on a fork";
+            kind: "plate" | "bowl" | "tiny bowl" | "pot" | "glass" | "coupe" | "mug" | "jug" | "bottle" | "jar" | "board" | "wire rack" | "box" | "knife" | "fork" | "spoon" | "linen" | "tile" | "paper" | "mound" | "slices" | "stack" | "scatter" | "drizzle" | "foam" | "ice" | "herbs" | "crumb" | "bite on a fork";
             /**
              * Format: double
              * @description On a riser or hidden lift of so much, above what it rests on
@@ -13620,7 +13620,7 @@ export interface components {
              * @description What it is made of; empty is usual for its kind
              * @enum {string}
              */
-            material: "" | "ceramic" | "glass" | "metal" | "wood" | "stone" | "linen" | "paper" | "food";
+            material: "" | "ceramic" | "enamel" | "glass" | "metal" | "wood" | "stone" | "linen" | "paper" | "food";
             /** @description What you call it */
             name: string;
             /** @description Whether it is in the set */
@@ -14039,7 +14039,7 @@ export interface components {
              * @description What it is made of; empty is usual for its kind
              * @enum {string}
              */
-            material: "" | "ceramic" | "glass" | "metal" | "wood" | "stone";
+            material: "" | "ceramic" | "enamel" | "glass" | "metal" | "wood" | "stone";
             /** @description Second colour, #rrggbb, or empty */
             second: string;
             /**

@@ -334,8 +334,8 @@ export const words = {
   },
   Thing: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
-    kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
-    material: ['ceramic', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
+    kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'wire rack', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
+    material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
     piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress'],
   },
   Trial: {
@@ -368,7 +368,7 @@ export const words = {
   Vessel: {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug', 'board'],
-    material: ['ceramic', 'glass', 'metal', 'wood', 'stone'],
+    material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone'],
   },
   WorkHint: {
     kind: ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'],

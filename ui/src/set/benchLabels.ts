@@ -27,7 +27,8 @@ const round = (t: { xMm: number; yMm: number; widthMm: number; depthMm?: number;
   const [a, b] = [w * cos + d * sin, w * sin + d * cos]
   return { x: t.xMm - a / 2, y: -t.yMm - b / 2, w: a, h: b }
 }
-const flatKinds = ['linen', 'board', 'tile', 'paper']
+/** Kinds that other things lie or stand on. */
+export const flatKinds = ['linen', 'board', 'tile', 'paper', 'wire rack']
 
 /** A light's name, with its share when more than one is on. */
 export function shownAs(b: Pick<Bench, 'set' | 'report'>, i: number): string {
