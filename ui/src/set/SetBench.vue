@@ -6,7 +6,16 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Report, SceneSet } from '../api/client'
 import LightMap from './LightMap.vue'
-import { bodiesAbove, bodiesSide, boxAbove, flatKinds, labelsAbove, labelsSide, shownAs, type Bench } from './benchLabels'
+import {
+  bodiesAbove,
+  bodiesSide,
+  boxAbove,
+  flatKinds,
+  labelsAbove,
+  labelsSide,
+  shownAs,
+  type Bench,
+} from './benchLabels'
 import { part, type Thing } from './fields'
 import { beside, measurer, place as placeWords, type Box } from './labels'
 
@@ -59,9 +68,7 @@ const outlines = computed(() =>
 )
 const under = computed(() =>
   outlines.value.filter(
-    (o) =>
-      o.key === 'ground' ||
-      flatKinds.includes(things.value[Number(o.key.slice(6))]?.kind ?? ''),
+    (o) => o.key === 'ground' || flatKinds.includes(things.value[Number(o.key.slice(6))]?.kind ?? ''),
   ),
 )
 const isDish = (key: string) => key === 'vessel' || key === 'food'
