@@ -47,6 +47,7 @@ type Row interface {
 	ID() string       // its key
 	At() int          // its version
 	SetVersion(v int) // puts a version
+	Begin()           // makes it a row that was never saved
 }
 
 // Base is what every editable row has.
@@ -65,7 +66,7 @@ func (b *Base) At() int { return b.Version }
 // SetVersion implements Row.
 func (b *Base) SetVersion(v int) { b.Version = v }
 
-// Begin makes a row that is not written yet a new one.
+// Begin implements Row.
 func (b *Base) Begin() { *b = NewBase() }
 
 // NewBase returns a base with a fresh key, ordered by time. Its moment is as fine

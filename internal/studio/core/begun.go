@@ -9,10 +9,7 @@ import (
 
 // Begun is the row that read finds, written with nothing in it when there was none: outside every deed, so that taking the first one
 // back leaves a row whose version goes on counting, and no page takes what was for what is.
-func Begun[R interface {
-	store.Row
-	Begin()
-}](tx *gorm.DB, read func(*gorm.DB) (R, error)) (R, error) {
+func Begun[R store.Row](tx *gorm.DB, read func(*gorm.DB) (R, error)) (R, error) {
 	row, err := read(tx)
 	if err != nil || row.At() > 0 {
 		return row, err
