@@ -114,6 +114,9 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 		for k := range 9 {
 			if want[k] > 0 {
 				out.tableOfAll[9*i+k] = math.Abs(got[k]-want[k]) / math.Max(want[k], most/8)
+				if os.Getenv("FIGLADDER_RAYS_LIST") != "" && out.tableOfAll[9*i+k] > 0.04 {
+					t.Logf("set %d, room %.1f: %.2f for %.2f lx on the table, place %d, of %.0f at the most; sun %v, %d lamps, %v", i, reflectance, got[k], want[k], k, most, c.s.Sun != nil, len(c.s.Sources), names(c.s))
+				}
 				out.table[9*i+k] = math.Abs(got[k]-want[k]) / want[k]
 			}
 		}
