@@ -146,7 +146,7 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 }
 
 // TestInARoomAgainstRays lights random sets in box rooms both ways. FIGLADDER_RAYS asks for
-// as many sets and rays as docs/benchmarks.md tells of; FIGLADDER_RAYS_SEED for other sets.
+// as many sets and rays as docs/benchmarks.md tells of; FIGLADDER_RAYS_SEED for other sets, FIGLADDER_RAYS_ROOM for one room.
 func TestInARoomAgainstRays(t *testing.T) {
 	sets, rays, seed := 4, 50_000, 5000 // the engine was tuned on these
 	if os.Getenv("FIGLADDER_RAYS") != "" {
@@ -156,6 +156,9 @@ func TestInARoomAgainstRays(t *testing.T) {
 		seed = v
 	}
 	for _, r := range []float64{0, 0.3, 0.5, 0.7} {
+		if only := os.Getenv("FIGLADDER_RAYS_ROOM"); only != "" && only != strconv.FormatFloat(r, 'g', -1, 64) {
+			continue
+		}
 		got := againstRays(t, seed+int(1000*r), sets, rays, r)
 		t.Logf("room %.1f, %d sets, %d rays: %s; %s; %s; %s", r, sets, rays, told("table", got.table), told("of the brightest eighth", got.tableOfAll), told("key to fill, stops", got.keyFill), told("falloff, stops", got.falloff))
 		// The rays' own noise is in these.
