@@ -109,7 +109,14 @@ func Read(data []byte) (*template.Template, error) {
 	if d.More() {
 		return nil, core.Rule("There is more in the file than one template.")
 	}
-	return &t, core.Fields("file", t.Check()) // the file is one field of what is sent
+	wrong := t.Check()
+	for i, p := range wrong { // the file is sent as one text: where in it is told in the words
+		wrong[i].Path = "file"
+		if p.Path != "format" {
+			wrong[i].Words = "At " + p.Path + ": " + p.Words
+		}
+	}
+	return &t, core.Fields("", wrong)
 }
 
 // unread says in plain words why a file could not be read.
