@@ -112,6 +112,10 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 			most = math.Max(most, want[k])
 		}
 		for k := range 9 {
+			// The worst of many noisy figures is too bad by their noise: what is off is asked again.
+			if math.Abs(got[k]-want[k]) > 0.02*math.Max(want[k], most/8) {
+				want[k] = tr.lux(r3.Vec{X: c.s.Table.WidthMm * (0.2 + 0.3*float64(k%3)), Y: c.s.Table.DepthMm * (0.2 + 0.3*float64(k/3)), Z: 0.01}, up, 8*rays)
+			}
 			if want[k] > 0 {
 				out.tableOfAll[9*i+k] = math.Abs(got[k]-want[k]) / math.Max(want[k], most/8)
 				if os.Getenv("FIGLADDER_RAYS_LIST") != "" && out.tableOfAll[9*i+k] > 0.04 {
