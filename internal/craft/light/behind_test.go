@@ -84,3 +84,26 @@ func TestAGlossShowsTheBrightEndOfARoom(t *testing.T) {
 	t.Logf("%.1f for %.1f lx", got, want)
 	assert.InEpsilon(t, want, got, 0.05)
 }
+
+// A foil that leans back has the image of what is low before it under the table, from where no table is seen: a silver
+// card low before such a foil does not shine with the table.
+func TestAMirrorThatLeansBackShowsNoTableFromBelow(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 900, Y: 450}, RadiusMm: 40, HeightMm: 50}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: 600, Y: 2200, Z: 900}, 900, 900, 180, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.8)},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 1200, Y: 450, Z: 200}, 500, 380, 270, 25), Front: Surfaces["shiny foil"], Back: Plain(0)},
+			{Rect: Upright(r3.Vec{X: 760, Y: 450, Z: 41}, 300, 80, 90, 0), Front: Surfaces["silver"], Back: Plain(0)},
+		},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	got, want := 0.0, 0.0
+	for _, deg := range []float64{255, 270, 285} {
+		p, n := facetAt(h, deg)
+		got, want = got+e.At(p, n).Total(), want+rays.lux(p, n, 300_000)
+	}
+	t.Logf("%.1f for %.1f lx", got, want)
+	assert.InEpsilon(t, want, got, 0.02)
+}

@@ -348,7 +348,7 @@ func (e *Engine) returning(eye *receptor, through []outline, keep func(part *out
 			e.sunny(eye, w.sunny, w.fronts, through, whole)
 		}
 	}
-	if e.top.n > 0 {
+	if e.top.n > 0 && eye.p.Z > 0 { // from below, in a mirror that leans back, nothing looks down on to the table
 		top := Rect{Centre: r3.Vec{X: e.top.w / 2, Y: e.top.d / 2}, U: r3.Vec{X: e.top.w / 2}, V: r3.Vec{Y: e.top.d / 2}}
 		const parts = 4
 		for j := range parts {
