@@ -125,10 +125,7 @@ func (v serving) pieces() []Part {
 		}
 	}
 	light, dark := edibleStuff(v.colour, "", "wet"), edibleStuff(v.colour, "", "wet")
-	cream := linear(creamColour)
-	for c := range cream {
-		light.Colour[c] = 0.5*light.Colour[c] + 0.5*cream[c]
-	}
+	light.Colour = light.Colour.Times(0.5).Plus(linear(creamColour).Times(0.5))
 	dark.Colour = dark.Colour.Times(0.62)
 	return []Part{{shape.Strewn(some[0]...), light}, {shape.Strewn(some[1]...), dark}}
 }
@@ -163,17 +160,12 @@ func (v serving) toast() []Part {
 	crust, crumb := shape.Toast(1.62*v.reachMm, 1.45*v.reachMm, thick, int(v.f)+8)
 	out := []Part{{crust, baked(crustColour, 4)}, {crumb, baked(crumbColour, 3)}}
 	tall := math.Max(5, v.tallMm-thick)
-	heap := func(deep float64, seed int64) shape.Mesh {
-		return asHigh(shape.Heap(v.reachMm*0.68, tall, deep, v.reachMm*0.11, seed, int(v.f)+10), tall+0.5).Stretched(1, 0.9, 1).Moved(0, at(0, 0, thick-0.5))
-	}
+	heap := asHigh(shape.Heap(v.reachMm*0.68, tall, 0.3, v.reachMm*0.11, v.seed, int(v.f)+10), tall+0.5).Stretched(1, 0.9, 1).Moved(0, at(0, 0, thick-0.5))
 	// Crushed: paler than what it was, with pieces of it still whole.
 	body := edibleStuff(v.colour, "", "flesh")
-	pale := linear(crumbColour)
-	for c := range pale {
-		body.Colour[c] = 0.72*body.Colour[c] + 0.28*pale[c]
-	}
+	body.Colour = body.Colour.Times(0.72).Plus(linear(crumbColour).Times(0.28))
 	body.GrainMm, body.Coat, body.Second = 3, 0.35, body.Colour.Times(0.5)
-	spread := Part{heap(0.3, v.seed), body}
+	spread := Part{heap, body}
 	out = append(out, spread)
 	size := math.Max(5, v.reachMm*0.1)
 	bits := Thing{Kind: "scatter", Piece: "berry", WidthMm: v.reachMm * 1.05, HeightMm: size, Count: 16, Colour: v.colour}
@@ -343,10 +335,7 @@ func (v serving) leaves() []Part {
 	green := edibleStuff(v.colour, "", "leaf")
 	stuffs := [5]Stuff{own: green, heart: green, narrow: green, second: edibleStuff(orElse(v.garnish, lettuceColour), "", "leaf"), rib: edibleStuff(ribColour, "", "cream")}
 	stuffs[narrow].Colour = green.Colour.Times(0.42)
-	pale := linear(heartColour)
-	for c := range pale {
-		stuffs[heart].Colour[c] = 0.35*green.Colour[c] + 0.65*pale[c]
-	}
+	stuffs[heart].Colour = green.Colour.Times(0.35).Plus(linear(heartColour).Times(0.65))
 	var out []Part
 	for k, all := range kinds {
 		if len(all) > 0 {
