@@ -156,7 +156,7 @@ func (f *Frame) triangle(ax, ay, az, bx, by, bz, cx, cy, cz float32, id int16, u
 
 // grounds are what things lie on: they fill the frame and are not counted as things.
 func ground(o *scene.Object) bool {
-	return o.Key == "ground" || o.Kind == "linen" || o.Kind == "paper" || o.Kind == "tile" || o.Kind == "board" || o.Kind == "wire rack"
+	return o.Key == "ground" || scene.Lies(o.Kind)
 }
 
 // measure gathers what is seen of each object and how bright it comes out.

@@ -64,7 +64,10 @@ const biteOnAFork = "bite on a fork"
 func (t Thing) held() bool { return t.Kind == biteOnAFork }
 
 // Lies reports whether it is a flat ground that other things stand on.
-func (t Thing) Lies() bool { return slices.Contains(flatKinds, t.Kind) }
+func (t Thing) Lies() bool { return Lies(t.Kind) }
+
+// Lies reports whether things of a kind are a flat ground that other things stand on.
+func Lies(kind string) bool { return slices.Contains(flatKinds, kind) }
 
 // Ground is a board or sheet that lies under the set, or runs up behind it as a sweep.
 type Ground struct {
