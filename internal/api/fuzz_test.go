@@ -193,7 +193,7 @@ func TestFuzzOfEveryRoute(t *testing.T) {
 	kinds := map[string]map[int]int{}
 	var mu sync.Mutex
 	sent := 0
-	end, enough := time.Now().Add(d), 6*len(all)
+	end, enough := time.Now().Add(d), 14*len(all)
 	more := func() bool {
 		mu.Lock()
 		defer mu.Unlock()
