@@ -94,6 +94,42 @@ func (o *outline) cut(a, b pt, left bool, out *outline) bool {
 	return out.n >= 3
 }
 
+// split is cut to both sides at once.
+func (o *outline) split(a, b pt, left, right *outline) {
+	left.n, right.n = 0, 0
+	if o.n == 0 {
+		return
+	}
+	dx, dy := b.x-a.x, b.y-a.y
+	last := o.p[o.n-1]
+	was := dx*(last.y-a.y) - dy*(last.x-a.x)
+	for i := range o.n {
+		q := o.p[i]
+		is := dx*(q.y-a.y) - dy*(q.x-a.x)
+		if (was > 0 && is < 0) || (was < 0 && is > 0) {
+			t := was / (was - is)
+			x, y := last.x+t*(q.x-last.x), last.y+t*(q.y-last.y)
+			left.add(x, y)
+			right.add(x, y)
+		}
+		if is >= 0 {
+			left.add(q.x, q.y)
+		}
+		if is <= 0 {
+			right.add(q.x, q.y)
+		}
+		last, was = q, is
+	}
+}
+
+// next is the corner after one of them.
+func (o *outline) next(i int) pt {
+	if i+1 == o.n {
+		return o.p[0]
+	}
+	return o.p[i+1]
+}
+
 // bounds returns the box round the outline.
 func (o *outline) bounds() (lo, hi pt) {
 	lo, hi = o.p[0], o.p[0]
@@ -132,8 +168,10 @@ func (o *outline) less(q *outline, out []outline) []outline {
 	}
 	var two [2]outline
 	rest, at := o, 0
+	b := q.p[0]
 	for i := range q.n {
-		a, b := q.p[i], q.p[(i+1)%q.n]
+		a := b
+		b = q.next(i)
 		all, some := rest.beside(a, b)
 		if all {
 			continue // all of it inside this edge
@@ -141,11 +179,17 @@ func (o *outline) less(q *outline, out []outline) []outline {
 		if !some {
 			return append(out, *rest)
 		}
-		out = append(out, outline{})
-		if piece := &out[len(out)-1]; !rest.cut(a, b, false, piece) || math.Abs(piece.area()) <= tiny {
+		if len(out) < cap(out) { // what is there is written over
+			out = out[:len(out)+1]
+		} else {
+			out = append(out, outline{})
+		}
+		piece := &out[len(out)-1]
+		rest.split(a, b, &two[at], piece)
+		if piece.n < 3 || math.Abs(piece.area()) <= tiny {
 			out = out[:len(out)-1]
 		}
-		if !rest.cut(a, b, true, &two[at]) {
+		if two[at].n < 3 {
 			return out
 		}
 		rest, at = &two[at], 1-at
@@ -171,8 +215,10 @@ func (o *outline) beside(a, b pt) (all, some bool) {
 func (o *outline) within(q *outline, out *outline) bool {
 	var two [2]outline
 	rest, at := o, 0
+	b := q.p[0]
 	for i := range q.n {
-		a, b := q.p[i], q.p[(i+1)%q.n]
+		a := b
+		b = q.next(i)
 		all, some := rest.beside(a, b)
 		if !some {
 			return false
@@ -198,7 +244,7 @@ func (o *outline) factor() float64 {
 		b := o.p[i]
 		cx, cy, cz := a.y-b.y, b.x-a.x, a.x*b.y-b.x*a.y
 		if size := math.Sqrt(cx*cx + cy*cy + cz*cz); size > 1e-15 {
-			sum += math.Atan2(size, 1+a.x*b.x+a.y*b.y) * cz / size
+			sum += angle(size, 1+a.x*b.x+a.y*b.y) * cz / size
 		}
 		a = b
 	}

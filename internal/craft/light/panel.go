@@ -146,15 +146,15 @@ func lobeMoment(r r3.Vec, corners []r3.Vec, n int) float64 {
 			continue
 		}
 		normal = r3.Scale(1/size, normal)
-		angle := math.Atan2(size, r3.Dot(s, t))
+		span := angle(size, r3.Dot(s, t))
 		across := r3.Cross(normal, s)
 		a, b := r3.Dot(r, s), r3.Dot(r, across)
 		c2 := a*a + b*b
-		// Along the edge r·ω = c cos(x), x from −φ to angle − φ; S_k = ∫ (r·ω)^k dx.
-		sinTo, cosTo := math.Sincos(angle)
+		// Along the edge r·ω = c cos(x), x from −φ to span − φ; S_k = ∫ (r·ω)^k dx.
+		sinTo, cosTo := math.Sincos(span)
 		from, to := a, a*cosTo+b*sinTo // r·ω at the ends
 		slopeFrom, slopeTo := -b, a*sinTo-b*cosTo
-		s0, total := angle, angle
+		s0, total := span, span
 		fromPower, toPower := from, to
 		for k := 2; k <= n-1; k += 2 {
 			s0 = (toPower*slopeTo-fromPower*slopeFrom)/float64(k) + float64(k-1)/float64(k)*c2*s0

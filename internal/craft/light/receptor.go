@@ -95,6 +95,7 @@ type receptor struct {
 	openings     []outline
 	hidden       []shade
 	grid         []pt
+	part         outline // of the outside, while it is handed on
 	mirror       *half // seen in a mirror, only what lies before it counts
 }
 
@@ -369,20 +370,20 @@ type bright struct {
 // outside shares what is seen of the outside among what stands there and the sky.
 func (eye *receptor) outside(w *Window, seen outline, walls []outline, each func(*outline, RGB)) {
 	parts := append(eye.outs[:0], passed{seen, w.Glass})
+	cut := &eye.part
 	for i := range walls {
 		if walls[i].n < 3 {
 			continue
 		}
 		next := eye.nexts[:0]
 		for k := range parts {
-			var cut outline
-			if !parts[k].within(&walls[i], &cut) {
+			if !parts[k].within(&walls[i], cut) {
 				next = append(next, parts[k])
 				continue
 			}
-			each(&cut, w.Outside[i].Luminance.Times(parts[k].share))
+			each(cut, w.Outside[i].Luminance.Times(parts[k].share))
 			if t := w.Outside[i].Through; t > 0 {
-				next = append(next, passed{cut, parts[k].share * t})
+				next = append(next, passed{*cut, parts[k].share * t})
 			}
 			eye.sides = parts[k].less(&walls[i], eye.sides[:0])
 			for _, o := range eye.sides {
@@ -392,13 +393,12 @@ func (eye *receptor) outside(w *Window, seen outline, walls []outline, each func
 		eye.outs, eye.nexts = next, parts
 		parts = next
 	}
-	var cut outline
 	for k := range parts {
 		for i := range eye.sky {
 			if b := &eye.sky[i]; b.n < 3 {
 				each(&parts[k].outline, b.light.Times(parts[k].share))
-			} else if parts[k].within(&b.outline, &cut) {
-				each(&cut, b.light.Times(parts[k].share))
+			} else if parts[k].within(&b.outline, cut) {
+				each(cut, b.light.Times(parts[k].share))
 			}
 		}
 	}

@@ -504,7 +504,8 @@ func (e *Engine) fromRoomRoughly(eye *receptor) (RGB, bool) {
 	}
 	hidden := eye.hidden[:0]
 	hide := func(o outline) {
-		if !e.detail.GlossSees && o.factor() < 0.01 {
+		// A view factor is at most the area on the gnomonic plane over π; area is twice that.
+		if !e.detail.GlossSees && (o.area() < 0.01*2*math.Pi || o.factor() < 0.01) {
 			return
 		}
 		lo, hi := o.bounds()
