@@ -39,15 +39,12 @@ func (m *Map) trace(values []float64, level float64) (path, line string) {
 		}
 		return values[(j-1)*m.NX+i-1]
 	}
-	// An edge of the grid is known by its lower left node and whether it goes up.
-	type edge struct {
-		k  int
-		up bool
-	}
-	place := func(e edge) (x, y float64, rim bool) {
-		i, j := e.k%w, e.k/w
+	// An edge of the grid is twice the number of its lower left node, and one more if it
+	// goes up.
+	place := func(e int) (x, y float64, rim bool) {
+		i, j := e/2%w, e/2/w
 		i2, j2 := i+1, j
-		if e.up {
+		if e%2 == 1 {
 			i2, j2 = i, j+1
 		}
 		a, b := v(i, j), v(i2, j2)
@@ -62,7 +59,11 @@ func (m *Map) trace(values []float64, level float64) (path, line string) {
 		}
 		return (float64(i-1) + t*float64(i2-i)) * m.StepMm, m.DepthMm - (float64(j-1)+t*float64(j2-j))*m.StepMm, rim
 	}
-	next := map[edge]edge{}
+	const none = -1
+	next := make([]int, 2*w*h) // the edge after each on its outline
+	for e := range next {
+		next[e] = none
+	}
 	for j := range h - 1 {
 		for i := range w - 1 {
 			k := j*w + i
@@ -72,7 +73,7 @@ func (m *Map) trace(values []float64, level float64) (path, line string) {
 					code |= 1 << bit
 				}
 			}
-			bottom, right, top, left := edge{k, false}, edge{k + 1, true}, edge{k + w, false}, edge{k, true}
+			bottom, right, top, left := 2*k, 2*(k+1)+1, 2*(k+w), 2*k+1
 			// What is bright lies to the left of each step.
 			switch code {
 			case 1:
@@ -107,39 +108,31 @@ func (m *Map) trace(values []float64, level float64) (path, line string) {
 		}
 	}
 	var fill, open strings.Builder
-	for j := range h {
-		for i := range w {
-			for _, up := range [2]bool{false, true} {
-				start := edge{j*w + i, up}
-				if _, ok := next[start]; !ok {
-					continue
-				}
-				letter, wasRim := byte('M'), true
-				for at := start; ; {
-					to, ok := next[at]
-					if !ok {
-						break
-					}
-					delete(next, at)
-					x, y, rim := place(at)
-					write(&fill, letter, x, y)
-					letter = 'L'
-					if !rim {
-						if wasRim {
-							write(&open, 'M', x, y)
-						} else {
-							write(&open, 'L', x, y)
-						}
-					}
-					wasRim = rim
-					at = to
-				}
-				if x, y, rim := place(start); !rim && !wasRim {
+	for start := range next {
+		if next[start] == none {
+			continue
+		}
+		letter, wasRim := byte('M'), true
+		for at := start; next[at] != none; {
+			to := next[at]
+			next[at] = none
+			x, y, rim := place(at)
+			write(&fill, letter, x, y)
+			letter = 'L'
+			if !rim {
+				if wasRim {
+					write(&open, 'M', x, y)
+				} else {
 					write(&open, 'L', x, y)
 				}
-				fill.WriteByte('Z')
 			}
+			wasRim = rim
+			at = to
 		}
+		if x, y, rim := place(start); !rim && !wasRim {
+			write(&open, 'L', x, y)
+		}
+		fill.WriteByte('Z')
 	}
 	return fill.String(), open.String()
 }

@@ -96,7 +96,7 @@ type receptor struct {
 	hidden       []shade
 	grid         []pt
 	part         outline // of the outside, while it is handed on
-	mirror       *half // seen in a mirror, only what lies before it counts
+	mirror       *half   // seen in a mirror, only what lies before it counts
 }
 
 var receptors = sync.Pool{New: func() any { return new(receptor) }}
