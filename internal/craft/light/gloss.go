@@ -24,7 +24,7 @@ func (f *face) shine(p, x r3.Vec, seen []glow) RGB {
 		bound := grazing(g.dirs, r, n, out, power)
 		if g.sun != (RGB{}) {
 			if c := r3.Dot(r, g.dirs[0]); c > 0 {
-				sum = sum.Plus(g.sun.Times(bound * float64(power+1) / (2 * math.Pi) * math.Pow(c, float64(power))))
+				sum = sum.Plus(g.sun.Times(bound * float64(power+1) / (2 * math.Pi) * raised(c, power)))
 			}
 			continue
 		}
@@ -77,12 +77,30 @@ func leastOf(reach float64, power int) float64 {
 // grazing is the mean of min(1, in/out) over the corners of what is seen, each
 // weighed by the lobe.
 func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
-	sum, all := 0.0, 0.0
+	sum, all, flatter := 0.0, 0.0, false
 	for _, d := range dirs {
-		k := math.Pow(math.Max(0.05, r3.Dot(r, d)), float64(power))
-		sum, all = sum+k*math.Max(0, math.Min(1, r3.Dot(d, n)/out)), all+k
+		k := raised(max(0.05, r3.Dot(r, d)), power)
+		in := r3.Dot(d, n)
+		flatter = flatter || in < out
+		sum, all = sum+k*max(0, min(1, in/out)), all+k
+	}
+	if !flatter {
+		return 1
 	}
 	return sum / all
+}
+
+// raised is x to a whole power: a lobe asks it for every corner that it sees, and math.Pow
+// takes ten times as long.
+func raised(x float64, power int) float64 {
+	out := 1.0
+	for ; power > 0; power >>= 1 {
+		if power&1 == 1 {
+			out *= x
+		}
+		x *= x
+	}
+	return out
 }
 
 // glows is what a cell sees of sources, diffusers and the sun, straight and in mirrors; sun is the sun's light on the

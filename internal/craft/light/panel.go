@@ -127,42 +127,51 @@ func (q Rect) away(p r3.Vec) float64 {
 // from r are cut away first.
 func lobeMoment(r r3.Vec, corners []r3.Vec, n int) float64 {
 	var g polygon
+	behind := false
 	for _, c := range corners {
 		if g.n < len(g.q)-1 {
 			g.q[g.n] = c
 			g.n++
+			behind = behind || r.X*c.X+r.Y*c.Y+r.Z*c.Z < 0
 		}
 	}
-	g.keep(half{r, 0})
+	if behind {
+		g.keep(half{r, 0})
+		for i := range g.n {
+			g.q[i] = unit(g.q[i])
+		}
+	}
 	if g.n < 3 {
 		return 0
 	}
 	sum := 0.0
-	for i := range g.n {
-		s, t := unit(g.q[i]), unit(g.q[(i+1)%g.n])
+	s := g.q[g.n-1]
+	for _, t := range g.q[:g.n] {
 		normal := r3.Cross(s, t)
-		size := length(normal)
-		if size < 1e-12 {
+		sin, cos := length(normal), r3.Dot(s, t) // of the angle that the edge spans
+		if sin < 1e-12 {
+			s = t
 			continue
 		}
-		normal = r3.Scale(1/size, normal)
-		span := angle(size, r3.Dot(s, t))
+		normal = r3.Scale(1/sin, normal)
 		across := r3.Cross(normal, s)
 		a, b := r3.Dot(r, s), r3.Dot(r, across)
 		c2 := a*a + b*b
-		// Along the edge r·ω = c cos(x), x from −φ to span − φ; S_k = ∫ (r·ω)^k dx.
-		sinTo, cosTo := math.Sincos(span)
-		from, to := a, a*cosTo+b*sinTo // r·ω at the ends
-		slopeFrom, slopeTo := -b, a*sinTo-b*cosTo
-		s0, total := span, span
+		// Along the edge r·ω = c cos(x), x from −φ to the span − φ; S_k = ∫ (r·ω)^k dx.
+		from, to := a, a*cos+b*sin // r·ω at the ends
+		slopeFrom, slopeTo := -b, a*sin-b*cos
+		s0 := angle(sin, cos)
+		total := s0
 		fromPower, toPower := from, to
 		for k := 2; k <= n-1; k += 2 {
-			s0 = (toPower*slopeTo-fromPower*slopeFrom)/float64(k) + float64(k-1)/float64(k)*c2*s0
+			share := 1 / float64(k)
+			s0 = share * (toPower*slopeTo - fromPower*slopeFrom + float64(k-1)*c2*s0)
 			total += s0
 			fromPower *= from * from
 			toPower *= to * to
 		}
 		sum += r3.Dot(r, normal) * total
+		s = t
 	}
 	return math.Abs(sum) / float64(n+1)
 }
