@@ -1,8 +1,10 @@
 package draft
 
 import (
+	"strings"
 	"testing"
 
+	"figladder/internal/craft/cupboard"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -25,7 +27,7 @@ func TestWhatAnIngredientIsStrewnAs(t *testing.T) {
 		return out
 	}
 	assert.Empty(t, misses(map[string]string{
-		"horseradish": "curl", "radishes": "round", "goat's curd": "-", "rice": "seed", "peach": "stone", "frozen peas": "berry", "pear": "half",
+		"horseradish": "curl", "radishes": "round", "goat's curd": "-", "rice": "seed", "peach": "stone", "frozen peas": "berry", "pear": "pear",
 		"nutmeg": "-", "coconut milk": "-", "olive oil": "-", "green olives": "olive", "lemon juice": "-", "lemon": "citrus", "onion": "ring",
 		"ground almonds": "-", "flaked almonds": "nut", "blueberries": "berry", "milk chocolate": "shard", "cress": "cress", "plums": "stone",
 		"black peppercorns": "crumb", "mint leaves": "herbs", "butter": "-", "fennel seeds": "seed", "cherry tomatoes": "tomato",
@@ -39,4 +41,27 @@ func TestWhatAnIngredientIsStrewnAs(t *testing.T) {
 	})
 	t.Logf("labelled before: %d missed %v", len(second), second)
 	assert.LessOrEqual(t, len(second), 2)
+}
+
+// Dishes and the fruit that lies on them, "" for none: labelled before the code was run on them.
+func TestWhatLiesOnATart(t *testing.T) {
+	missed := []string{}
+	for _, d := range []struct{ title, ingredients, want string }{
+		{"Apple tart", "4 apples;pastry", "half"}, {"Plum frangipane", "8 plums;ground almonds", "stone"}, {"Raspberry and almond tart", "raspberries", "berry"},
+		{"Fig and goat's cheese tart", "6 figs;goat's cheese", "half"}, {"Tomato tart", "tomatoes;mustard", "tomato"}, {"Lemon tart", "4 lemons;eggs", ""},
+		{"Leek quiche", "3 leeks;cream", ""}, {"Dark chocolate tart", "dark chocolate;cream", ""}, {"Quince tart", "2 quinces", "slice"},
+		{"Custard tart", "nutmeg;eggs;milk", ""}, {"Blackberry galette", "blackberries", "berry"}, {"Apricot flan", "apricots;vanilla", "stone"},
+		{"Bakewell tart", "raspberry jam;ground almonds", ""}, {"Beetroot tarte with feta", "beetroots;feta", "round"}, {"Autumn tart", "shortcrust pastry;3 pears;honey", "pear"},
+		{"Pear tart with blackberries", "pears;blackberries", "pear"},
+	} {
+		fruit, _ := laidOn("tart", &Dish{Title: d.title, Ask: cupboard.Ask{Ingredients: strings.Split(d.ingredients, ";")}})
+		if fruit.Piece != d.want {
+			missed = append(missed, d.title+": "+fruit.Piece+", not "+d.want)
+		}
+		assert.Equal(t, d.want != "", fruit.Colour != "", d.title)
+	}
+	t.Logf("%d missed %v", len(missed), missed)
+	assert.LessOrEqual(t, len(missed), 1)
+	_, ok := laidOn("soup", &Dish{Title: "Pear soup"})
+	assert.False(t, ok)
 }

@@ -117,6 +117,10 @@ func (m *maker) food(s scene.Set, d *Dish) scene.Set {
 	}
 	if body, on, ok := dressed(f.Form, d); ok {
 		f.Colour, f.Garnish = body, on
+		if fruit, ok := laidOn(f.Form, d); ok {
+			look, _ := scene.LookOf(f.Form) // the fruit is on it, not in it
+			f.Colour, f.Piece, f.Garnish = look.Body, fruit.Piece, fruit.Colour
+		}
 		return s
 	}
 	if f.Garnish == "" && (!liquid || f.Form == "soup") {

@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"slices"
 	"strings"
 
 	"figladder/internal/craft/colour"
@@ -82,6 +83,30 @@ func dressed(form string, d *Dish) (body, on string, ok bool) {
 	}
 	return body, on, body != ""
 }
+
+// laidOn is the fruit that shows on a shape, as its piece and the colour of it: the first of the
+// title, or else of the ingredients, that is laid on and not mixed in.
+func laidOn(form string, d *Dish) (scene.Thing, bool) {
+	if form != "tart" {
+		return scene.Thing{}, false
+	}
+	for _, name := range append([]string{before(d.Title, " with ")}, d.Ask.Ingredients...) {
+		t, ok := strewn(name, "")
+		if !ok || !slices.Contains(laid, t.Piece) {
+			continue
+		}
+		if t.Colour == "" {
+			if t.Colour, _ = colour.Of(name); t.Colour == "" {
+				continue
+			}
+		}
+		return t, true
+	}
+	return scene.Thing{}, false
+}
+
+// laid are the pieces that lie on a tart as they are: start values of our own.
+var laid = []string{"pear", "half", "slice", "stone", "berry", "tomato", "round"}
 
 // before is a text up to a word.
 func before(text, word string) string {

@@ -213,6 +213,9 @@ func (t Thing) settled(below []Object, seed int64, f Fineness) []Part {
 	var near []Object
 	for _, o := range below {
 		if o.Lo.X < t.XMm+r && o.Hi.X > t.XMm-r && o.Lo.Y < t.YMm+r && o.Hi.Y > t.YMm-r {
+			if 1.25*h < shape.RackGapMm { // it falls between the wires, or lies on one
+				o.deck = nil
+			}
 			near = append(near, o)
 		}
 	}

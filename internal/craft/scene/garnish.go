@@ -67,6 +67,11 @@ var garnishes = map[string]garnish{
 	}, func(t Thing) []Stuff {
 		return []Stuff{edibleStuff(cressStalkColour, "", "dry"), edibleStuff(t.Colour, "", "leaf")}
 	}, 10},
+	"pear": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
+		flesh, skin, pips := shape.Pear(2.4*size, pipsOf(4, steps), seed, steps+4)
+		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-6 - 8*h(9)) }
+		return []shape.Mesh{lean(flesh), lean(skin), lean(pips)}
+	}, cutFruit, 0},
 	"half": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
 		flesh, skin, pips := shape.Half(size, pipsOf(6, steps), seed, steps+4)
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-10 - 12*h(9)) }

@@ -20,6 +20,7 @@ import (
 type serving struct {
 	reachMm, tallMm float64
 	colour, garnish string
+	piece           string // what each piece of the garnish is; empty for what is usual
 	cut             bool
 	deep            bool                      // served in something with a wall, not on a plate
 	levelMm         float64                   // how high it is filled, for what fills its vessel
@@ -88,46 +89,6 @@ func baked(colour string, grainMm float64) Stuff {
 	st.Pattern, st.GrainMm, st.Rough, st.Coat = "baked", grainMm, 0.6, 0.12
 	st.Second = light.RGB{st.Colour[0] * 0.5, st.Colour[1] * 0.38, st.Colour[2] * 0.3}
 	return st
-}
-
-func (v serving) tart(lid bool) []Part {
-	crust, filling := shape.Tart(v.reachMm, v.tallMm, v.slice(), lid, int(v.f)+8)
-	out := []Part{{crust, baked(pastryColour, 5)}, {filling, edibleStuff(v.colour, "", "wet")}}
-	if lid && v.cut {
-		out = append(out, v.pieces()...)
-	}
-	if lid || v.garnish == "" {
-		return out
-	}
-	top := Object{Parts: out}
-	top.bound()
-	fruit := Thing{Kind: "scatter", WidthMm: 1.5 * v.reachMm, HeightMm: math.Max(9, v.reachMm*0.13), Count: 22, Colour: v.garnish, Finish: "gloss"}
-	for _, p := range fruit.settled([]Object{top}, v.seed, v.f) {
-		if v.cut {
-			p.Mesh = shape.WithoutSlice(p.Mesh, v.slice())
-		}
-		out = append(out, p)
-	}
-	return out
-}
-
-// pieces are what a filling is of, where it was cut: some paler, some darker, half out of each face.
-func (v serving) pieces() []Part {
-	cut := v.slice()
-	var some [2][]shape.Mesh
-	for f, deg := range []float64{cut.FromDeg, cut.ToDeg} {
-		sin, cos := math.Sincos(deg * math.Pi / 180)
-		for i := range 26 {
-			h := func(k int64) float64 { return shape.Hash(int64(i), k, 67+int64(f), v.seed) }
-			r, z, size := v.reachMm*(0.06+0.74*h(1)), v.tallMm*(0.18+0.42*h(2)), v.tallMm*(0.05+0.05*h(3))
-			m := shape.Lumped(shape.Box(size*1.7, size, size*1.2, size*0.3), 0.16, size*0.7, v.seed+int64(i))
-			some[i%2] = append(some[i%2], m.Moved(deg+90+40*(h(4)-0.5), at(r*sin, r*cos, z-size*0.6)))
-		}
-	}
-	light, dark := edibleStuff(v.colour, "", "wet"), edibleStuff(v.colour, "", "wet")
-	light.Colour = light.Colour.Times(0.5).Plus(linear(creamColour).Times(0.5))
-	dark.Colour = dark.Colour.Times(0.62)
-	return []Part{{shape.Strewn(some[0]...), light}, {shape.Strewn(some[1]...), dark}}
 }
 
 func (v serving) cake() []Part {
@@ -459,6 +420,6 @@ func (s Set) ofLarder(form string, v serving) ([]Part, bool) {
 		return nil, false
 	}
 	v.tallMm = math.Max(6, v.tallMm)
-	v.colour, v.garnish, v.cut = s.Food.Colour, s.Food.Garnish, s.State == words.Cut
+	v.colour, v.garnish, v.piece, v.cut = s.Food.Colour, s.Food.Garnish, s.Food.Piece, s.State == words.Cut
 	return make(v), true
 }

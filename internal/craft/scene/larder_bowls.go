@@ -119,11 +119,11 @@ func (v serving) dumplings() []Part {
 		row, n := i/4, 4-i/4
 		x := (float64(i-4*row) - float64(n-1)/2) * wide * 1.12
 		y := (0.5 - float64(row)) * long * 1.02
-		all = append(all, shape.Dumpling(long, wide, high, 8, int(v.f)/2+10).Moved(9*(h(1)-0.5)+8, at(x, y, 0)))
+		all = append(all, shape.Dumpling(long, wide, high, 9, int(v.f)/2+10).Moved(9*(h(1)-0.5)+8, at(x, y, 0)))
 	}
 	dough := edibleStuff("#e9dcc0", "", "wet")
-	dough.Pattern, dough.GrainMm, dough.Second, dough.Coat, dough.Rough = "flesh", 9, linear("#c98f4c"), 0.6, 0.3
-	dough = dough.lit(freeDough, 2) // the skin of it
+	dough.Pattern, dough.Coat, dough.Rough = "", 0.5, 0.3 // even: it was rolled out
+	dough = dough.lit(freeDough, 2)                       // the skin of it
 	out := []Part{{shape.Strewn(all...), dough}}
 	return v.strewn(out, "herbs", v.reachMm*1.5, math.Max(5, v.reachMm*0.07), 12, "")
 }

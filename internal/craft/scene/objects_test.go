@@ -318,3 +318,31 @@ func TestThingsStandOnAWireRack(t *testing.T) {
 	assert.InDelta(t, 400, hi.Y-lo.Y, 0.5)
 	assert.InDelta(t, 20, hi.Z, 1)
 }
+
+// What is smaller than the gap between its wires falls through it, or lies on a wire.
+func TestSeedsFallThroughAWireRack(t *testing.T) {
+	s := Start()
+	s.Things = []Thing{{Kind: "scatter", Piece: "seed", On: true, XMm: 300, YMm: 300, WidthMm: 150, HeightMm: 4, Count: 60, Colour: "#c0a060"},
+		{Kind: wireRack, On: true, XMm: 300, YMm: 300, WidthMm: 250, DepthMm: 400, HeightMm: 20, Colour: "#6f7173"}}
+	all := s.Objects(Smooth)
+	seeds := all[len(all)-1]
+	require.Equal(t, "scatter", seeds.Kind)
+	low, high, at := 0, 0, 0
+	for _, n := range seeds.Parts[0].Mesh.Runs {
+		z := 0.0
+		for _, p := range seeds.Parts[0].Mesh.P[at : at+n] {
+			z += p.Z / float64(n)
+		}
+		if at += n; z < 8 {
+			low++
+		} else if z > 15 {
+			high++
+		}
+	}
+	assert.Equal(t, 60, low+high, "none hangs in the air")
+	assert.Greater(t, low, 40)
+	assert.Positive(t, high)
+	s.Things[0].HeightMm = 30
+	all = s.Objects(Smooth)
+	assert.Greater(t, all[len(all)-1].Lo.Z, 15.0, "what is larger lies on the wires")
+}

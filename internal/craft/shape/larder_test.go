@@ -319,3 +319,30 @@ func TestWhatIsStrewnKeepsItsSizes(t *testing.T) {
 	}
 	assert.Less(t, narrow, 3.0, "its stalk is no leaf")
 }
+
+// Pears and thin slices: closed, as long as said, a fan on its cut face and half a pear on its back.
+func TestOrchardFruitKeepsItsSize(t *testing.T) {
+	flesh, skin, core := Pear(80, 4, 1, 24)
+	lo, hi := skin.Bounds()
+	assert.InEpsilon(t, 80, hi.Y-lo.Y, 0.02)
+	assert.InEpsilon(t, 80*2*0.315, hi.X-lo.X, 0.01)
+	assert.InDelta(t, 0, lo.Z, 0.3)
+	_, top := flesh.Bounds()
+	assert.Greater(t, top.Z, hi.Z, "the flesh is what is seen of the cut face")
+	pips, _ := core.Bounds()
+	assert.Greater(t, pips.Z, hi.Z-1.2)
+	fan := PearFan(80, 11, 24)
+	lo, hi = fan.Bounds()
+	assert.InEpsilon(t, 80, hi.Y-lo.Y, 0.01)
+	assert.InDelta(t, 0, lo.Z, 0.1)
+	assert.Less(t, hi.Z, 20.0)
+	inner, rim := Crescent(30, 3, 20)
+	lo, hi = Join(inner, rim).Bounds()
+	assert.InEpsilon(t, 60, hi.X-lo.X, 0.02)
+	assert.InDelta(t, 0, lo.Z, 0.1)
+	for name, m := range map[string]Mesh{"flesh": flesh, "skin": skin, "fan": fan, "crescent": inner, "rim": rim} {
+		assert.Zero(t, open(m), name)
+		assert.Positive(t, volume(m), name)
+	}
+	assert.InEpsilon(t, math.Pi/2*30*30*0.955*0.955*0.94*3, volume(inner), 0.1, "half a round, less its core")
+}

@@ -32,7 +32,41 @@ func Fork(lengthMm, tinesMm float64) []Mesh {
 	}
 	for k := range 4 {
 		x := (float64(k) - 1.5) * w * 0.27
-		out = append(out, Extrude([][2]float64{{x - w*0.075, y1 - t - 1}, {x + w*0.075, y1 - t - 1}, {x + w*0.05, y1 - 1}, {x, y1}, {x - w*0.05, y1 - 1}}, h*0.8, 0.3))
+		root, third := y1-t-1, t/3
+		out = append(out, Extrude([][2]float64{{x - w*0.075, root}, {x + w*0.075, root}, {x + w*0.07, root + third}, {x + w*0.06, root + 2*third}, {x + w*0.05, y1 - 1}, {x, y1}, {x - w*0.05, y1 - 1}, {x - w*0.06, root + 2*third}, {x - w*0.07, root + third}}, h*0.8, 0.3))
+	}
+	for i := range out {
+		out[i] = bowed(out[i], func(y float64) float64 { return l * forkAt(y, [4]float64{y0, neck, y1 - t, y1}) })
+	}
+	return out
+}
+
+// forkHigh is how high a fork that lies on a table stands over it, by its length, at its end, its
+// neck, the root of its tines and their points: start values of our own.
+var forkHigh = [4]float64{0, 0.032, 0.002, 0.03}
+
+// forkAt is forkHigh between places of its length, round at each.
+func forkAt(y float64, places [4]float64) float64 {
+	for i := range 3 {
+		if y <= places[i+1] || i == 2 {
+			k := math.Min(math.Max((y-places[i])/(places[i+1]-places[i]), 0), 1)
+			if i > 0 {
+				k = k * k * (3 - 2*k)
+			}
+			return forkHigh[i] + k*(forkHigh[i+1]-forkHigh[i])
+		}
+	}
+	return 0
+}
+
+// bowed lifts each place of a mesh by as much as its y says.
+func bowed(m Mesh, up func(y float64) float64) Mesh {
+	out := Mesh{P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N)), T: m.T, Runs: m.Runs}
+	const step = 0.5 // mm, to find how steep it is
+	for i, p := range m.P {
+		slope := (up(p.Y+step) - up(p.Y-step)) / (2 * step)
+		out.P[i] = vec(p.X, p.Y, p.Z+up(p.Y))
+		out.N[i] = unit(vec(m.N[i].X, m.N[i].Y-slope*m.N[i].Z, m.N[i].Z))
 	}
 	return out
 }
@@ -54,10 +88,14 @@ func Spoon(lengthMm, bowlMm float64, steps int) []Mesh {
 	}
 }
 
+// RackGapMm is how far apart the wires of a rack are, from middle to middle, and rackWireMm half
+// of their thickness; start values of our own.
+const RackGapMm, rackWireMm = 15.0, 1.1
+
 // Rack is a wire rack on z = 0, its long wires along y: a frame on four feet, wires every centimetre and a half, two
 // across under them. deck is the plane that things stand on.
 func Rack(widthMm, depthMm, hMm float64) (wires, deck Mesh) {
-	const apart, thick, frame = 15.0, 1.1, 1.8 // of wires; half of their thickness and the frame's
+	const apart, thick, frame = RackGapMm, rackWireMm, 1.8 // the last is half of the frame's
 	x, y, top := widthMm/2-frame, depthMm/2-frame, hMm-thick
 	line := func(r float64, path ...[3]float64) Mesh { return Tube(path, r, 6) }
 	all := []Mesh{
