@@ -104,6 +104,7 @@ type Engine struct {
 	onWalls  []RGB       // what each cell of the room gets straight from windows and lamps, lux
 	sharp    [][]RGB     // the same of each wall, finer where it has edges
 	sunWalls []RGB       // and from the sun
+	sunFrom  []RGB       // and from the sun on the other walls, where that is kept in parts
 	wallSees [][]float64 // the view factor from each cell to each other
 	over     grid        // what the room sends to the table with nothing in the way, lux
 	shaded   grid        // and past what stands there, where a few places will do

@@ -196,6 +196,19 @@ func (e *Engine) solveWalls() {
 			e.onWalls[k], e.sunWalls[k] = e.direct(eye, nil), e.sunOn(q, w.fronts.n)
 			eye.done()
 		})
+		e.sunFrom = make([]RGB, 6*fines)
+		if e.detail.keepsSun() && e.set.Sun != nil {
+			e.each(len(e.sunFrom), func(k int) {
+				w, q := m.cell(k, fine)
+				eye := e.before(w, q)
+				for i := range m.walls {
+					if o := &m.walls[i]; o != w {
+						e.sunFrom[k] = e.sunFrom[k].Plus(e.fromSunny(eye, o.sunny, o.fronts, nil))
+					}
+				}
+				eye.done()
+			})
+		}
 		e.sharp = make([][]RGB, len(m.walls))
 		for i := range m.walls {
 			w := &m.walls[i]
@@ -223,7 +236,11 @@ func (e *Engine) solveWalls() {
 	for k, l := range e.onWalls {
 		i, j := k%fines%fine*n/fine, k%fines/fine*n/fine
 		at := k/fines*cells + j*n + i
-		straight[at] = straight[at].Plus(l.Plus(e.sunWalls[k]).Times(float64(n*n) / float64(fines)))
+		sun := e.sunWalls[k]
+		if e.detail.keepsSun() {
+			sun = e.sunFrom[k] // what it sends on is no cell's mean: the table may hide all of it
+		}
+		straight[at] = straight[at].Plus(l.Plus(sun).Times(float64(n*n) / float64(fines)))
 	}
 	lux, indirect := append([]RGB{}, straight...), make([]RGB, 6*cells)
 	// Gauss and Seidel's way: each cell from what is known of the others by now.
@@ -258,7 +275,7 @@ func (e *Engine) solveWalls() {
 			if all, ok := beside[at]; ok {
 				l = l.Plus(all)
 			} else {
-				l = l.Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
+				l = l.Plus(e.sunFrom[at]).Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
 			}
 			if top, ok := near[at]; ok {
 				l = l.Plus(top)

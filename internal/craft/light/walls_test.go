@@ -247,3 +247,15 @@ func TestAHiddenWindowShowsTheSkyThatIsLeft(t *testing.T) {
 	p, n := r3.Vec{X: 668, Y: 500, Z: 90}, r3.Vec{X: -1}
 	assert.InEpsilon(t, traces(s, 9, 10).lux(p, n, 1_000_000), NewEngine(s, Fine).At(p, n).Total(), 0.015)
 }
+
+// The sun on the floor under a table lights what sees it past the table's edge, and no more of the room.
+func TestSunUnderTheTableLightsWhatSeesIt(t *testing.T) {
+	s := Set{Windows: []Window{{Rect: Upright(r3.Vec{X: -820, Y: 1060, Z: 610}, 1100, 900, 109, 0), Glass: 0.8, Sky: EvenSky(White(800))}},
+		Sun: &Sun{Toward: unit(r3.Vec{X: -0.63, Y: 0.21, Z: 0.75}), Lux: White(40000)}, Table: Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.04)},
+		Room: Enclosure{Low: r3.Vec{X: -1000, Y: -2450, Z: -800}, High: r3.Vec{X: 2800, Y: 3540, Z: 1950}, Reflectance: 0.7}}
+	e, rays := NewEngine(s, Fine), traces(s, 11, 12)
+	for _, x := range []float64{700, 1280} {
+		p := r3.Vec{X: x, Y: 700, Z: 0.01}
+		assert.InEpsilon(t, rays.lux(p, up, 400_000), e.At(p, up).Total(), 0.03, "%v", x)
+	}
+}
