@@ -219,18 +219,33 @@ func (e *Engine) solveWalls() {
 			})
 		}
 	}
-	more, table := make([]RGB, 6*cells), make([]RGB, 6*cells)
-	e.each(len(more), func(k int) {
-		eye := e.before(m.cell(k, n))
-		if first {
+	if first {
+		e.each(len(e.wallSees), func(k int) {
+			eye := e.before(m.cell(k, n))
 			e.wallSees[k] = e.seesOfRoom(eye, k/cells, n)
-		}
+			eye.done()
+		})
+	}
+	mid := n // what cards and table send changes sooner than what wall sends to wall
+	if e.detail.GlossSees {
+		mid = min(2*n, fine)
+	}
+	mids := mid * mid
+	more, table := make([]RGB, 6*mids), make([]RGB, 6*mids)
+	e.each(len(more), func(k int) {
+		eye := e.before(m.cell(k, mid))
 		more[k], table[k] = e.fromFaces(eye), e.fromTableCoarsely(eye)
 		eye.done()
 	})
-	near, beside := e.nearTable(table), e.besideCards()
+	near, beside := e.nearTable(table, mid), e.besideCards()
 	if e.Err() != nil {
 		return
+	}
+	others := make([]RGB, 6*cells) // the mean over each cell
+	for k := range more {
+		i, j := k%mids%mid*n/mid, k%mids/mid*n/mid
+		at := k/mids*cells + j*n + i
+		others[at] = others[at].Plus(more[k].Plus(table[k]).Times(float64(n*n) / float64(mids)))
 	}
 	straight := make([]RGB, 6*cells) // the mean over each cell
 	for k, l := range e.onWalls {
@@ -247,14 +262,14 @@ func (e *Engine) solveWalls() {
 	for range 60 {
 		off, most := 0.0, 1e-12
 		for k := range lux {
-			sum := more[k].Plus(table[k])
+			var sum RGB
 			for j, f := range e.wallSees[k] {
 				if f > 0 {
 					sum = sum.Plus(lux[j].Times(f * m.walls[j/cells].returned))
 				}
 			}
-			indirect[k] = sum.Plus(table[k].Times(-1))
-			sum = sum.Plus(straight[k])
+			indirect[k] = sum
+			sum = sum.Plus(others[k]).Plus(straight[k])
 			off, most = math.Max(off, math.Abs(sum.Lux()-lux[k].Lux())), math.Max(most, sum.Lux())
 			lux[k] = sum
 		}
@@ -275,12 +290,12 @@ func (e *Engine) solveWalls() {
 			if all, ok := beside[at]; ok {
 				l = l.Plus(all)
 			} else {
-				l = l.Plus(e.sunFrom[at]).Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
+				l = l.Plus(e.sunFrom[at]).Plus(between(indirect[i*cells:(i+1)*cells], n, s, t)).Plus(between(more[i*mids:(i+1)*mids], mid, s, t))
 			}
 			if top, ok := near[at]; ok {
 				l = l.Plus(top)
 			} else {
-				l = l.Plus(between(table[i*cells:(i+1)*cells], n, s, t))
+				l = l.Plus(between(table[i*mids:(i+1)*mids], mid, s, t))
 			}
 			lum[k] = l.Times(w.returned / math.Pi)
 		}
@@ -301,9 +316,9 @@ func (e *Engine) solveWalls() {
 }
 
 // nearTable works out what the table sends to parts of the room that lie close to it, where
-// the middle of a cell does not stand for all of it, and puts their mean into table.
-func (e *Engine) nearTable(table []RGB) map[int]RGB {
-	m, n, fine := e.around, e.detail.RoomCells, e.detail.RoomFine
+// the middle of a cell, n × n in each wall, does not stand for all of it, and puts their mean into table.
+func (e *Engine) nearTable(table []RGB, n int) map[int]RGB {
+	m, fine := e.around, e.detail.RoomFine
 	cells, fines, step := n*n, fine*fine, fine/n
 	top := Rect{Centre: r3.Vec{X: e.set.Table.WidthMm / 2, Y: e.set.Table.DepthMm / 2}, U: r3.Vec{X: e.set.Table.WidthMm / 2}, V: r3.Vec{Y: e.set.Table.DepthMm / 2}}
 	if e.top.n == 0 || step < 2 || !e.detail.GlossSees {
