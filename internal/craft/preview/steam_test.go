@@ -160,3 +160,9 @@ func TestSteamIsSmooth(t *testing.T) {
 		assert.InDelta(t, even[i][1], got[1], 1e-9)
 	}
 }
+
+func TestTakenIsWhatAnExponentialLeaves(t *testing.T) {
+	for _, x := range []float64{0, 1e-9, 1e-3, 0.03, 0.0999, 0.1, 0.1001, 0.7, 9} {
+		assert.InDelta(t, -math.Expm1(-x), taken(x), 2e-9, "%v", x)
+	}
+}
