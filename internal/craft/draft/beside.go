@@ -178,7 +178,7 @@ func (m *maker) arrange(s scene.Set, rng *rand.Rand) scene.Set {
 		if err != nil {
 			return math.Inf(1)
 		}
-		sum := 220 * float64(len(scene.Overlaps(objects)))
+		sum := inTheWay * float64(len(scene.Overlaps(objects))+perched(t, objects))
 		f := compose.Of(t, objects, engine)
 		crops := f.Crops(m.ask.Shapes)
 		for _, c := range crops {
@@ -211,6 +211,21 @@ func (m *maker) arrange(s scene.Set, rng *rand.Rand) scene.Set {
 		}
 	}
 	return best
+}
+
+// inTheWay is what it costs that two things stand in one another, or one on another that is no
+// ground; highGroundMm is as high as a ground may be. Start values of our own.
+const inTheWay, highGroundMm = 220.0, 45.0
+
+// perched is how many things lie on something tall: a spoon across a jug's rim.
+func perched(s scene.Set, objects []scene.Object) int {
+	n := 0
+	for i := range objects {
+		if o := &objects[i]; o.Thing >= 0 && o.Thing < len(s.Things) && o.Foot.Z-s.Things[o.Thing].LiftMm > highGroundMm {
+			n++
+		}
+	}
+	return n
 }
 
 // place is a thing somewhere round the dish, where its kind usually is: bearings clockwise

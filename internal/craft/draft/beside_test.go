@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"figladder/internal/craft/cupboard"
+	"figladder/internal/craft/scene"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -64,4 +65,15 @@ func TestWhatLiesOnATart(t *testing.T) {
 	assert.LessOrEqual(t, len(missed), 1)
 	_, ok := laidOn("soup", &Dish{Title: "Pear soup"})
 	assert.False(t, ok)
+}
+
+// A spoon across a jug's rim is no place for it; on a board it is.
+func TestNothingIsLaidOnSomethingTall(t *testing.T) {
+	s := scene.Start()
+	s.Things = []scene.Thing{{Kind: "jug", On: true, XMm: 300, YMm: 300, WidthMm: 90, HeightMm: 120, Colour: "#888888"}, {Kind: "spoon", On: true, XMm: 341, YMm: 300, WidthMm: 30, DepthMm: 140, HeightMm: 4, Colour: "#888888"}}
+	assert.Equal(t, 1, perched(s, s.Objects(scene.Rough)))
+	s.Things[0] = scene.Thing{Kind: "board", On: true, XMm: 300, YMm: 300, WidthMm: 300, DepthMm: 300, HeightMm: 30, Colour: "#888888"}
+	assert.Zero(t, perched(s, s.Objects(scene.Rough)))
+	s.Things[1].LiftMm = 60 // on a riser, as it was told
+	assert.Zero(t, perched(s, s.Objects(scene.Rough)))
 }

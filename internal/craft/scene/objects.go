@@ -299,7 +299,7 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 		o.Parts = layeredParts(in, tintOf(v.Colour), layers, f)
 	}
 	if v.Kind == "mug" {
-		m := shape.Handle(v.DiameterMm/2, v.HeightMm*0.22, v.HeightMm*0.78, v.DiameterMm*0.34, math.Max(7, v.DiameterMm*0.1)).Moved(-30, at(0, 0, 0))
+		m := shape.Handle(in.OutsideAt(v.HeightMm*0.22), in.OutsideAt(v.HeightMm*0.78), v.DiameterMm*0.34, math.Max(7, v.DiameterMm*0.1)).Moved(-30, at(0, 0, 0))
 		h := st
 		if glass {
 			h = withHollow(clear(1, glassIndex, light.RGB{}, tintOf(v.Colour)))
@@ -309,7 +309,7 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 	if v.Kind == "pot" {
 		for _, turn := range []float64{0, 180} {
 			// A loop that lies level, and ends in the wall.
-			m := shape.Handle(v.DiameterMm/2, -v.HeightMm*0.2, v.HeightMm*0.2, v.DiameterMm*0.09, 9).Tilted(90).Moved(turn, at(0, 0, v.HeightMm*potHandleShare))
+			m := shape.Handle(shape.RZ{R: v.DiameterMm / 2, Z: -v.HeightMm * 0.2}, shape.RZ{R: v.DiameterMm / 2, Z: v.HeightMm * 0.2}, v.DiameterMm*0.09, 9).Tilted(90).Moved(turn, at(0, 0, v.HeightMm*potHandleShare))
 			o.Parts = append(o.Parts, Part{m, st})
 		}
 	}
@@ -391,7 +391,7 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 			if glass {
 				h = withHollow(clear(1, glassIndex, light.RGB{}, tintOf(t.Colour)))
 			}
-			o.Parts = append(o.Parts, Part{shape.Handle(t.WidthMm/2*0.94, t.HeightMm*0.25, t.HeightMm*0.78, t.WidthMm*0.3, math.Max(6, t.WidthMm*0.09)), h})
+			o.Parts = append(o.Parts, Part{shape.Handle(v.OutsideAt(t.HeightMm*0.25), v.OutsideAt(t.HeightMm*0.78), t.WidthMm*0.3, math.Max(6, t.WidthMm*0.09)), h})
 		}
 		o.Solid, o.Inside = t.WidthMm/2, v.RimMm()
 	case t.Cutlery():

@@ -31,7 +31,7 @@ func pouring(lip r3.Vec, f Fineness) []Object {
 	st := stuffOf("mug", "ceramic", "#cfc8ba", "", "satin")
 	body := shape.Spouted(shape.Revolve(v.Profile(), int(f)), jugTall, spoutShare*jugWide)
 	jug := Object{Key: "jug", Name: "Jug that pours", Kind: "jug", Thing: -2, Colour: st.Colour, Foot: lip}
-	handle := shape.Handle(jugWide/2*0.94, jugTall*0.25, jugTall*0.78, jugWide*0.3, 9)
+	handle := shape.Handle(v.OutsideAt(jugTall*0.25), v.OutsideAt(jugTall*0.78), jugWide*0.3, 9)
 	jug.Parts = []Part{{put(body), st}, {put(handle), st}}
 	jug.bound()
 

@@ -346,3 +346,27 @@ func TestOrchardFruitKeepsItsSize(t *testing.T) {
 	}
 	assert.InEpsilon(t, math.Pi/2*30*30*0.955*0.955*0.94*3, volume(inner), 0.1, "half a round, less its core")
 }
+
+// A handle ends in the wall, as narrow as the wall may be there.
+func TestAHandleEndsInItsWall(t *testing.T) {
+	for _, kind := range []string{"jug", "mug"} {
+		v := VesselOf(kind, 110, 140, 0)
+		low, high := v.OutsideAt(35), v.OutsideAt(109)
+		m := Handle(low, high, 33, 10)
+		assert.Zero(t, open(m), kind)
+		for _, end := range []RZ{low, high} {
+			nearest := math.Inf(1)
+			for _, p := range m.P {
+				if math.Abs(p.Z-end.Z) < 5.5 {
+					nearest = math.Min(nearest, p.X)
+				}
+			}
+			assert.Less(t, nearest, end.R, "%s: at %.0f mm it begins within %.1f mm", kind, end.Z, end.R)
+		}
+		_, hi := m.Bounds()
+		assert.InDelta(t, (low.R+high.R)/2+33-10*0.4+5, hi.X, 3, kind)
+	}
+	jug := VesselOf("jug", 110, 140, 0)
+	assert.Less(t, jug.OutsideAt(130).R, jug.OutsideAt(60).R, "a jug is narrower above")
+	assert.Equal(t, jug.Outer[len(jug.Outer)-1].R, jug.OutsideAt(500).R)
+}

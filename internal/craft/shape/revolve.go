@@ -121,6 +121,18 @@ func (v Vessel) InsideAt(z float64) float64 {
 	return 0
 }
 
+// OutsideAt is the place of the outside at a height, the rim's above it.
+func (v Vessel) OutsideAt(z float64) RZ {
+	last := v.Outer[len(v.Outer)-1]
+	for i := 1; i < len(v.Outer); i++ {
+		a, b := v.Outer[i-1], v.Outer[i]
+		if z >= a.Z && z <= b.Z && b.Z > a.Z {
+			return RZ{a.R + (b.R-a.R)*(z-a.Z)/(b.Z-a.Z), z}
+		}
+	}
+	return RZ{last.R, z}
+}
+
 // Below returns the inside's profile up to a height, ending on the wall there.
 func (v Vessel) Below(z float64) []RZ {
 	out := []RZ{v.Inner[0]}

@@ -60,13 +60,15 @@ func VesselOf(kind string, diameterMm, heightMm, wallMm float64) Vessel {
 		Curved([]RZ{{0, f + t}, {foot * 0.8, f + t*1.05}, {R*0.72 - t*0.8, H*0.26 + t*0.7}, {R*0.9 - t, H*0.56 + t*0.2}, {R - t, H - t*0.9}}, 6), R, H)
 }
 
-// Handle is the loop of a mug or jug beside its wall, in the plane y = 0 to the right.
-func Handle(r, z0, z1, outMm, thickMm float64) Mesh {
+// Handle is the loop of a mug or jug from one place of its wall to another, in the plane y = 0 to
+// the right: outMm beyond the wall at the most, thickMm thick. Both ends lie in the wall.
+func Handle(low, high RZ, outMm, thickMm float64) Mesh {
 	var path [][3]float64
 	const n = 14
 	for i := 0; i <= n; i++ {
 		a := math.Pi * (float64(i)/n - 0.5)
-		path = append(path, [3]float64{r + outMm*math.Cos(a) - thickMm*0.4, 0, (z0+z1)/2 + (z1-z0)/2*math.Sin(a)})
+		up := (1 + math.Sin(a)) / 2
+		path = append(path, [3]float64{low.R + (high.R-low.R)*up + outMm*math.Cos(a) - thickMm*0.4, 0, low.Z + (high.Z-low.Z)*up})
 	}
 	return Tube(path, thickMm/2, 10)
 }
