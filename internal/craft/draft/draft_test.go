@@ -436,3 +436,11 @@ func TestASetInTheDarkIsDraftedBeside(t *testing.T) {
 	require.NoError(t, err)
 	assert.NotEmpty(t, d.SetUps)
 }
+
+func TestAFrameAfterABiteShowsTheBite(t *testing.T) {
+	for cause, want := range map[string]words.DishState{"bite": words.Bitten, "Take a bite": words.Bitten, "cut": words.Cut, "bitter": words.Cut} {
+		assert.Equal(t, want, state(Shot{Kind: shots.After, Cause: cause}), cause)
+	}
+	assert.Equal(t, words.Undressed, state(Shot{Kind: shots.Safe, Cause: "bite"}), "it is not taken yet")
+	assert.Equal(t, words.Served, state(Shot{Kind: shots.Hero}))
+}

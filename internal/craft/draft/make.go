@@ -18,6 +18,7 @@ import (
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
 	"figladder/internal/craft/shots"
+	"figladder/internal/craft/wordlist"
 	"figladder/internal/craft/words"
 )
 
@@ -220,7 +221,7 @@ func (m *maker) frame(s scene.Set, up scene.SetUp, x Shot, g group) Frame {
 	if g.raw {
 		t = ingredient(t, x)
 	}
-	t.State = state(x.Kind)
+	t.State = state(x)
 	if t.State == words.Undressed {
 		t = bareOf(t)
 	}
@@ -276,16 +277,22 @@ func pressed(did []string) []Choice {
 	return out
 }
 
-// state is how far the dish is in a frame of a kind.
-func state(k shots.Kind) words.DishState {
-	switch k {
+// state is how far the dish is in a frame.
+func state(x Shot) words.DishState {
+	switch x.Kind {
 	case shots.Before, shots.Safe:
 		return words.Undressed
 	case shots.After:
+		if bites.MatchString(x.Cause) {
+			return words.Bitten
+		}
 		return words.Cut
 	}
 	return words.Served
 }
+
+// bites are words of a cause that take a bite out of the dish.
+var bites = wordlist.Words(`bites?|bit|bitten|biting`)
 
 // bareOf leaves out what is strewn on the dish and what lies on it.
 func bareOf(s scene.Set) scene.Set {

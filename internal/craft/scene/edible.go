@@ -353,6 +353,9 @@ func (s Set) foodObject(v shape.Vessel, floor float64, f Fineness) Object {
 	}
 	if parts, ok := s.ofLarder(o.Kind, dish); ok {
 		o.Parts = parts
+		if s.State == words.Bitten {
+			o.bitten()
+		}
 		raise(&o, base)
 		o.place(at(ves.XMm, ves.YMm, floor), 0)
 		return o

@@ -8,6 +8,7 @@ import (
 
 	"figladder/internal/craft/colour"
 	"figladder/internal/craft/shape"
+	"figladder/internal/craft/words"
 	"github.com/lucasb-eyer/go-colorful"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -285,4 +286,39 @@ func TestRiceLiesBehindItsMain(t *testing.T) {
 	assert.Less(t, riceX, mainX-20)
 	assert.Greater(t, riceY, mainY+20)
 	assert.Greater(t, riceTop, mainTop+5, "and higher")
+}
+
+// A bite is missing of what is eaten from the hand: toward the camera, its crumb seen; soup has none.
+func TestABiteIsMissingOfWhatIsEatenFromTheHand(t *testing.T) {
+	for _, form := range []string{"burger", "sandwich", "toast", "pizza", "soup"} {
+		s := Start()
+		s.Vessel.Kind, s.Vessel.DiameterMm, s.Vessel.HeightMm = "plate", 240, 20
+		if form == "soup" {
+			s.Vessel.Kind, s.Vessel.HeightMm = "bowl", 70
+		}
+		s.Food = Food{Name: form, Form: form, Colour: "#b98a54", Garnish: "#7da045", AboveMm: 60}
+		reach := func() float64 { // toward where it is bitten
+			sin, cos := math.Sincos(bittenDeg * math.Pi / 180)
+			far := 0.0
+			for _, p := range object(s.Objects(Smooth), form).Parts {
+				for _, q := range p.Mesh.P {
+					if x, y := q.X-s.Vessel.XMm, q.Y-s.Vessel.YMm; math.Abs(x*cos-y*sin) < 4 {
+						far = math.Max(far, x*sin+y*cos)
+					}
+				}
+			}
+			return far
+		}
+		whole, parts := reach(), len(object(s.Objects(Smooth), form).Parts)
+		s.State = words.Bitten
+		left := object(s.Objects(Smooth), form)
+		if form == "soup" {
+			assert.Equal(t, whole, reach())
+			continue
+		}
+		assert.InDelta(t, whole-17, reach(), 7, form)
+		if form != "sandwich" { // it shows it anyway
+			assert.Greater(t, len(left.Parts), parts, "%s shows its crumb", form)
+		}
+	}
 }

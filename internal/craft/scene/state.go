@@ -6,7 +6,8 @@ import "figladder/internal/craft/words"
 const nothing = "nothing"
 
 // InState is the food as the frame shows it: all of it as it is served, none of it, half of
-// it, or without what is strewn on it. What is cut is cut where it is stood up.
+// it, or without what is strewn on it. What is cut or bitten is so where it is
+// stood up.
 func (s Set) InState() Food {
 	f := s.Food
 	switch s.State {
@@ -24,7 +25,7 @@ func (s Set) InState() Food {
 // shown is the set with the food in its state, for whoever looks at the food.
 func (s Set) shown() Set {
 	s.Food = s.InState()
-	if s.State != words.Cut {
+	if s.State != words.Cut && s.State != words.Bitten {
 		s.State = words.Served
 	}
 	return s

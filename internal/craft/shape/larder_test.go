@@ -370,3 +370,25 @@ func TestAHandleEndsInItsWall(t *testing.T) {
 	assert.Less(t, jug.OutsideAt(130).R, jug.OutsideAt(60).R, "a jug is narrower above")
 	assert.Equal(t, jug.Outer[len(jug.Outer)-1].R, jug.OutsideAt(500).R)
 }
+
+// What a mouth takes out of a disc: its edge there, and nothing else; what is left is closed.
+func TestABiteIsMissingAndTheRestIsClosed(t *testing.T) {
+	disc := Sector([]RZ{{0, 0}, {60, 0}, {60, 20}, {0, 20}}, 0, 360, 40, nil)
+	rest, faces := disc.Bitten(BiteAt(150, 60, 46))
+	assert.Zero(t, open(rest))
+	taken := volume(disc) - volume(rest)
+	assert.InDelta(t, 46*18*20*0.8, taken, 46*18*20*0.35, "about as wide as a mouth and as deep as teeth reach")
+	sin, cos := math.Sincos(150 * math.Pi / 180)
+	_, in := rest.HeightAt(54*sin, 54*cos)
+	assert.False(t, in, "the edge went")
+	_, in = rest.HeightAt(30*sin, 30*cos)
+	assert.True(t, in)
+	_, in = rest.HeightAt(-58*sin, -58*cos)
+	assert.True(t, in, "and the other side is whole")
+	require.NotEmpty(t, faces.T)
+	for _, p := range faces.P {
+		assert.True(t, math.Hypot(p.X, p.Y) < 60.5 && p.X*sin+p.Y*cos > 25, "%v", p)
+	}
+	box, _ := Box(80, 80, 20, 2).Bitten(BiteAt(150, 46, 40))
+	assert.Zero(t, open(box), "of long triangles, too")
+}

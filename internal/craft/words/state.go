@@ -12,10 +12,11 @@ const (
 	HalfFilled DishState = "half filled"
 	Undressed  DishState = "undressed"
 	Cut        DishState = "cut"
+	Bitten     DishState = "bitten"
 )
 
 // DishStates in the order of a method.
-var DishStates = []DishState{Empty, HalfFilled, Undressed, Cut}
+var DishStates = []DishState{Empty, HalfFilled, Undressed, Cut, Bitten}
 
 // Words implements Vocabulary.
 func (DishState) Words() []string { return plain(DishStates) }

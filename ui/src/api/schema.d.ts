@@ -5896,7 +5896,7 @@ export interface components {
              * @description How far the dish is
              * @enum {string}
              */
-            state: "" | "empty" | "half filled" | "undressed" | "cut";
+            state: "" | "empty" | "half filled" | "undressed" | "cut" | "bitten";
             /** @description What it shows */
             title: string;
         };
@@ -8069,6 +8069,11 @@ export interface components {
             movementMmS: number;
             /** @description What it is */
             name: string;
+            /**
+             * @description What each piece of what is scattered on it is; empty is usual for its shape
+             * @enum {string}
+             */
+            piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear";
             /**
              * Format: double
              * @description Something is poured on it from so high above the rim; 0 for nothing
@@ -12635,7 +12640,7 @@ export interface components {
              * @description How far the dish is
              * @enum {string}
              */
-            state: "" | "empty" | "half filled" | "undressed" | "cut";
+            state: "" | "empty" | "half filled" | "undressed" | "cut" | "bitten";
             /** @description What it shows */
             title: string;
         };
@@ -13629,7 +13634,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */

@@ -50,7 +50,7 @@ export const words = {
     role: ['food', 'vessel', 'ground', 'accent'],
   },
   ContactFrame: {
-    state: ['empty', 'half filled', 'undressed', 'cut'],
+    state: ['empty', 'half filled', 'undressed', 'cut', 'bitten'],
   },
   Cooked: {
     kind: ['dish', 'trial'],
@@ -134,6 +134,7 @@ export const words = {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
     form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits', 'bird', 'joint', 'fish', 'skewers', 'soup', 'eggs', 'balls', 'dumplings', 'pancakes', 'pudding', 'crumble', 'layers', 'pizza', 'sandwich', 'curry'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear'],
   },
   FormGuess: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
@@ -316,7 +317,7 @@ export const words = {
     light: ['from the side', 'from behind', 'from a top corner', 'continuous'],
   },
   ShotOfIt: {
-    state: ['empty', 'half filled', 'undressed', 'cut'],
+    state: ['empty', 'half filled', 'undressed', 'cut', 'bitten'],
   },
   ShotSave: {
     angle: ['straight down', 'three-quarter', 'low', 'level', 'slightly below'],
@@ -336,7 +337,7 @@ export const words = {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'wire rack', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
     material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
-    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear'],
   },
   Trial: {
     kind: ['trial', 'source'],
