@@ -85,7 +85,7 @@ func (w Window) Opening() Rect {
 }
 
 // outer is the far edge of the reveal.
-func (w Window) outer() Rect {
+func (w *Window) outer() Rect {
 	q := w.Rect
 	q.Centre = r3.Sub(q.Centre, r3.Scale(w.RevealMm, q.Normal()))
 	return q
@@ -112,7 +112,7 @@ func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
 		return 0, x
 	}
 	if w.RevealMm > 0 {
-		if _, ok := w.outer().crossed(p, toward); !ok {
+		if far := w.outer(); !far.crosses(p, toward) {
 			return 0, x
 		}
 	}
@@ -126,7 +126,7 @@ func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
 }
 
 // crossed returns where a ray from p meets the rectangle.
-func (q Rect) crossed(p, dir r3.Vec) (r3.Vec, bool) {
+func (q *Rect) crossed(p, dir r3.Vec) (r3.Vec, bool) {
 	n := r3.Cross(q.U, q.V)
 	den := r3.Dot(n, dir)
 	if den == 0 {
@@ -139,6 +139,12 @@ func (q Rect) crossed(p, dir r3.Vec) (r3.Vec, bool) {
 	x := r3.Add(p, r3.Scale(t, dir))
 	d := r3.Sub(x, q.Centre)
 	return x, math.Abs(r3.Dot(d, q.U)) <= r3.Norm2(q.U) && math.Abs(r3.Dot(d, q.V)) <= r3.Norm2(q.V)
+}
+
+// crosses reports whether a ray meets the rectangle.
+func (q *Rect) crosses(p, dir r3.Vec) bool {
+	_, ok := q.crossed(p, dir)
+	return ok
 }
 
 // Patch returns the patch of sun on the level plane z: the opening's outer and
@@ -181,7 +187,7 @@ func (w Window) Patch(s Sun, z float64) []r3.Vec {
 // from p: sky, what stands before it, or the side of its opening.
 func (w *Window) Shows(p, dir r3.Vec) RGB {
 	if w.RevealMm > 0 {
-		if _, ok := w.outer().crossed(p, dir); !ok {
+		if far := w.outer(); !far.crosses(p, dir) {
 			if w.Reveal > 0 {
 				return w.revealLight()
 			}
