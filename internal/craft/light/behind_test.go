@@ -107,3 +107,18 @@ func TestAMirrorThatLeansBackShowsNoTableFromBelow(t *testing.T) {
 	t.Logf("%.1f for %.1f lx", got, want)
 	assert.InEpsilon(t, want, got, 0.02)
 }
+
+// A diffuser passes on what the table gives it, to a card as well.
+func TestADiffuserPassesOnWhatTheTableGivesIt(t *testing.T) {
+	s := Set{Windows: []Window{{Rect: Upright(r3.Vec{X: -340, Y: 254, Z: 503}, 500, 1084, 120, 0), Glass: 0.8, Sky: EvenSky(White(2500))}},
+		Table:  Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.59)},
+		Solids: []Cylinder{{Foot: r3.Vec{X: 1085, Y: 300}, RadiusMm: 136, HeightMm: 83}},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 1258, Y: 485, Z: 201}, 396, 392, 223, 0), Front: Surfaces["white"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 799, Y: 360, Z: 520}, 1000, 1000, 90, 0), Front: Plain(0.25), Back: Plain(0.25), Through: White(0.6)},
+		}}
+	e, rays := NewEngine(s, Fine), traces(s, 13, 14)
+	for _, p := range []r3.Vec{{X: 1240, Y: 440, Z: 0.01}, {X: 1215, Y: 410, Z: 0.01}} {
+		assert.InEpsilon(t, rays.surely(p, up, 100_000, 1), e.At(p, up).Total(), 0.025, "%v", p)
+	}
+}

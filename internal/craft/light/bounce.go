@@ -15,17 +15,6 @@ func (e *Engine) fromFaces(eye *receptor) RGB {
 	return sum
 }
 
-// fromCards is fromFaces without the diffusers.
-func (e *Engine) fromCards(eye *receptor) RGB {
-	var sum RGB
-	for k := range e.faces {
-		if e.faces[k].through.Lux() == 0 {
-			sum = sum.Plus(e.fromFace(eye, &e.faces[k]))
-		}
-	}
-	return sum
-}
-
 func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	if f.dead || f.fronts.side(eye.p) <= 0.02 {
 		return RGB{}

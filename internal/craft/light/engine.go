@@ -195,6 +195,7 @@ func (e *Engine) light() {
 	var diffusers, others []cell
 	got := make([][]RGB, len(e.faces))  // light on each cell, the first bounce
 	late := make([][]RGB, len(e.faces)) // and the second
+	lent := make([][]RGB, len(e.faces)) // of the first, what came of diffusers as they were then, at the middles of the cells
 	edges := func(k int) int {          // how much finer the first is known
 		if f := &e.faces[k]; f.panel == aBody || f.surface.Lobe > 0 || e.faces[k^1].surface.Lobe > 0 {
 			return 1
@@ -206,7 +207,7 @@ func (e *Engine) light() {
 		f.dead = true
 		side := sides(k)
 		fine := side * edges(k)
-		got[k], late[k] = make([]RGB, fine*fine), make([]RGB, side*side)
+		got[k], late[k], lent[k] = make([]RGB, fine*fine), make([]RGB, side*side), make([]RGB, side*side)
 		f.glossy = make([][]glow, side*side)
 		for j := range side {
 			for i := range side {
@@ -255,9 +256,10 @@ func (e *Engine) light() {
 			f := &e.faces[c.face]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			firsts[at] = e.direct(eye, nil).Plus(e.fromFaces(eye))
+			side := sides(c.face)
+			lent[c.face][c.j*side+c.i] = e.fromFaces(eye)
+			firsts[at] = e.direct(eye, nil).Plus(lent[c.face][c.j*side+c.i])
 			if f.surface.Lobe > 0 {
-				side := sides(c.face)
 				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, side, side), n))
 			}
 			eye.done()
@@ -313,13 +315,13 @@ func (e *Engine) light() {
 			}
 			k := c.j*sides(c.face) + c.i
 			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
-				glows[at] = slices.Concat(f.glossy[k][:seconds[at]], e.secondGlows(eye, f.surface.Lobe))
+				seen := f.glossy[k][:seconds[at]]
+				if len(diffusers) > 0 { // they send more by now
+					seen = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, sides(c.face), sides(c.face)), n))
+				}
+				glows[at] = slices.Concat(seen, e.secondGlows(eye, f.surface.Lobe))
 			}
-			if e.faces[c.face].through.Lux() == 0 {
-				more = more.Plus(e.fromCards(eye))
-			} else {
-				more = more.Plus(e.fromFaces(eye))
-			}
+			more = more.Plus(e.fromFaces(eye)).Plus(lent[c.face][k].Times(-1))
 			eye.done()
 			late[c.face][k] = more
 		})

@@ -73,7 +73,7 @@ const plain: Record<string, Field[]> = {
       path: 'state',
       hand: 'Dish is',
       label: 'The dish is',
-      choices: [{ value: '', words: 'As served' }, ...one(words.Set.state)],
+      choices: [{ value: '', words: 'Served' }, ...one(words.Set.state)],
     },
     { path: 'ownFood', label: 'Food in', flag: ['this frame', 'all frames'] },
     { path: 'food.name', label: 'What it is', text: true },
