@@ -178,7 +178,7 @@ func (m *maker) arrange(s scene.Set, rng *rand.Rand) scene.Set {
 		if err != nil {
 			return math.Inf(1)
 		}
-		sum := inTheWay * float64(len(scene.Overlaps(objects))+perched(t, objects))
+		sum := inTheWay * float64(len(scene.Overlaps(objects))+perched(t, objects)+pierced(t, objects))
 		f := compose.Of(t, objects, engine)
 		crops := f.Crops(m.ask.Shapes)
 		for _, c := range crops {
@@ -213,8 +213,9 @@ func (m *maker) arrange(s scene.Set, rng *rand.Rand) scene.Set {
 	return best
 }
 
-// inTheWay is what it costs that two things stand in one another, or one on another that is no
-// ground; highGroundMm is as high as a ground may be. Start values of our own.
+// inTheWay is what it costs that two things stand in one another, that one lies on another that is
+// no ground, or that cutlery lies through one that stands; highGroundMm is as high as a ground may
+// be. Start values of our own.
 const inTheWay, highGroundMm = 220.0, 45.0
 
 // perched is how many things lie on something tall: a spoon across a jug's rim.
@@ -223,6 +224,31 @@ func perched(s scene.Set, objects []scene.Object) int {
 	for i := range objects {
 		if o := &objects[i]; o.Thing >= 0 && o.Thing < len(s.Things) && o.Foot.Z-s.Things[o.Thing].LiftMm > highGroundMm {
 			n++
+		}
+	}
+	return n
+}
+
+// pierced is how many things stand where cutlery lies. What stands is narrower at its foot than
+// at its widest: start value of our own.
+func pierced(s scene.Set, objects []scene.Object) int {
+	const foot = 0.85
+	n := 0
+	for i, t := range s.Things {
+		if !t.On || !t.Cutlery() {
+			continue
+		}
+		sin, cos := math.Sincos(t.TurnDeg * math.Pi / 180)
+		for k := range objects {
+			o := &objects[k]
+			if o.Thing < 0 || o.Thing == i || o.Solid == 0 || o.Hi.Z-o.Foot.Z <= highGroundMm {
+				continue
+			}
+			x, y := o.Foot.X-t.XMm, o.Foot.Y-t.YMm
+			along := math.Min(math.Max(x*sin+y*cos, -t.DepthMm/2), t.DepthMm/2)
+			if math.Hypot(x-along*sin, y-along*cos) < foot*o.Solid+t.WidthMm/2 {
+				n++
+			}
 		}
 	}
 	return n

@@ -77,3 +77,13 @@ func TestNothingIsLaidOnSomethingTall(t *testing.T) {
 	s.Things[1].LiftMm = 60 // on a riser, as it was told
 	assert.Zero(t, perched(s, s.Objects(scene.Rough)))
 }
+
+func TestCutleryLiesThroughNothing(t *testing.T) {
+	s := scene.Start()
+	s.Things = []scene.Thing{{Kind: "jug", On: true, XMm: 300, YMm: 300, WidthMm: 90, HeightMm: 120, Colour: "#888888"}, {Kind: "spoon", On: true, XMm: 300, YMm: 370, TurnDeg: 10, WidthMm: 30, DepthMm: 140, HeightMm: 4, Colour: "#888888"}}
+	assert.Equal(t, 1, pierced(s, s.Objects(scene.Rough)), "its handle is under the jug")
+	s.Things[1].TurnDeg = 90
+	assert.Zero(t, pierced(s, s.Objects(scene.Rough)), "it lies past it")
+	s.Things[1].TurnDeg, s.Things[0].Kind, s.Things[0].HeightMm = 10, "plate", 20
+	assert.Zero(t, pierced(s, s.Objects(scene.Rough)), "a plate's rim is over it")
+}

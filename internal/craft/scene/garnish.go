@@ -67,6 +67,9 @@ var garnishes = map[string]garnish{
 	}, func(t Thing) []Stuff {
 		return []Stuff{edibleStuff(cressStalkColour, "", "dry"), edibleStuff(t.Colour, "", "leaf")}
 	}, 10},
+	"dust": {func(size float64, _ func(int64) float64, seed int64, steps int) []shape.Mesh {
+		return []shape.Mesh{shape.Dust(2.2*size, 6*steps, seed)}
+	}, func(t Thing) []Stuff { return []Stuff{edibleStuff(t.Colour, "", "dry")} }, 0},
 	"pear": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
 		flesh, skin, pips := shape.Pear(2.4*size, pipsOf(4, steps), seed, steps+4)
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-6 - 8*h(9)) }

@@ -1,6 +1,10 @@
 package shape
 
-import "math"
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
 
 // Round is a slice of a fruit with skin lying on z = 0: rMm wide, hMm thick. Its seeds lie about
 // its middle.
@@ -152,4 +156,30 @@ func Cress(lMm float64, seed int64) (stalk, leaves Mesh) {
 		leaves = Join(leaves, leaf)
 	}
 	return Tube(path, math.Max(0.35, lMm*0.018), 5), leaves
+}
+
+// Dust is what falls of a pinch of flour on z = 0: specks, each a corner of powder that lies on its
+// base, thick in the middle and thinning out to about rMm.
+func Dust(rMm float64, specks int, seed int64) Mesh {
+	var m Mesh
+	for i := range specks {
+		h := func(k int64) float64 { return Hash(int64(i), k, 17, seed) }
+		away := rMm * math.Abs(h(1)+h(2)+h(3)-1.5) / 1.5 * 1.15 // near a bell
+		sin, cos := math.Sincos(2 * math.Pi * h(4))
+		x, y, size := away*cos, away*sin, (0.35+0.75*h(5)*h(5))*(1-0.45*away/rMm)
+		turn := 2 * math.Pi * h(6)
+		var p [4]r3.Vec
+		for c := range 3 {
+			s, o := math.Sincos(turn + 2*math.Pi*float64(c)/3)
+			p[c] = vec(x+size*o, y+size*s, 0)
+		}
+		p[3] = vec(x, y, 0.7*size)
+		for _, t := range [4][3]int{{0, 1, 3}, {1, 2, 3}, {2, 0, 3}, {0, 2, 1}} {
+			n := unit(r3.Cross(r3.Sub(p[t[1]], p[t[0]]), r3.Sub(p[t[2]], p[t[0]])))
+			at := int32(len(m.P))
+			m.P, m.N = append(m.P, p[t[0]], p[t[1]], p[t[2]]), append(m.N, n, n, n)
+			m.T = append(m.T, [3]int32{at, at + 1, at + 2})
+		}
+	}
+	return m
 }

@@ -392,3 +392,23 @@ func TestABiteIsMissingAndTheRestIsClosed(t *testing.T) {
 	box, _ := Box(80, 80, 20, 2).Bitten(BiteAt(150, 46, 40))
 	assert.Zero(t, open(box), "of long triangles, too")
 }
+
+// Dust is closed specks that lie flat, most of them near its middle.
+func TestDustThinsOut(t *testing.T) {
+	m := Dust(30, 400, 2)
+	assert.Zero(t, open(m))
+	lo, hi := m.Bounds()
+	assert.Zero(t, lo.Z)
+	assert.Less(t, hi.Z, 1.0)
+	near, far := 0, 0
+	for _, p := range m.P {
+		if d := math.Hypot(p.X, p.Y); d < 10 {
+			near++
+		} else if d > 20 {
+			far++
+		}
+		assert.Less(t, math.Hypot(p.X, p.Y), 36.0)
+	}
+	assert.Greater(t, near, 2*far)
+	assert.Positive(t, far)
+}
