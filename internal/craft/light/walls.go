@@ -277,40 +277,55 @@ func (e *Engine) solveWalls() {
 			break
 		}
 	}
-	for i := range m.walls {
-		w := &m.walls[i]
-		lum := make([]RGB, m.side*m.side)
-		for k := range lum {
-			s, t := (2*float64(k%m.side)+1)/float64(m.side)-1, (2*float64(k/m.side)+1)/float64(m.side)-1
-			at := i*fines + k/m.side*fine/m.side*fine + k%m.side*fine/m.side // the cell it is a part of
-			l := e.sharp[i][k]
-			if !e.detail.keepsSun() {
-				l = l.Plus(e.sunWalls[at])
+	// What each part of each wall sends, with what comes to it of the other walls as told.
+	lay := func(room func(i, at int, s, t float64) RGB) {
+		for i := range m.walls {
+			w := &m.walls[i]
+			lum := make([]RGB, m.side*m.side)
+			for k := range lum {
+				s, t := (2*float64(k%m.side)+1)/float64(m.side)-1, (2*float64(k/m.side)+1)/float64(m.side)-1
+				at := i*fines + k/m.side*fine/m.side*fine + k%m.side*fine/m.side // the cell it is a part of
+				l := e.sharp[i][k]
+				if !e.detail.keepsSun() {
+					l = l.Plus(e.sunWalls[at])
+				}
+				if all, ok := beside[at]; ok {
+					l = l.Plus(all)
+				} else {
+					l = l.Plus(room(i, at, s, t)).Plus(between(more[i*mids:(i+1)*mids], mid, s, t))
+				}
+				if top, ok := near[at]; ok {
+					l = l.Plus(top)
+				} else {
+					l = l.Plus(between(table[i*mids:(i+1)*mids], mid, s, t))
+				}
+				lum[k] = l.Times(w.returned / math.Pi)
 			}
-			if all, ok := beside[at]; ok {
-				l = l.Plus(all)
-			} else {
-				l = l.Plus(e.sunFrom[at]).Plus(between(indirect[i*cells:(i+1)*cells], n, s, t)).Plus(between(more[i*mids:(i+1)*mids], mid, s, t))
-			}
-			if top, ok := near[at]; ok {
-				l = l.Plus(top)
-			} else {
-				l = l.Plus(between(table[i*mids:(i+1)*mids], mid, s, t))
-			}
-			lum[k] = l.Times(w.returned / math.Pi)
+			w.know(lum, m.side)
 		}
-		w.know(lum, m.side)
+		m.usual, m.mean = 0, RGB{}
+		for i := range m.walls {
+			w := &m.walls[i]
+			l := w.levels[0][0]
+			if e.detail.keepsSun() {
+				for _, sun := range e.sunWalls[i*fines : (i+1)*fines] {
+					l = l.Plus(sun.Times(w.returned / math.Pi / float64(fines)))
+				}
+			}
+			m.usual, m.mean = math.Max(m.usual, l.Lux()), m.mean.Plus(l.Times(w.AreaMm2()))
+		}
 	}
-	m.usual, m.mean = 0, RGB{}
-	for i := range m.walls {
-		w := &m.walls[i]
-		l := w.levels[0][0]
-		if e.detail.keepsSun() {
-			for _, sun := range e.sunWalls[i*fines : (i+1)*fines] {
-				l = l.Plus(sun.Times(w.returned / math.Pi / float64(fines)))
-			}
-		}
-		m.usual, m.mean = math.Max(m.usual, l.Lux()), m.mean.Plus(l.Times(w.AreaMm2()))
+	lay(func(i, at int, s, t float64) RGB {
+		return e.sunFrom[at].Plus(between(indirect[i*cells:(i+1)*cells], n, s, t))
+	})
+	if e.detail.GlossSees { // the last bounce, from what is known of the walls in all their parts: a large cell is not even
+		gathered := make([]RGB, 6*mids)
+		e.each(len(gathered), func(k int) {
+			eye := e.before(m.cell(k, mid))
+			gathered[k] = e.fromRoom(eye, nil)
+			eye.done()
+		})
+		lay(func(i, _ int, s, t float64) RGB { return between(gathered[i*mids:(i+1)*mids], mid, s, t) })
 	}
 	e.overTable()
 }
@@ -529,7 +544,7 @@ func (e *Engine) openRoom(eye *receptor) RGB {
 // be of nothing but faults.
 func (e *Engine) fromRoomRoughly(eye *receptor) (RGB, bool) {
 	var sum, less RGB
-	if eye.n.Z == 1 && eye.p.Z < 1 && e.over.n > 0 {
+	if eye.n.Z == 1 && math.Abs(eye.p.Z) < 1 && e.over.n > 0 {
 		sum = e.over.at(eye.p.X, eye.p.Y)
 	} else {
 		sum = e.openRoom(eye)
