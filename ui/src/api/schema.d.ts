@@ -8073,7 +8073,7 @@ export interface components {
              * @description What each piece of what is scattered on it is; empty is usual for its shape
              * @enum {string}
              */
-            piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear";
+            piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust";
             /**
              * Format: double
              * @description Something is poured on it from so high above the rim; 0 for nothing
@@ -13634,7 +13634,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */
