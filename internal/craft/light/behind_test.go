@@ -122,3 +122,19 @@ func TestADiffuserPassesOnWhatTheTableGivesIt(t *testing.T) {
 		assert.InEpsilon(t, rays.surely(p, up, 100_000, 1), e.At(p, up).Total(), 0.025, "%v", p)
 	}
 }
+
+// The sun on a part of a glossy card comes from that part, not from all of its cell: close to a dull foil that another
+// card half shades.
+func TestTheSunInAGlossHasAnEdge(t *testing.T) {
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -596, Y: 219, Z: 1083}, 1164, 905, 63, 0), Glass: 0.8, Sky: EvenSky(White(1000))}},
+		Sun:     &Sun{Toward: unit(r3.Vec{X: -0.942, Z: 0.336}), Lux: White(30000)},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 1164, Y: 496, Z: 215}, 414, 420, 213, 0), Front: Plain(0), Back: Plain(0)},
+			{Rect: Upright(r3.Vec{X: 1301, Y: 609, Z: 113}, 567, 216, 216, 11), Front: Surface{Gloss: White(0.5), Lobe: 7}, Back: Plain(0)},
+		}}
+	e, rays := NewEngine(s, Fine), traces(s, 15, 16)
+	for _, p := range []r3.Vec{{X: 1280, Y: 450, Z: 0.01}, {X: 1330, Y: 400, Z: 0.01}} {
+		assert.InEpsilon(t, rays.surely(p, up, 100_000, 1), e.At(p, up).Total(), 0.012, "%v", p)
+	}
+}

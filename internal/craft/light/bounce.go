@@ -92,12 +92,12 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 			}
 			l := f.levels[level][j*side+i]
 			if seen*f.most > 0.1*e.detail.Skip*e.usual {
-				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.glossy[(j*step+step/2)*side*step+i*step+step/2]))
+				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.glossy[(j*step+step/2)*side*step+i*step+step/2], !e.detail.GlossSees))
 			}
 			sum = sum.Plus(l.Times(math.Pi * seen))
 		}
 	}
-	return sum
+	return sum.Plus(e.fromGleams(eye, f, through))
 }
 
 // hasty is how much of what may be skipped of a face may be off in one of its cells.

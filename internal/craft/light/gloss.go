@@ -9,8 +9,8 @@ import (
 // shine is the luminance of a glossy cell at x toward p: what it sees, weighed by
 // its lobe about the mirror direction. The weight is (n+1)/2π cosⁿ, less where the
 // light comes in more grazing than it leaves, so that no light is made (Neumann &
-// Neumann's bound for lobe models).
-func (f *face) shine(p, x r3.Vec, seen []glow) RGB {
+// Neumann's bound for lobe models). The sun is left out where what it lights of the face is known in parts.
+func (f *face) shine(p, x r3.Vec, seen []glow, sun bool) RGB {
 	n := f.fronts.n
 	to := unit(r3.Sub(p, x))
 	out := r3.Dot(to, n)
@@ -18,7 +18,7 @@ func (f *face) shine(p, x r3.Vec, seen []glow) RGB {
 	power := f.surface.Lobe
 	var sum RGB
 	for _, g := range seen {
-		if out <= 0 || r3.Dot(r, g.middle) < g.least {
+		if out <= 0 || r3.Dot(r, g.middle) < g.least || !sun && g.sun != (RGB{}) {
 			continue
 		}
 		bound := grazing(g.dirs, r, n, out, power)
@@ -35,7 +35,7 @@ func (f *face) shine(p, x r3.Vec, seen []glow) RGB {
 
 // shineOver is the mean of shine over a cell: at more places the larger the cell
 // looks against its lobe, each weighed by what it gives the receptor.
-func (f *face) shineOver(eye *receptor, cell Rect, seen []glow) RGB {
+func (f *face) shineOver(eye *receptor, cell Rect, seen []glow, sun bool) RGB {
 	size := math.Max(r3.Norm(cell.U), r3.Norm(cell.V)) * 2 / math.Max(cell.away(eye.p), 1)
 	most := 6
 	if eye.rough {
@@ -43,7 +43,7 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow) RGB {
 	}
 	n := max(1, min(most, int(math.Ceil(size*math.Sqrt(float64(f.surface.Lobe))/1.3))))
 	if n == 1 {
-		return f.shine(eye.p, cell.Centre, seen)
+		return f.shine(eye.p, cell.Centre, seen, sun)
 	}
 	var sum RGB
 	all := 0.0
@@ -54,7 +54,7 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow) RGB {
 			r2 := r3.Norm2(d)
 			k := r3.Dot(d, eye.n) * -r3.Dot(d, f.fronts.n) / (r2 * r2)
 			if k > 0 {
-				sum, all = sum.Plus(f.shine(eye.p, x, seen).Times(k)), all+k
+				sum, all = sum.Plus(f.shine(eye.p, x, seen, sun).Times(k)), all+k
 			}
 		}
 	}
@@ -188,36 +188,44 @@ func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool)
 	if !divide {
 		return append(out, g)
 	}
+	halves, n := eye.halved(o, g.dirs, wide)
+	if n == 0 {
+		return append(out, g)
+	}
+	for i := range n {
+		out = eye.glow(out, &halves[i], l, power, divide)
+	}
+	return out
+}
+
+// halved cuts an outline half way along its longest diagonal, across it, where that spans more than an angle, told by
+// its cosine; dirs are its corners as unit directions. It returns how many parts there are, none where it is not cut.
+func (eye *receptor) halved(o *outline, dirs []r3.Vec, wide float64) (parts [2]outline, n int) {
 	least, a, b := 1.0, 0, 0
-	for i := range g.dirs {
+	for i := range dirs {
 		for k := range i {
-			if c := r3.Dot(g.dirs[i], g.dirs[k]); c < least {
+			if c := r3.Dot(dirs[i], dirs[k]); c < least {
 				least, a, b = c, i, k
 			}
 		}
 	}
 	if least > wide {
-		return append(out, g)
+		return parts, 0
 	}
-	// Cut half way along its longest diagonal, across it.
-	m := r3.Add(g.dirs[a], g.dirs[b])
+	m := r3.Add(dirs[a], dirs[b])
 	z := r3.Dot(m, eye.n)
 	if z <= 1e-6 {
-		return append(out, g)
+		return parts, 0
 	}
 	middle := pt{r3.Dot(m, eye.a) / z, r3.Dot(m, eye.b) / z}
 	along := pt{o.p[b].x - o.p[a].x, o.p[b].y - o.p[a].y}
 	far := pt{middle.x - along.y, middle.y + along.x}
-	var half outline
 	for _, left := range [2]bool{true, false} {
-		if o.cut(middle, far, left, &half) && half.n < o.n+3 {
-			if half.area() < tiny {
-				continue
-			}
-			out = eye.glow(out, &half, l, power, divide)
+		if o.cut(middle, far, left, &parts[n]) && parts[n].n < o.n+3 && parts[n].area() >= tiny {
+			n++
 		}
 	}
-	return out
+	return parts, n
 }
 
 // How a part of the table is divided for a gloss: while it is larger than its distance, and
@@ -347,7 +355,7 @@ func (e *Engine) returning(eye *receptor, through []outline, keep func(part *out
 				q := f.cell(i, j, side, side)
 				if f.surface.Lobe > 0 {
 					step := finest / side
-					l = l.Plus(f.shine(eye.p, q.Centre, f.glossy[(j*step+step/2)*finest+i*step+step/2]))
+					l = l.Plus(f.shine(eye.p, q.Centre, f.glossy[(j*step+step/2)*finest+i*step+step/2], true))
 				}
 				of(q, f.fronts, l)
 			}

@@ -215,7 +215,7 @@ func TestLobesMakeNoLight(t *testing.T) {
 					r := math.Sqrt((float64(i) + 0.5) / n)
 					s, c := math.Sincos(2 * math.Pi * (float64(j) + 0.5) / n)
 					to := r3.Vec{X: r * c, Y: r * s, Z: math.Sqrt(1 - r*r)}
-					sent += f.shine(r3.Scale(1e6, to), r3.Vec{}, []glow{beam}).Lux() * math.Pi / (n * n)
+					sent += f.shine(r3.Scale(1e6, to), r3.Vec{}, []glow{beam}, true).Lux() * math.Pi / (n * n)
 				}
 			}
 			assert.LessOrEqual(t, sent, 1.01*sin*Surfaces[kind].Gloss.Lux(), "%s, beam at %v°", kind, height)

@@ -54,7 +54,8 @@ type face struct {
 	enough  int      // the level beyond which cells hardly differ
 	most    float64  // brightest it can look, as lux over a whole hemisphere
 	sunny   []sunPatch
-	dead    bool // sends nothing worth counting
+	gleams  []sunPatch // the sun on a gloss, as bright as its beam, where its cells leave that out
+	dead    bool       // sends nothing worth counting
 }
 
 // glow is a part of a source as seen from a cell of a face, or the sun.

@@ -248,11 +248,10 @@ func (t *tracer) found(p, d r3.Vec, depth int) float64 {
 		return all * lum // the sun in a mirror is a spike that rays cannot find
 	}
 	w := t.about(r, math.Pow(t.rng.Float64(), 1/float64(s.Lobe+1)))
-	in := r3.Dot(w, h.n)
-	if in <= 0 {
-		return 0
+	lum := 0.0 // the lobe may reach under the surface; the sun is asked all the same
+	if in := r3.Dot(w, h.n); in > 0 {
+		lum = t.found(x, w, depth-1) * math.Min(1, in/out)
 	}
-	lum := t.found(x, w, depth-1) * math.Min(1, in/out)
 	if sun := t.s.Sun; sun != nil {
 		if c, in := r3.Dot(r, sun.Toward), r3.Dot(h.n, sun.Toward); c > 0 && in > 0 {
 			lum += sun.Lux.Lux() * t.beam(x, sun.Toward) * math.Min(1, in/out) * float64(s.Lobe+1) / (2 * math.Pi) * math.Pow(c, float64(s.Lobe))

@@ -36,6 +36,10 @@ func (e *Engine) sunOnFaces() {
 	}
 	for k := range e.faces {
 		f := &e.faces[k]
+		if f.surface.Lobe > 0 && f.surface.Gloss.Lux() > 0 && e.detail.GlossSees {
+			cos := r3.Dot(f.fronts.n, s.Toward)
+			f.gleams = e.sunPatches(f.Rect, f.fronts, func(lux RGB) RGB { return lux.Times(1 / cos) })
+		}
 		if f.surface.Diffuse.Lux()+f.through.Lux() == 0 {
 			continue
 		}
