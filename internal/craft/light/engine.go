@@ -49,14 +49,14 @@ type Detail struct {
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, RoomCells: 2, RoomFine: 4, RoomHidden: 0.9, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
 	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, RoomCells: 1, RoomFine: 2, RoomHidden: 0.9, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
 // Fair is Fine for a set so full that Fine would take half a minute: key to fill comes
 // out within about 0.05 stops of it.
-var Fair = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.5, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+var Fair = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 
 // Effect is for what a card does to key to fill: its difference with and without comes out
 // within about 0.1 stops of Fine's.

@@ -277,3 +277,22 @@ func TestSunUnderTheTableLightsWhatSeesIt(t *testing.T) {
 		assert.InEpsilon(t, rays.lux(p, up, 400_000), e.At(p, up).Total(), 0.03, "%v", x)
 	}
 }
+
+// What the table hides of a room may be its brightest part: the floor beside a window, to the back of a card.
+func TestATableHidesTheBrightestOfTheRoom(t *testing.T) {
+	s := Set{Windows: []Window{{Rect: Rect{Centre: r3.Vec{X: -365, Y: 1081, Z: 505}, U: r3.Vec{X: -113.5, Y: 229}, V: r3.Vec{Z: 255}}, Glass: 0.8, Sky: EvenSky(White(6000))}},
+		Table: Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.12)}, Room: Enclosure{Low: r3.Vec{X: -1680, Y: -3000, Z: -890}, High: r3.Vec{X: 4230, Y: 1715, Z: 2060}, Reflectance: 0.7},
+		Panels: []Panel{{Rect: Rect{Centre: r3.Vec{X: 763, Y: 727, Z: 202}, U: r3.Vec{X: 243.7, Y: -149.7}, V: r3.Vec{Z: 197}}, Front: Plain(0), Back: Plain(0)}}}
+	if s.Windows[0].Rect.Normal().X < 0 {
+		s.Windows[0].Rect.U = r3.Scale(-1, s.Windows[0].Rect.U)
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 17, 18)
+	n := s.Panels[0].Rect.Normal()
+	for _, side := range []float64{1, -1} {
+		p := r3.Add(s.Panels[0].At(0.2, -0.8), r3.Scale(0.1*side, n))
+		eye := e.glance(p, r3.Scale(side, n))
+		got := e.direct(eye, nil).Plus(e.fromRoom(eye, nil)).Plus(e.fromTableCoarsely(eye)).Lux()
+		eye.done()
+		assert.InEpsilon(t, rays.surely(p, r3.Scale(side, n), 30_000, 1), got, 0.03, "side %v", side)
+	}
+}
