@@ -71,10 +71,10 @@ func keyFills(h Hero, seen []Facet, tr *tracer, rays int) (engine, traced float6
 
 // surely asks again and again until the standard error of the mean is a half of one in a hundred, whatever the
 // mean is: few rays meet a small patch of sun on a floor, and each says much. At most 64 times.
-func (tr *tracer) surely(p, n r3.Vec, rays int, least float64) float64 {
+func (t *tracer) surely(p, n r3.Vec, rays int, least float64) float64 {
 	sum, squares := 0.0, 0.0
 	for k := 1.0; ; k++ {
-		v := tr.lux(p, n, rays)
+		v := t.lux(p, n, rays)
 		sum, squares = sum+v, squares+v*v
 		mean := sum / k
 		if off := math.Sqrt(math.Max(0, squares/k-mean*mean) / math.Max(1, k-1)); k == 64 || k >= 8 && off < 0.005*math.Max(mean, least) {
