@@ -8070,7 +8070,7 @@ export interface components {
             /** @description What it is */
             name: string;
             /**
-             * @description What each piece of what is scattered on it is; empty is usual for its shape
+             * @description A tart: what each piece that lies on it is; empty is usual
              * @enum {string}
              */
             piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust";

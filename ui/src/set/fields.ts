@@ -88,7 +88,7 @@ const plain: Record<string, Field[]> = {
     { path: 'food.best', label: 'Best side looks', choices: usual(words.Food.best) },
     { path: 'food.colour', hand: 'Colour', label: 'Colour', colour: true },
     { path: 'food.garnish', hand: 'Garnish', label: 'Garnish', colour: true },
-    { path: 'food.piece', label: 'Each piece of it', choices: usual(words.Food.piece) },
+    { path: 'food.piece', label: 'Each piece on a tart', choices: usual(words.Food.piece) },
   ],
   backdrop: [
     { path: 'backdrop.on', label: 'Upright backdrop', flag: ['up', 'none'] },
