@@ -18,21 +18,10 @@ const (
 func (e *Engine) fromGleams(eye *receptor, f *face, through []outline) RGB {
 	var sum RGB
 	wide := math.Cos(gleamShare / math.Sqrt(float64(f.surface.Lobe)))
-	for i := range f.gleams {
-		p := &f.gleams[i]
-		corners := p.corners
-		if eye.mirror != nil {
-			corners = eye.mirror.keep(corners)
-		}
-		var o outline
-		if len(corners) < 3 || !eye.flatPart(corners, &o) {
-			continue
-		}
-		eye.cutThrough(&o, f.fronts, through, func(part *outline) {
-			whole := *part // what is divided asks nothing that part is kept in
-			sum = sum.Plus(p.light.Times(math.Pi * e.gleam(eye, f, &whole, wide, gleamDeepest)))
-		})
-	}
+	e.sunny(eye, f.gleams, f.fronts, through, func(part *outline, beam RGB) {
+		whole := *part // what is divided asks nothing that part is kept in
+		sum = sum.Plus(beam.Times(math.Pi * e.gleam(eye, f, &whole, wide, gleamDeepest)))
+	})
 	return sum.Through(f.surface.Gloss)
 }
 

@@ -88,14 +88,13 @@ func Spoon(lengthMm, bowlMm float64, steps int) []Mesh {
 	}
 }
 
-// RackGapMm is how far apart the wires of a rack are, from middle to middle, and rackWireMm half
-// of their thickness; start values of our own.
-const RackGapMm, rackWireMm = 15.0, 1.1
+// RackGapMm is how far apart the wires of a rack are, from middle to middle; start value of our own.
+const RackGapMm = 15.0
 
 // Rack is a wire rack on z = 0, its long wires along y: a frame on four feet, wires every centimetre and a half, two
 // across under them. deck is the plane that things stand on.
 func Rack(widthMm, depthMm, hMm float64) (wires, deck Mesh) {
-	const apart, thick, frame = RackGapMm, rackWireMm, 1.8 // the last is half of the frame's
+	const apart, thick, frame = RackGapMm, 1.1, 1.8 // of wires; half of their thickness and the frame's
 	x, y, top := widthMm/2-frame, depthMm/2-frame, hMm-thick
 	line := func(r float64, path ...[3]float64) Mesh { return Tube(path, r, 6) }
 	all := []Mesh{
