@@ -138,3 +138,24 @@ func TestTheSunInAGlossHasAnEdge(t *testing.T) {
 		assert.InEpsilon(t, rays.surely(p, up, 100_000, 1), e.At(p, up).Total(), 0.012, "%v", p)
 	}
 }
+
+// Two silver cards on two sides of a dish: one shows it the other, in which the window is bright at one place.
+func TestAGlossShowsAnotherWhereItIsBright(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 567, Y: 385}, RadiusMm: 44, HeightMm: 82}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -305, Y: 405, Z: 1055}, 1124, 530, 62, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.08)},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 833, Y: 498, Z: 173}, 558, 336, 245, 4), Front: Surfaces["silver"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 512, Y: 285, Z: 105}, 558, 200, 4, 0), Front: Surfaces["silver"], Back: Plain(0.3)},
+		},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, deg := range []float64{120, 150, 180} {
+		p, n := facetAt(h, deg)
+		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
+		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
+		assert.InEpsilon(t, want, got, 0.04, "%v°", deg)
+	}
+}

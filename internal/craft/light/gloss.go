@@ -314,6 +314,45 @@ func (eye *receptor) differing(of *lit, matters float64, level, i, j int, each f
 	each(q, of.levels[level][at])
 }
 
+// glossCells is the share of the usual light by which cells of a gloss, seen in another, may differ and be told as one.
+const glossCells = 0.002
+
+// sheen is how bright the middle of a cell of a glossy face is from the receptor.
+func (f *face) sheen(eye *receptor, level, i, j int) RGB {
+	side, step := 1<<level, 1<<(len(f.levels)-1-level)
+	at := f.glossy[((j*step+step/2)*side+i)*step+step/2]
+	return f.levels[level][j*side+i].Plus(f.shine(eye.p, f.cell(i, j, side, side).Centre, at, true))
+}
+
+// glossOf calls each with the cells of a glossy face that another gloss is told: it looks bright at one place and dark a
+// hand's breadth beside, so quarters differ by more than their lights at rest.
+func (e *Engine) glossOf(eye *receptor, f *face, level, i, j int, each func(q Rect, l RGB)) {
+	side := 1 << level
+	q := f.cell(i, j, side, side)
+	var o outline
+	if f.fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
+		return
+	}
+	if level == len(f.levels)-1 {
+		each(q, f.sheen(eye, level, i, j))
+		return
+	}
+	var sum RGB
+	low, high := math.Inf(1), 0.0
+	for k := range 4 {
+		l := f.sheen(eye, level+1, 2*i+k%2, 2*j+k/2)
+		low, high = math.Min(low, l.Lux()), math.Max(high, l.Lux())
+		sum = sum.Plus(l.Times(0.25))
+	}
+	if (high-low)*o.factor() > glossCells*e.usual {
+		for k := range 4 {
+			e.glossOf(eye, f, level+1, 2*i+k%2, 2*j+k/2, each)
+		}
+		return
+	}
+	each(q, sum)
+}
+
 // secondGlows is what a cell sees of the table, in a few parts, and of cards, straight and in mirrors.
 func (e *Engine) secondGlows(eye *receptor, power int) []glow {
 	var out []glow
@@ -349,15 +388,14 @@ func (e *Engine) returning(eye *receptor, through []outline, keep func(part *out
 			for size := math.Sqrt(f.areaMm2) / math.Max(f.away(eye.p), 1); size > 0.4 && level < min(1, f.enough); size /= 2 {
 				level++
 			}
-			side, finest := 1<<level, 1<<(len(f.levels)-1)
+			side := 1 << level
 			for at, l := range f.levels[level] {
 				i, j := at%side, at/side
-				q := f.cell(i, j, side, side)
 				if f.surface.Lobe > 0 {
-					step := finest / side
-					l = l.Plus(f.shine(eye.p, q.Centre, f.glossy[(j*step+step/2)*finest+i*step+step/2], true))
+					e.glossOf(eye, f, level, i, j, func(q Rect, l RGB) { of(q, f.fronts, l) })
+					continue
 				}
-				of(q, f.fronts, l)
+				of(f.cell(i, j, side, side), f.fronts, l)
 			}
 		}
 	}
