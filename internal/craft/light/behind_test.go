@@ -159,3 +159,41 @@ func TestAGlossShowsAnotherWhereItIsBright(t *testing.T) {
 		assert.InEpsilon(t, want, got, 0.04, "%v°", deg)
 	}
 }
+
+// The sun's patch on a far wall is seen past a low dish from the upper part of a silver card behind it, and shown to the
+// dish: where that begins lies between two cells' middles.
+func TestAGlossShowsWhatShinesPastTheDish(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 505, Y: 398}, RadiusMm: 119, HeightMm: 50}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -900, Y: 321, Z: 1066}, 1480, 500, 115, 0), Glass: 0.8, Sky: EvenSky(White(2000))}},
+		Sun:     &Sun{Toward: unit(r3.Vec{X: -0.973, Y: -0.006, Z: 0.23}), Lux: White(6700)},
+		Table:   Table{WidthMm: 1600, DepthMm: 900},
+		Room:    Enclosure{Low: r3.Vec{X: -2074, Y: -1675, Z: -721}, High: r3.Vec{X: 2583, Y: 4026, Z: 2808}, Reflectance: 0.5},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels:  []Panel{{Rect: Upright(r3.Vec{X: 304, Y: 398, Z: 181}, 200, 352, 88.5, 0), Front: Surfaces["silver"], Back: Plain(0.3)}},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, deg := range []float64{240, 255} {
+		p, n := facetAt(h, deg)
+		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
+		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
+		assert.InEpsilon(t, want, got, 0.06, "%v°", deg)
+	}
+}
+
+// A black card beside a silver one hides the window from a part of it that ends between two cells' middles.
+func TestAGlossShowsWhatIsSeenPastACard(t *testing.T) {
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -455, Y: 436, Z: 550}, 700, 500, 83, 0), Glass: 0.8, Sky: EvenSky(White(2500))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 627, Y: 547, Z: 80}, 562, 150, 280.3, 0), Front: Surfaces["black"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 627, Y: 859, Z: 128.5}, 380, 247, 200, 0), Front: Surfaces["silver"], Back: Plain(0.3)},
+		},
+	}
+	p := r3.Vec{X: 800, Y: 720, Z: 0.01}
+	e, rays := NewEngine(s, Fine), traces(s, 15, 16)
+	got, want := e.At(p, up).Total(), rays.surely(p, up, 100_000, 1)
+	t.Logf("%.2f for %.2f lx", got, want)
+	assert.InEpsilon(t, want, got, 0.04)
+}

@@ -156,17 +156,30 @@ func (e *Engine) scale() float64 {
 	return most
 }
 
-// finer is how often more the cells of a panel are halved than is usual: what a gloss shows of a thing a hand's breadth before it
-// differs from one place of it to the next. Both sides of a panel are cut alike.
+// beside is how many cells of a gloss away a thing stands at the most that hides other things from one of them than from the next.
+const beside = 2.5
+
+// finer is how often more the cells of a panel are halved than is usual: what a gloss shows of a thing a hand's breadth before it,
+// and past it, differs from one place of it to the next. Both sides of a panel are cut alike.
 func (e *Engine) finer(k int) int {
 	a, b := &e.faces[k], &e.faces[k^1]
 	if !e.detail.GlossSees || a.surface.Lobe == 0 && b.surface.Lobe == 0 {
 		return 0
 	}
 	cell := 2 * math.Max(r3.Norm(a.U), r3.Norm(a.V)) / float64(int(1)<<e.detail.PanelLevels)
+	hides := func(p r3.Vec, radius float64) bool { return a.away(p)-radius < beside*cell }
 	for _, s := range e.set.Solids {
 		for _, z := range [3]float64{0, s.HeightMm / 2, s.HeightMm} {
-			if a.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm < cell {
+			if hides(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z}, s.RadiusMm) {
+				return 1
+			}
+		}
+	}
+	for i := range e.set.Panels {
+		for at := range 9 {
+			p := e.set.Panels[i].At(float64(at%3)-1, float64(at/3)-1)
+			before := a.surface.Lobe > 0 && a.fronts.side(p) > near || b.surface.Lobe > 0 && b.fronts.side(p) > near
+			if i != a.panel && before && hides(p, 0) {
 				return 1
 			}
 		}
