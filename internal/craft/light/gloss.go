@@ -74,19 +74,29 @@ func leastOf(reach float64, power int) float64 {
 	return math.Cos(edge + reach)
 }
 
-// grazing is the mean of min(1, in/out) over the corners of what is seen, each
-// weighed by the lobe.
+// grazing is the mean of min(1, in/out) over what is seen, weighed by the lobe, which may fall by half from one corner to
+// its middle: corners, the middles of edges and the middle, as Simpson weighs them.
 func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
-	sum, all, flatter := 0.0, 0.0, false
+	flatter := false
 	for _, d := range dirs {
-		k := raised(max(0.05, r3.Dot(r, d)), power)
-		in := r3.Dot(d, n)
-		flatter = flatter || in < out
-		sum, all = sum+k*max(0, min(1, in/out)), all+k
+		flatter = flatter || r3.Dot(d, n) < out
 	}
 	if !flatter {
 		return 1
 	}
+	sum, all := 0.0, 0.0
+	add := func(d r3.Vec, weight float64) {
+		k := weight * raised(max(0.05, r3.Dot(r, d)), power)
+		sum, all = sum+k*max(0, min(1, r3.Dot(d, n)/out)), all+k
+	}
+	var middle r3.Vec
+	last := dirs[len(dirs)-1]
+	for _, d := range dirs {
+		add(d, 1)
+		add(unit(r3.Add(last, d)), 4)
+		middle, last = r3.Add(middle, d), d
+	}
+	add(unit(middle), 4*float64(len(dirs)))
 	return sum / all
 }
 

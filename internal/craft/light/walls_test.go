@@ -147,7 +147,11 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 			}
 			return math.Log2(math.Max(lux(left), most/64) / math.Max(lux(right), most/64)) // six stops down is black
 		}
-		out.falloff[i] = math.Abs(fall(func(p r3.Vec) float64 { return e.At(p, up).Total() }) - fall(func(p r3.Vec) float64 { return tr.lux(p, up, rays) }))
+		here, there := fall(func(p r3.Vec) float64 { return e.At(p, up).Total() }), fall(func(p r3.Vec) float64 { return tr.lux(p, up, rays) })
+		out.falloff[i] = math.Abs(here - there)
+		if os.Getenv("FIGLADDER_RAYS_LIST") != "" && out.falloff[i] > 0.07 {
+			t.Logf("set %d, room %.1f: falls by %.3f stops for %.3f; %v", i, reflectance, here, there, names(c.s))
+		}
 		var seen []Facet
 		for _, f := range e.Facets(c.h, r3.Vec{Y: -1, Z: 0.8}) {
 			if f.Seen && math.Mod(f.Deg, 15) == 0 {
