@@ -12,6 +12,8 @@ import (
 type surface struct {
 	flat  light.RGB
 	makes func(w r3.Vec, cos float64) light.RGB // nil for a flat one
+	// caught says that what comes to it by way of glass is known, and is left out.
+	caught bool
 }
 
 func (f *surface) of(w r3.Vec, cos float64) light.RGB {
@@ -102,7 +104,7 @@ func (s *stage) sunlit(from, n, g r3.Vec, absorb light.RGB, f *surface) light.RG
 	if cos <= 0 || r3.Dot(g, s.sun.Toward) <= 0 {
 		return light.RGB{}
 	}
-	return s.sunAt(from, absorb).Times(cos).Through(f.of(s.sun.Toward, cos))
+	return s.sunAt(from, absorb, f.caught).Times(cos).Through(f.of(s.sun.Toward, cos))
 }
 
 // promises is about what a lamp would give a surface, for choosing among lamps.
@@ -195,7 +197,7 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 	if by[one] == 0 {
 		return sum
 	}
-	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb)
+	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb, f.caught)
 	if f.makes == nil { // what is hidden is taken off
 		got = light.RGB{got[0] - 1, got[1] - 1, got[2] - 1}
 	}

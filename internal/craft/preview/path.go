@@ -72,8 +72,9 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 }
 
 // reach is how much light gets from p to q past what is between: glass and drinks let
-// it through straight on, dimmed by their edges and by what they absorb.
-func (s *stage) reach(p, q r3.Vec, absorb light.RGB) light.RGB {
+// it through straight on, dimmed by their edges and by what they absorb, or not at all where caught says that what comes
+// by way of them is known.
+func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	d := r3.Sub(q, p)
 	left := math.Sqrt(r3.Dot(d, d))
 	d = r3.Scale(1/left, d)
@@ -86,7 +87,7 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB) light.RGB {
 		}
 	}
 	opaque, clear := s.tree.blocked(&whole, 1e-3, float32(left))
-	if opaque {
+	if opaque || clear && caught {
 		return light.RGB{}
 	}
 	if !clear {
@@ -342,6 +343,15 @@ func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) lig
 	return s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)})
 }
 
+// litFirst is lit for what is seen, by way of glass as photons brought it.
+func (s *stage) litFirst(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) light.RGB {
+	flat := colour.Times(1 / math.Pi)
+	if s.caught == nil || g.Z <= flatUp || !h.catches() {
+		return s.lit(h, n, g, colour, absorb, r)
+	}
+	return s.straight(h.p, n, g, absorb, r, surface{flat: flat, caught: true}).Plus(s.caught.at(h.p).Times(g.Z).Through(flat))
+}
+
 // leave draws where a path goes on from an even surface.
 func (s *stage) leave(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) onward {
 	w, k := s.away(h.p, n, r)
@@ -415,7 +425,7 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 		if sun := s.sun; sun != nil {
 			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
 			if c > 0 && in > 0 {
-				lum := s.sunAt(from, absorb).Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
+				lum := s.sunAt(from, absorb, false).Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
 				got = lum.Through(weight)
 			}
 		}
@@ -425,12 +435,12 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 }
 
 // sunAt is the sun's light on a face turned to it, lux.
-func (s *stage) sunAt(p r3.Vec, absorb light.RGB) light.RGB {
+func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	for i := range s.set.Windows {
 		w := &s.set.Windows[i]
 		if share := w.Passes(p, s.sun.Toward); share > 0 {
 			if x, ok := crossed(w.Opening(), p, s.sun.Toward); ok {
-				return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb))
+				return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb, caught))
 			}
 		}
 	}
@@ -555,7 +565,7 @@ const split = 2
 func (f *first) evenly(s *stage, h *spot, n, g r3.Vec, returns, colour, through, absorb light.RGB, r, bounce *dice) {
 	seen := colour.Through(through)
 	f.albedo = f.albedo.Plus(seen)
-	f.straight = f.straight.Plus(s.lit(h, n, g, returns, absorb, r).Through(seen))
+	f.straight = f.straight.Plus(s.litFirst(h, n, g, returns, absorb, r).Through(seen))
 	if bounce != nil {
 		f.bounced = f.bounced.Plus(s.trace(s.leave(h, n, g, returns, absorb, bounce), seen, 1, bounce))
 	}

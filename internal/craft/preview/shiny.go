@@ -155,5 +155,5 @@ func (c *choice) one(from, n, g r3.Vec, absorb light.RGB, r *dice, makes func(w 
 	if got.Lux() <= 0 {
 		return light.RGB{}
 	}
-	return got.Through(c.s.reach(from, place, absorb))
+	return got.Through(c.s.reach(from, place, absorb, false))
 }

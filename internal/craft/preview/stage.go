@@ -23,6 +23,7 @@ type part struct {
 	other   *light.Surface // its other face
 	through light.RGB      // a diffuser lets through
 	lamp    int32          // place among the lamps + 1; 0 for what does not shine
+	flat    bool           // most of what looks up of it lies flat
 }
 
 // lamp is a rectangle that shines.
@@ -40,18 +41,19 @@ type lamp struct {
 
 // stage is a set made ready for rays: every surface a triangle, every light a lamp.
 type stage struct {
-	tree  *tree
-	skins []skin
-	parts []part
-	lamps []lamp
-	cards []light.Rect // both faces send light that is worth looking for
-	sun   *light.Sun
-	set   light.Set
-	room  light.RGB    // what a ray that leaves the set sees all round, cd/m²
-	walls *light.Walls // and what it sees of the room it stands in
-	steam *steam       // over the dish; nil for none
-	tris  []triangle
-	flats []flat // large rectangles, met one by one: in the tree they would overlap everything
+	tree   *tree
+	skins  []skin
+	parts  []part
+	lamps  []lamp
+	cards  []light.Rect // both faces send light that is worth looking for
+	sun    *light.Sun
+	set    light.Set
+	room   light.RGB    // what a ray that leaves the set sees all round, cd/m²
+	walls  *light.Walls // and what it sees of the room it stands in
+	steam  *steam       // over the dish; nil for none
+	caught *caustics    // light by way of glass; nil before it is cast, and where nothing is clear
+	tris   []triangle
+	flats  []flat // large rectangles, met one by one: in the tree they would overlap everything
 }
 
 // flat is a large rectangle with the part it belongs to.
@@ -155,6 +157,7 @@ func (s *stage) done() *stage {
 	for i, k := range s.tree.order {
 		s.tree.clear[i] = s.parts[s.skins[k].part].stuff.Clear
 	}
+	s.lieFlat()
 	return s
 }
 

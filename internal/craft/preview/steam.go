@@ -99,7 +99,7 @@ func smoothly(places []r3.Vec, values []light.RGB) []light.RGB {
 func (s *stage) straightOn(p, d r3.Vec, place int) light.RGB {
 	var sum light.RGB
 	if sun := s.sun; sun != nil {
-		sum = sum.Plus(s.sunAt(p, light.RGB{}).Times(phase(r3.Dot(sun.Toward, d))))
+		sum = sum.Plus(s.sunAt(p, light.RGB{}, false).Times(phase(r3.Dot(sun.Toward, d))))
 	}
 	for i := range s.lamps {
 		l := &s.lamps[i]
@@ -111,7 +111,7 @@ func (s *stage) straightOn(p, d r3.Vec, place int) light.RGB {
 			r := newDice(place, k, int64(i)+71)
 			at := q.draw(r.roll(), r.roll())
 			w := unit(r3.Sub(at, p))
-			sum = sum.Plus(l.shows(p, w).Through(s.reach(p, at, light.RGB{})).Times(phase(r3.Dot(w, d)) * q.steradian / steamPlaces))
+			sum = sum.Plus(l.shows(p, w).Through(s.reach(p, at, light.RGB{}, false)).Times(phase(r3.Dot(w, d)) * q.steradian / steamPlaces))
 		}
 	}
 	return sum
