@@ -197,3 +197,20 @@ func TestAGlossShowsWhatIsSeenPastACard(t *testing.T) {
 	t.Logf("%.2f for %.2f lx", got, want)
 	assert.InEpsilon(t, want, got, 0.04)
 }
+
+// A white card stands close behind a diffuser and throws an edge on to it, beside which the table is lit by it.
+func TestADiffuserHasTheEdgeOfACardBehindIt(t *testing.T) {
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -674, Y: 336, Z: 839}, 1526, 804, 70, 0), Glass: 0.8, Sky: EvenSky(White(4000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.2)},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 292, Y: 411, Z: 113}, 220, 215, 92.5, 0), Front: Surfaces["white"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 300, Y: 477, Z: 520}, 1000, 1000, 90, 0), Front: Plain(0.25), Back: Plain(0.25), Through: White(0.6)},
+		},
+	}
+	p := r3.Vec{X: 320, Y: 450, Z: 0.01}
+	e, rays := NewEngine(s, Fine), traces(s, 15, 16)
+	got, want := e.At(p, up).Total(), rays.surely(p, up, 100_000, 1)
+	t.Logf("%.2f for %.2f lx", got, want)
+	assert.InEpsilon(t, want, got, 0.04)
+}

@@ -54,16 +54,14 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 		}
 		return eye.ofCells(&f.lit, pieces, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
 	}
-	level := min(2, len(f.levels)-1)
-	if last := len(f.levels) - 1; e.detail.GlossSees && !eye.rough {
-		level = last
+	side := min(4, f.shows)
+	if e.detail.GlossSees && !eye.rough {
+		side = f.shows
 	} else if e.detail.GlossSees { // beside a gloss what it shows differs from cell to cell
-		for size := math.Sqrt(f.areaMm2) / float64(int(1)<<level); level < last && f.away(eye.p) < size; size /= 2 {
-			level++
+		for size := math.Sqrt(f.areaMm2) / float64(side); side < f.shows && f.away(eye.p) < size; size /= 2 {
+			side *= 2
 		}
 	}
-	side := 1 << level
-	step := (1 << (len(f.levels) - 1)) / side // finest cells to one of this level
 	grid, above := eye.gridOf(&f.Rect, side)
 	var sum RGB
 	for j := range side {
@@ -90,9 +88,9 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 			if seen == 0 {
 				continue
 			}
-			l := f.levels[level][j*side+i]
+			l := f.atRest(i, j, side)
 			if seen*f.most > 0.1*e.detail.Skip*e.usual {
-				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.glossy[(j*step+step/2)*side*step+i*step+step/2], !e.detail.GlossSees))
+				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees))
 			}
 			sum = sum.Plus(l.Times(math.Pi * seen))
 		}

@@ -157,31 +157,55 @@ func (e *Engine) scale() float64 {
 }
 
 // beside is how many cells of a gloss away a thing stands at the most that hides other things from one of them than from the next.
-const beside = 2.5
+const beside = 4
 
-// finer is how often more the cells of a panel are halved than is usual: what a gloss shows of a thing a hand's breadth before it,
-// and past it, differs from one place of it to the next. Both sides of a panel are cut alike.
+// behindMm is how close behind a diffuser a card throws an edge on to it, from which it lights what is before it.
+const behindMm = 40
+
+// finer is how often more the cells of a panel are halved than is usual: a diffuser's where something stands close behind it.
+// Both sides of a panel are cut alike.
 func (e *Engine) finer(k int) int {
-	a, b := &e.faces[k], &e.faces[k^1]
-	if !e.detail.GlossSees || a.surface.Lobe == 0 && b.surface.Lobe == 0 {
+	a := &e.faces[k]
+	if !e.detail.GlossSees || a.through.Lux() == 0 {
 		return 0
 	}
-	cell := 2 * math.Max(r3.Norm(a.U), r3.Norm(a.V)) / float64(int(1)<<e.detail.PanelLevels)
-	hides := func(p r3.Vec, radius float64) bool { return a.away(p)-radius < beside*cell }
+	for i := range e.set.Panels {
+		if i != a.panel && a.near(&e.set.Panels[i].Rect, behindMm, false) {
+			return 2
+		}
+	}
+	return 0
+}
+
+// near reports whether one of nine places of a rectangle lies so close to a face; before says before it.
+func (f *face) near(q *Rect, mm float64, before bool) bool {
+	for at := range 9 {
+		p := q.At(float64(at%3)-1, float64(at/3)-1)
+		if f.away(p) < mm && (!before || f.fronts.side(p) > near) {
+			return true
+		}
+	}
+	return false
+}
+
+// sharper is how often more a gloss's cells are halved for what they show: of a thing a hand's breadth before it, and past
+// it, one place of the gloss sees more than the next.
+func (e *Engine) sharper(k int) int {
+	f := &e.faces[k]
+	if !e.detail.GlossSees || f.surface.Lobe == 0 {
+		return 0
+	}
+	most := beside * 2 * math.Max(r3.Norm(f.U), r3.Norm(f.V)) / float64(int(1)<<e.detail.PanelLevels)
 	for _, s := range e.set.Solids {
 		for _, z := range [3]float64{0, s.HeightMm / 2, s.HeightMm} {
-			if hides(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z}, s.RadiusMm) {
+			if f.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm < most {
 				return 1
 			}
 		}
 	}
 	for i := range e.set.Panels {
-		for at := range 9 {
-			p := e.set.Panels[i].At(float64(at%3)-1, float64(at/3)-1)
-			before := a.surface.Lobe > 0 && a.fronts.side(p) > near || b.surface.Lobe > 0 && b.fronts.side(p) > near
-			if i != a.panel && before && hides(p, 0) {
-				return 1
-			}
+		if i != f.panel && f.near(&e.set.Panels[i].Rect, most, true) {
+			return 1
 		}
 	}
 	return 0
@@ -221,7 +245,8 @@ func (e *Engine) light() {
 		side := sides(k)
 		fine := side * edges(k)
 		got[k], late[k], lent[k] = make([]RGB, fine*fine), make([]RGB, side*side), make([]RGB, side*side)
-		f.glossy = make([][]glow, side*side)
+		f.shows = side << e.sharper(k)
+		f.glossy = make([][]glow, f.shows*f.shows)
 		for j := range side {
 			for i := range side {
 				if f.through.Lux() > 0 {
@@ -272,10 +297,12 @@ func (e *Engine) light() {
 			side := sides(c.face)
 			lent[c.face][c.j*side+c.i] = e.fromFaces(eye)
 			firsts[at] = e.direct(eye, nil).Plus(lent[c.face][c.j*side+c.i])
-			if f.surface.Lobe > 0 {
-				f.glossy[c.j*side+c.i] = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, side, side), n))
-			}
 			eye.done()
+			f.parts(c.i, c.j, side, func(k int, q Rect) {
+				eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
+				f.glossy[k] = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
+				eye.done()
+			})
 		})
 		for at := 0; at < len(cells); { // the cells of one face follow one another
 			k := cells[at].face
@@ -305,16 +332,21 @@ func (e *Engine) light() {
 		return
 	}
 	all := append(diffusers, others...)
-	seconds := make([]int, len(all)) // how many of a gloss's glows were there at first
-	for at, c := range all {
-		seconds[at] = len(e.faces[c.face].glossy[c.j*sides(c.face)+c.i])
+	seconds := make([][]int, len(e.faces)) // how many of a gloss's glows were there at first
+	for k := range e.faces {
+		for _, g := range e.faces[k].glossy {
+			seconds[k] = append(seconds[k], len(g))
+		}
 	}
 	room, was := make([]RGB, len(all)), RGB{} // what the room sends each cell, and how bright it was then
 	if e.around != nil {
 		was = e.around.mean
 	}
 	for pass := 1; ; pass++ {
-		glows := make([][]glow, len(all))
+		glows := make([][][]glow, len(e.faces)) // others look at those that are known while these are worked out
+		for k := range e.faces {
+			glows[k] = slices.Clone(e.faces[k].glossy)
+		}
 		e.each(len(all), func(at int) {
 			c := all[at]
 			p, n := place(c)
@@ -327,21 +359,23 @@ func (e *Engine) light() {
 				more = more.Plus(room[at].Through(e.around.mean.over(was)))
 			}
 			k := c.j*sides(c.face) + c.i
-			if f := &e.faces[c.face]; f.surface.Lobe > 0 && e.detail.GlossSees {
-				seen := f.glossy[k][:seconds[at]]
-				if len(diffusers) > 0 { // they send more by now
-					seen = e.glows(eye, f.surface.Lobe, e.sunOn(f.cell(c.i, c.j, sides(c.face), sides(c.face)), n))
-				}
-				glows[at] = slices.Concat(seen, e.secondGlows(eye, f.surface.Lobe))
-			}
 			more = more.Plus(e.fromFaces(eye)).Plus(lent[c.face][k].Times(-1))
 			eye.done()
 			late[c.face][k] = more
-		})
-		for at, g := range glows { // others look at them while they are worked out
-			if c := all[at]; g != nil {
-				e.faces[c.face].glossy[c.j*sides(c.face)+c.i] = g
+			if f := &e.faces[c.face]; e.detail.GlossSees {
+				f.parts(c.i, c.j, sides(c.face), func(k int, q Rect) {
+					eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
+					seen := f.glossy[k][:seconds[c.face][k]]
+					if len(diffusers) > 0 { // they send more by now
+						seen = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
+					}
+					glows[c.face][k] = slices.Concat(seen, e.secondGlows(eye, f.surface.Lobe))
+					eye.done()
+				})
 			}
+		})
+		for k := range e.faces {
+			e.faces[k].glossy = glows[k]
 		}
 		send(true)
 		send(false)

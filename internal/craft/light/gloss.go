@@ -64,6 +64,34 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow, sun bool) RGB {
 	return sum.Times(1 / all)
 }
 
+// parts calls each with those parts of a gloss of which it is known what they see that lie in one of its cells.
+func (f *face) parts(i, j, side int, each func(k int, q Rect)) {
+	if f.surface.Lobe == 0 {
+		return
+	}
+	n := f.shows / side
+	for at := range n * n {
+		x, y := i*n+at%n, j*n+at/n
+		each(y*f.shows+x, f.cell(x, y, f.shows, f.shows))
+	}
+}
+
+// seenFrom is what is seen from about the middle of one of side × side cells.
+func (f *face) seenFrom(i, j, side int) []glow {
+	n := f.shows / side
+	return f.glossy[(j*n+n/2)*f.shows+i*n+n/2]
+}
+
+// atRest is how bright one of side × side cells is but for its gloss, cd/m².
+func (f *face) atRest(i, j, side int) RGB {
+	level := 0
+	for level < len(f.levels)-1 && 1<<level < side {
+		level++
+	}
+	cells := 1 << level
+	return f.levels[level][(j*cells/side)*cells+i*cells/side]
+}
+
 // leastOf is the cosine from the mirror direction to the middle of a glow below
 // which it gives less than a thousandth of what it would straight on.
 func leastOf(reach float64, power int) float64 {
@@ -329,9 +357,8 @@ const glossCells = 0.002
 
 // sheen is how bright the middle of a cell of a glossy face is from the receptor.
 func (f *face) sheen(eye *receptor, level, i, j int) RGB {
-	side, step := 1<<level, 1<<(len(f.levels)-1-level)
-	at := f.glossy[((j*step+step/2)*side+i)*step+step/2]
-	return f.levels[level][j*side+i].Plus(f.shine(eye.p, f.cell(i, j, side, side).Centre, at, true))
+	side := 1 << level
+	return f.atRest(i, j, side).Plus(f.shine(eye.p, f.cell(i, j, side, side).Centre, f.seenFrom(i, j, side), true))
 }
 
 // glossOf calls each with the cells of a glossy face that another gloss is told: it looks bright at one place and dark a
@@ -343,7 +370,7 @@ func (e *Engine) glossOf(eye *receptor, f *face, level, i, j int, each func(q Re
 	if f.fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
 		return
 	}
-	if level == len(f.levels)-1 {
+	if side == f.shows {
 		each(q, f.sheen(eye, level, i, j))
 		return
 	}

@@ -50,7 +50,8 @@ type face struct {
 	mirror  bool
 	fronts  half
 	areaMm2 float64
-	glossy  [][]glow // the same cells: what each finest cell can see, for its lobe
+	glossy  [][]glow // what it can see from each of shows × shows parts, for its lobe
+	shows   int      // a whole number of times its finest cells a side
 	enough  int      // the level beyond which cells hardly differ
 	most    float64  // brightest it can look, as lux over a whole hemisphere
 	sunny   []sunPatch
