@@ -24,6 +24,7 @@ type Blanks struct {
 	Card    scene.Card      `json:"card" doc:"A card, where none is written down"`
 	Kit     kit.Item        `json:"kit" doc:"A piece of kit"`
 	Prop    cupboard.Prop   `json:"prop" doc:"A prop"`
+	Worked  []string        `json:"worked" doc:"Kinds of thing whose outside may be ribbed or cut"`
 	Round   []string        `json:"round" doc:"Kinds of thing that are turned about an axis: asked for their diameter"`
 	Edible  []string        `json:"edible" doc:"Kinds of thing that are food"`
 	Hues    []string        `json:"hues" doc:"Families of hue that props are sifted by"`
@@ -36,9 +37,12 @@ type Blanks struct {
 
 func (a *API) blankRoutes() {
 	route(a, Assistant, "GET", "/api/blanks", "blanks", "What things begin with", func(context.Context, *none) (*body[Blanks], error) {
-		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames, Layers: drink.StartLayers(), Layer: drink.StartLayer(), Steps: look.Start(), Terms: review.Terms, Outlet: release.StartOutlet()}
+		out := Blanks{Window: almanac.StartWindow(), Outside: almanac.StartOutside(), Place: almanac.StartPlace(), Table: almanac.StartTable(), Card: scene.StartCard(), Kit: kit.StartItem(), Prop: cupboard.StartProp(), Worked: []string{}, Round: []string{}, Edible: []string{}, Hues: colour.FamilyNames, Layers: drink.StartLayers(), Layer: drink.StartLayer(), Steps: look.Start(), Terms: review.Terms, Outlet: release.StartOutlet()}
 		for _, k := range scene.Kinds {
 			t := scene.Thing{Kind: k}
+			if t.Works() {
+				out.Worked = append(out.Worked, k)
+			}
 			if t.Round() {
 				out.Round = append(out.Round, k)
 			}

@@ -114,7 +114,7 @@ func sesameSet(x *scene.Set) {
 func sloeSet(x *scene.Set) {
 	loft(x, 1500)
 	x.Vessel.Kind, x.Vessel.DiameterMm, x.Vessel.HeightMm, x.Vessel.Finish = "glass", 68, 160, "gloss"
-	x.Vessel.Colour = "#cbd6d8"
+	x.Vessel.Colour, x.Vessel.Worked = "#cbd6d8", "ribbed"
 	x.Food = scene.Food{Name: "Sloe and tonic", Form: "iced", Colour: "#c03a5c", Strength: 0.55, FillShare: 0.84}
 	x.Camera.FocalMm, x.Camera.DistanceMm, x.Camera.ElevationDeg, x.Camera.Aperture, x.Camera.Orientation = 70, 820, 7, 11, "portrait"
 	x.Camera.AimXMm, x.Camera.Sharp = 18, "rim"

@@ -116,7 +116,7 @@ func (m *maker) take(d *Dish, key, label string, all []ranked, swap func(ranked)
 // vesselEdits are the edits that stand another vessel in the place of the one there is.
 func vesselEdits(v scene.Vessel) []finding.Edit {
 	return []finding.Edit{finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
-		finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material)}
+		finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material), finding.SetText("vessel.worked", v.Worked)}
 }
 
 func groundEdits(g scene.Ground) []finding.Edit {
@@ -127,7 +127,7 @@ func groundEdits(g scene.Ground) []finding.Edit {
 func thingEdits(i int, t scene.Thing) []finding.Edit {
 	at := func(f string) string { return fmt.Sprintf("things.%d.%s", i, f) }
 	return []finding.Edit{finding.SetText(at("name"), t.Name), finding.SetText(at("kind"), t.Kind), finding.SetNumber(at("widthMm"), t.WidthMm), finding.SetNumber(at("depthMm"), t.DepthMm), finding.SetNumber(at("heightMm"), t.HeightMm),
-		finding.SetText(at("colour"), t.Colour), finding.SetText(at("second"), t.Second), finding.SetText(at("finish"), string(t.Finish)), finding.SetText(at("material"), t.Material), finding.SetText(at("propId"), t.PropID)}
+		finding.SetText(at("colour"), t.Colour), finding.SetText(at("second"), t.Second), finding.SetText(at("finish"), string(t.Finish)), finding.SetText(at("material"), t.Material), finding.SetText(at("worked"), t.Worked), finding.SetText(at("propId"), t.PropID)}
 }
 
 // quoted is what a reference says, as a reason.

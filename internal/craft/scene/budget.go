@@ -56,7 +56,7 @@ func (t Thing) triangles() int {
 		cells := int(Smooth) + 10
 		return 2 * cells * max(6, int(float64(cells)*min(t.DepthMm/max(t.WidthMm, 1), 4)))
 	}
-	return t.pieces() * trianglesEach[t.Kind]
+	return t.pieces()*trianglesEach[t.Kind] + workedTriangles(t.Kind, t.Worked, t.WidthMm, t.HeightMm)
 }
 
 // Size is how much a set asks of the machine.

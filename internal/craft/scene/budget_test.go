@@ -36,6 +36,10 @@ func TestBudgetsFollowTheSurfaces(t *testing.T) {
 			continue
 		}
 		one(x)
+		for _, how := range enum[Thing]("Worked") {
+			x.Worked = how
+			one(x)
+		}
 	}
 }
 

@@ -86,6 +86,7 @@ func VesselOf(p cupboard.Prop) (Vessel, bool) {
 		v.HeightMm = math.Round(usual * v.DiameterMm)
 	}
 	v.Material = material(p, "ceramic", "enamel", "glass", "metal", "wood", "stone")
+	v.Worked = workedOf(p.Name)
 	return v, v.DiameterMm > 0
 }
 
@@ -235,7 +236,7 @@ func (s Set) Differs(d Decided) []finding.Finding {
 			Measure: fmt.Sprintf("a %s of %s cm", s.Vessel.Kind, show(s.Vessel.DiameterMm/10)), Limit: fmt.Sprintf("the %s of %s cm that is held for this dish", v.Kind, show(v.DiameterMm/10)),
 			Because: "Light, depth and crops are worked out for what stands here, and another will be on the table.",
 			Try: []finding.Try{finding.Press("Stand “"+held.Prop.Name+"” here", finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
-				finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material))}})
+				finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material), finding.SetText("vessel.worked", v.Worked))}})
 	}
 	if g, held := d.ground(); held != nil && s.Ground.PropID != held.ID {
 		l := s.lay(g).Ground

@@ -105,3 +105,14 @@ func TestAPropsNameSaysThatItIsOfMetal(t *testing.T) {
 		assert.Equal(t, c.want, material(cupboard.Prop{Name: c.name, Material: c.material}, "ceramic", "metal"), c.name)
 	}
 }
+
+func TestAPropsNameSaysWhatItsOutsideIsWorkedInto(t *testing.T) {
+	for name, want := range map[string]string{"Tall glass, ribbed": "ribbed", "Cut tumbler": "cut", "Tumbler": "", "Uncut glass": "", "Ribbed jug": "ribbed"} {
+		v, ok := VesselOf(cupboard.Prop{Name: name, Kind: cupboard.Glass, Sizes: cupboard.Sizes{DiameterMm: 70, HeightMm: 120}})
+		require.True(t, ok)
+		assert.Equal(t, want, v.Worked, name)
+		jug, err := ThingOf(cupboard.Prop{Name: name, Kind: cupboard.Jug, Sizes: cupboard.Sizes{DiameterMm: 70, HeightMm: 120}}, "")
+		require.NoError(t, err)
+		assert.Equal(t, want, jug.Worked, name)
+	}
+}

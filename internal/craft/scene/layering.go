@@ -71,15 +71,15 @@ func (f Food) slabs(v shape.Vessel, levelMm float64) []slab {
 
 // layeredParts are a clear vessel with layers in it: the glass to air, and to each layer that wets it; the faces
 // between layers; what stands by itself.
-func layeredParts(v shape.Vessel, tint light.RGB, all []slab, f Fineness) []Part {
-	none := light.RGB{}
+func layeredParts(v shape.Vessel, tint light.RGB, all []slab, outside made) []Part {
+	none, f := light.RGB{}, outside.f
 	top := all[len(all)-1].to
 	dry := append([]shape.RZ{}, v.Outer...)
 	for i := len(v.Inner) - 1; i >= 0 && v.Inner[i].Z > top; i-- {
 		dry = append(dry, v.Inner[i])
 	}
 	dry = append(dry, shape.RZ{R: v.InsideAt(top), Z: top})
-	out := []Part{{shape.Revolve(dry, int(f)), withHollow(clear(1, glassIndex, none, tint))}}
+	out := []Part{{outside.turned(v, dry), withHollow(clear(1, glassIndex, none, tint))}}
 	for i, s := range all {
 		out = append(out, Part{shape.Revolve(wallBetween(v, s.from, s.to), int(f)), withHollow(clear(drinkIndex, glassIndex, s.absorbs, tint))})
 		if s.solid { // it wets the glass, too

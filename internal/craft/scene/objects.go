@@ -225,9 +225,10 @@ func opaqueDrink(absorbs light.RGB) Stuff {
 
 // vesselParts are the surfaces of a vessel, with a drink in it up to levelMm when that
 // is above its floor.
-func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm float64, holds *light.RGB, f Fineness) []Part {
+func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm float64, holds *light.RGB, outside made) []Part {
+	f := outside.f
 	if !glass {
-		out := []Part{{shape.Revolve(v.Profile(), int(f)), st}}
+		out := []Part{{outside.turned(v, v.Profile()), st}}
 		if holds != nil && levelMm > v.FloorMm()+1 {
 			// An opaque cup shows only the surface of what is in it.
 			r := v.InsideAt(levelMm)
@@ -237,7 +238,7 @@ func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm f
 	}
 	air, none := 1.0, light.RGB{}
 	if holds == nil || levelMm <= v.FloorMm()+1 {
-		return []Part{{shape.Revolve(v.Profile(), int(f)), withHollow(clear(air, glassIndex, none, tint))}}
+		return []Part{{outside.turned(v, v.Profile()), withHollow(clear(air, glassIndex, none, tint))}}
 	}
 	below := v.Below(levelMm)
 	// The glass: outside to air; the inside above the drink to air, below it to drink.
@@ -254,7 +255,7 @@ func vesselParts(v shape.Vessel, st Stuff, glass bool, tint light.RGB, levelMm f
 		wet[i] = below[len(below)-1-i]
 	}
 	return []Part{
-		{shape.Revolve(dry, int(f)), withHollow(clear(air, glassIndex, none, tint))},
+		{outside.turned(v, dry), withHollow(clear(air, glassIndex, none, tint))},
 		{shape.Revolve(wet, int(f)), withHollow(clear(drinkIndex, glassIndex, *holds, tint))},
 		{surface(v.InsideAt(levelMm), levelMm, f), clear(air, drinkIndex, none, *holds)},
 	}
@@ -293,10 +294,11 @@ func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {
 		holds, level = &a, s.Food.fill()*v.HeightMm
 	}
 	o := Object{Key: "vessel", Name: "Vessel", Kind: v.Kind, Thing: -1, Foot: at(v.XMm, v.YMm, floor), Solid: v.DiameterMm / 2, Inside: in.RimMm(), Colour: st.Colour}
-	o.Parts = vesselParts(in, st, glass, tintOf(v.Colour), level, holds, f)
+	outside := made{v.Kind, v.Worked, f}
+	o.Parts = vesselParts(in, st, glass, tintOf(v.Colour), level, holds, outside)
 	layers := s.Food.slabs(in, level)
 	if glass && len(layers) > 0 && s.Food.liquid(v) {
-		o.Parts = layeredParts(in, tintOf(v.Colour), layers, f)
+		o.Parts = layeredParts(in, tintOf(v.Colour), layers, outside)
 	}
 	if v.Kind == "mug" {
 		m := shape.Handle(in.OutsideAt(v.HeightMm*0.22), in.OutsideAt(v.HeightMm*0.78), v.DiameterMm*0.34, math.Max(7, v.DiameterMm*0.1)).Moved(-30, at(0, 0, 0))
@@ -380,7 +382,7 @@ func (t Thing) object(i int, below []Object, f Fineness) Object {
 			a := drink.Absorbs(t.Drink, 1)
 			holds = &a
 		}
-		o.Parts = vesselParts(v, st, glass, tintOf(t.Colour), t.FillShare*t.HeightMm, holds, f)
+		o.Parts = vesselParts(v, st, glass, tintOf(t.Colour), t.FillShare*t.HeightMm, holds, made{t.Kind, t.Worked, f})
 		if t.Kind == "jug" { // it pours
 			for k := range o.Parts {
 				o.Parts[k].Mesh = shape.Spouted(o.Parts[k].Mesh, t.HeightMm, spoutShare*t.WidthMm)

@@ -49,5 +49,8 @@ func ThingOf(p cupboard.Prop, id string) (Thing, error) {
 		}
 	}
 	t.Material = material(p, "enamel", "glass", "wood", "stone", "linen", "paper", "metal")
+	if t.Round() {
+		t.Worked = workedOf(p.Name)
+	}
 	return t, nil
 }

@@ -68,6 +68,7 @@ type Vessel struct {
 	Second     string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish     words.Finish `json:"finish" doc:"How it shines"`
 	Material   string       `json:"material" enum:",ceramic,enamel,glass,metal,wood,stone" doc:"What it is made of; empty is usual for its kind"`
+	Worked     string       `json:"worked" required:"false" enum:",ribbed,cut" doc:"Glass, mug: what its outside is worked into; empty is plain. Under dew it is not drawn"`
 	Dew        float64      `json:"dew,omitempty" required:"false" doc:"Glass: how thick dew lies on it up to the drink, 0 to 1"`
 }
 

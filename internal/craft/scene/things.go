@@ -32,6 +32,7 @@ type Thing struct {
 	Count     int          `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
 	Drink     string       `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
 	FillShare float64      `json:"fillShare" doc:"Vessel: how full it is, 0 to 1 of its height"`
+	Worked    string       `json:"worked" required:"false" enum:",ribbed,cut" doc:"Glass, jar, mug, jug, bottle: what its outside is worked into; empty is plain"`
 	PropID    string       `json:"propId" maxLength:"64" doc:"The cupboard's prop, or empty"`
 }
 

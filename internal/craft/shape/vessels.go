@@ -47,7 +47,7 @@ func VesselOf(kind string, diameterMm, heightMm, wallMm float64) Vessel {
 		return cut(append([]RZ{{0, 0}, {R * 0.62, 0}, {R * 0.6, 2}, {R * 0.2, 5}, {stem, 10}, {stem, bowl - 5}}, Curved([]RZ{{stem + 2, bowl}, {R * 0.55, bowl + H*0.06}, {R * 0.86, bowl + H*0.22}, {R - 0.1, H - t}}, 5)...),
 			Curved([]RZ{{0, bowl + t}, {R * 0.5, bowl + H*0.06 + t}, {R*0.86 - t, bowl + H*0.22 + t*0.4}, {R - t, H - t*0.9}}, 5), R, H)
 	case "jug":
-		return cut(Curved([]RZ{{0, 0}, {R * 0.7, 0}, {R * 0.9, H * 0.16}, {R, H * 0.38}, {R * 0.86, H * 0.66}, {R * 0.7, H * 0.86}, {R*0.78 + t, H - t}}, 4)[3:],
+		return cut(append([]RZ{{0, 0}}, Curved([]RZ{{0, 0}, {R * 0.7, 0}, {R * 0.9, H * 0.16}, {R, H * 0.38}, {R * 0.86, H * 0.66}, {R * 0.7, H * 0.86}, {R*0.78 + t, H - t}}, 4)[3:]...),
 			Curved([]RZ{{0, t * 1.4}, {R*0.72 - t, t * 2}, {R - t, H * 0.38}, {R*0.86 - t, H * 0.66}, {R*0.7 - t, H * 0.86}, {R * 0.76, H - t}}, 4), R*0.8, H)
 	case "bottle":
 		neck := math.Max(R*0.34, 9)

@@ -5176,6 +5176,8 @@ export interface components {
             terms: components["schemas"]["ReviewTerm"][];
             /** @description A window of the studio */
             window: components["schemas"]["AlmanacWindow"];
+            /** @description Kinds of thing whose outside may be ribbed or cut */
+            worked: string[];
         };
         Brief: {
             /** @description Dishes thought of, with what spoke for and against each */
@@ -13655,6 +13657,11 @@ export interface components {
              */
             widthMm: number;
             /**
+             * @description Glass, jar, mug, jug, bottle: what its outside is worked into; empty is plain
+             * @enum {string}
+             */
+            worked?: "" | "ribbed" | "cut";
+            /**
              * Format: double
              * @description Middle, from the table's left edge
              */
@@ -14047,6 +14054,11 @@ export interface components {
             material: "" | "ceramic" | "enamel" | "glass" | "metal" | "wood" | "stone";
             /** @description Second colour, #rrggbb, or empty */
             second: string;
+            /**
+             * @description Glass, mug: what its outside is worked into; empty is plain. Under dew it is not drawn
+             * @enum {string}
+             */
+            worked?: "" | "ribbed" | "cut";
             /**
              * Format: double
              * @description Centre, from the table's left edge

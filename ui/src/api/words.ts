@@ -338,6 +338,7 @@ export const words = {
     kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'wire rack', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
     material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
     piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear', 'dust'],
+    worked: ['ribbed', 'cut'],
   },
   Trial: {
     kind: ['trial', 'source'],
@@ -370,6 +371,7 @@ export const words = {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'pot', 'glass', 'coupe', 'mug', 'board'],
     material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone'],
+    worked: ['ribbed', 'cut'],
   },
   WorkHint: {
     kind: ['clean', 'remove', 'edge', 'hands', 'colour', 'shape', 'other'],

@@ -23,7 +23,7 @@ const set = {
   ],
 } as unknown as SceneSet
 const standing = ['camera', 'kit', 'vessel', 'food', 'ground', 'backdrop', 'daylight', 'table', 'room']
-const alike = { round: ['plate'], edible: ['scatter'] }
+const alike = { round: ['plate'], edible: ['scatter'], worked: ['glass'] }
 const paths = (thing: string) => fieldsOf(set, thing, alike).map((f) => f.path)
 
 describe('fields', () => {
@@ -53,6 +53,13 @@ describe('fields', () => {
     expect(paths('light-1')).toContain('lights.1.luxAt1m')
     expect(paths('light-1')).not.toContain('lights.1.glass')
   })
+  it('asks how the outside is worked of what can be, and of nothing else', () => {
+    const on = (kind: 'glass' | 'plate') =>
+      fieldsOf({ ...set, vessel: { ...set.vessel, kind } }, 'vessel', alike).map((f) => f.path)
+    expect(on('glass')).toContain('vessel.worked')
+    expect(on('plate')).not.toContain('vessel.worked')
+  })
+
   it('asks what is round across, what is flat for its length, and food for its pieces', () => {
     expect(paths('thing-0')).not.toContain('things.0.depthMm')
     expect(paths('thing-1')).toContain('things.1.piece')

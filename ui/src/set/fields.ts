@@ -29,6 +29,8 @@ const percent = { unit: '%', scale: 100, step: 5 }
 const one = (all: readonly string[]) => all.map((v) => ({ value: v, words: v[0]!.toUpperCase() + v.slice(1) }))
 /** Choices of which the first leaves it to the usual. */
 const usual = (all: readonly string[]) => [{ value: '', words: 'Usual' }, ...one(all)]
+/** Choices of which the first is nothing of the kind. */
+const orPlain = (all: readonly string[]) => [{ value: '', words: 'Plain' }, ...one(all)]
 export const finishes = one(words.Thing.finish)
 export const lightKinds = one(words.Light.kind)
 export const thingKinds = one(words.Thing.kind)
@@ -65,6 +67,7 @@ const plain: Record<string, Field[]> = {
     { path: 'vessel.yMm', label: 'From the near edge', ...long },
     { path: 'vessel.finish', label: 'Finish', choices: finishes },
     { path: 'vessel.material', label: 'Made of', choices: usual(words.Vessel.material) },
+    { path: 'vessel.worked', label: 'Outside', choices: orPlain(words.Vessel.worked) },
     { path: 'vessel.dew', label: 'Dew on its glass', ...percent },
     { path: 'vessel.colour', hand: 'Colour', label: 'Colour', colour: true },
   ],
@@ -157,6 +160,7 @@ const isWindow = (kind: string) => kind === 'window' || kind === 'roof light'
 export interface Known {
   round?: string[] | null
   edible?: string[] | null
+  worked?: string[] | null
   placed?: boolean
 }
 
@@ -233,6 +237,9 @@ export function fieldsOf(set: SceneSet, thing: Thing, alike: Known = {}): Field[
             { path: p + 'drink', label: 'With a drink of', colour: true },
           ]
         : []),
+      ...(alike.worked?.includes(t.kind)
+        ? [{ path: p + 'worked', label: 'Outside', choices: orPlain(words.Thing.worked) }]
+        : []),
       { path: p + 'finish', label: 'Finish', choices: finishes },
       ...(isFood
         ? []
@@ -264,6 +271,8 @@ export function fieldsOf(set: SceneSet, thing: Thing, alike: Known = {}): Field[
     ]
   }
   if (kind === 'daylight' && !alike.placed) return [...plain.daylight!, ...onEarth]
+  if (kind === 'vessel' && !alike.worked?.includes(set.vessel.kind))
+    return plain.vessel!.filter((f) => f.path !== 'vessel.worked')
   return plain[kind] ?? []
 }
 
