@@ -97,7 +97,7 @@ func startAt(t *testing.T, command, database, data, at string) *server {
 	case s.URL = <-found:
 	case <-s.done:
 		t.Fatal("the server stopped before it served")
-	case <-time.After(3 * time.Minute):
+	case <-time.After(10 * time.Minute):
 		t.Fatal("the server did not come up")
 	}
 	t.Cleanup(func() { s.end(syscall.SIGINT) })

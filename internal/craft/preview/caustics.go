@@ -11,10 +11,10 @@ import (
 
 // What glass and drinks make of light on what lies flat near the table. Elsewhere glass lets light straight through.
 const (
-	flatUp      = 0.9  // the normal's z of what counts as lying flat
-	flatMm      = 30.0 // and the greatest height of it
-	causticMm   = 2.0  // side of a cell in which light is gathered
-	causticFar  = 500.0
+	flatUp      = 0.9    // the normal's z of what counts as lying flat
+	flatMm      = 30.0   // and the greatest height of it
+	causticMm   = 2.0    // side of a cell in which light is gathered
+	causticFar  = 350.0  // mm from what throws it that light is followed at the most
 	perPath     = 12_000 // photons for one path a pixel
 	mostPhotons = 400_000
 	chunk       = 2048
@@ -329,6 +329,9 @@ func (f *floor) fill(all []landed) {
 		}
 		for j := range f.h {
 			for i := range f.w {
+				if far, _ := square(i, j, g.most); far[3] < 0.5 {
+					continue // most cells: nothing came near
+				}
 				r := g.least
 				v, cells := square(i, j, r)
 				for v[3] < g.photons && r < g.most {
