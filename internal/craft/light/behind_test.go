@@ -7,6 +7,18 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
+// facesAgree holds faces of the dish to rays.
+func facesAgree(t *testing.T, s Set, h Hero, within float64, degs ...float64) {
+	t.Helper()
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, deg := range degs {
+		p, n := facetAt(h, deg)
+		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
+		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
+		assert.InEpsilon(t, want, got, within, "%v°", deg)
+	}
+}
+
 // A foil stands between the dish and what is bright, its mirror to the dish: the dish's image in it lies beyond the
 // diffuser, the lamp or the sunlit card, which is behind the mirror and not seen in it.
 func TestWhatStandsBehindAMirrorIsNotSeenInIt(t *testing.T) {
@@ -32,13 +44,7 @@ func TestWhatStandsBehindAMirrorIsNotSeenInIt(t *testing.T) {
 		s := base
 		s.Panels = append([]Panel{}, base.Panels...)
 		add(&s)
-		e, rays := NewEngine(s, Fine), traces(s, 5, 17)
-		for _, deg := range []float64{195, 225, 255} {
-			p, n := facetAt(h, deg)
-			got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
-			t.Logf("%s, %v°: %.1f for %.1f lx", name, deg, got, want)
-			assert.InEpsilon(t, want, got, 0.09, "%s, %v°", name, deg) // the sunny card leaks half a lux under the foil
-		}
+		t.Run(name, func(t *testing.T) { facesAgree(t, s, h, 0.09, 195, 225, 255) }) // the sunny card leaks half a lux under the foil
 	}
 }
 
@@ -55,13 +61,7 @@ func TestAGlossShowsWhatAMirrorShows(t *testing.T) {
 			{Rect: Upright(r3.Vec{X: 998, Y: 396, Z: 187}, 336, 364, 27, 0), Front: Surfaces["dull foil"], Back: Plain(0.3)},
 		},
 	}
-	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
-	for _, deg := range []float64{135, 165, 195} {
-		p, n := facetAt(h, deg)
-		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
-		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
-		assert.InEpsilon(t, want, got, 0.05, "%v°", deg)
-	}
+	facesAgree(t, s, h, 0.05, 135, 165, 195)
 }
 
 // A long room is many times as bright beside its window as at its far end: a silver card shows the dish the bright end,
@@ -151,13 +151,7 @@ func TestAGlossShowsAnotherWhereItIsBright(t *testing.T) {
 			{Rect: Upright(r3.Vec{X: 512, Y: 285, Z: 105}, 558, 200, 4, 0), Front: Surfaces["silver"], Back: Plain(0.3)},
 		},
 	}
-	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
-	for _, deg := range []float64{120, 150, 180} {
-		p, n := facetAt(h, deg)
-		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
-		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
-		assert.InEpsilon(t, want, got, 0.04, "%v°", deg)
-	}
+	facesAgree(t, s, h, 0.04, 120, 150, 180)
 }
 
 // The sun's patch on a far wall is seen past a low dish from the upper part of a silver card behind it, and shown to the
@@ -172,13 +166,7 @@ func TestAGlossShowsWhatShinesPastTheDish(t *testing.T) {
 		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
 		Panels:  []Panel{{Rect: Upright(r3.Vec{X: 304, Y: 398, Z: 181}, 200, 352, 88.5, 0), Front: Surfaces["silver"], Back: Plain(0.3)}},
 	}
-	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
-	for _, deg := range []float64{240, 255} {
-		p, n := facetAt(h, deg)
-		got, want := e.At(p, n).Total(), rays.lux(p, n, 200_000)
-		t.Logf("%v°: %.1f for %.1f lx", deg, got, want)
-		assert.InEpsilon(t, want, got, 0.06, "%v°", deg)
-	}
+	facesAgree(t, s, h, 0.06, 240, 255)
 }
 
 // A black card beside a silver one hides the window from a part of it that ends between two cells' middles.

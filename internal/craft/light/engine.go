@@ -170,15 +170,15 @@ func (e *Engine) finer(k int) int {
 		return 0
 	}
 	for i := range e.set.Panels {
-		if i != a.panel && a.near(&e.set.Panels[i].Rect, behindMm, false) {
+		if i != a.panel && a.close(&e.set.Panels[i].Rect, behindMm, false) {
 			return 2
 		}
 	}
 	return 0
 }
 
-// near reports whether one of nine places of a rectangle lies so close to a face; before says before it.
-func (f *face) near(q *Rect, mm float64, before bool) bool {
+// close reports whether one of nine places of a rectangle lies so close to a face; before says before it.
+func (f *face) close(q *Rect, mm float64, before bool) bool {
 	for at := range 9 {
 		p := q.At(float64(at%3)-1, float64(at/3)-1)
 		if f.away(p) < mm && (!before || f.fronts.side(p) > near) {
@@ -204,7 +204,7 @@ func (e *Engine) sharper(k int) int {
 		}
 	}
 	for i := range e.set.Panels {
-		if i != f.panel && f.near(&e.set.Panels[i].Rect, most, true) {
+		if i != f.panel && f.close(&e.set.Panels[i].Rect, most, true) {
 			return 1
 		}
 	}

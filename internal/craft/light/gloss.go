@@ -2,6 +2,7 @@ package light
 
 import (
 	"math"
+	"math/bits"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -84,10 +85,7 @@ func (f *face) seenFrom(i, j, side int) []glow {
 
 // atRest is how bright one of side × side cells is but for its gloss, cd/m².
 func (f *face) atRest(i, j, side int) RGB {
-	level := 0
-	for level < len(f.levels)-1 && 1<<level < side {
-		level++
-	}
+	level := min(bits.Len(uint(side))-1, len(f.levels)-1)
 	cells := 1 << level
 	return f.levels[level][(j*cells/side)*cells+i*cells/side]
 }
@@ -355,35 +353,33 @@ func (eye *receptor) differing(of *lit, matters float64, level, i, j int, each f
 // glossCells is the share of the usual light by which cells of a gloss, seen in another, may differ and be told as one.
 const glossCells = 0.002
 
-// sheen is how bright the middle of a cell of a glossy face is from the receptor.
-func (f *face) sheen(eye *receptor, level, i, j int) RGB {
-	side := 1 << level
+// sheen is how bright the middle of one of side × side cells of a glossy face is from the receptor.
+func (f *face) sheen(eye *receptor, side, i, j int) RGB {
 	return f.atRest(i, j, side).Plus(f.shine(eye.p, f.cell(i, j, side, side).Centre, f.seenFrom(i, j, side), true))
 }
 
-// glossOf calls each with the cells of a glossy face that another gloss is told: it looks bright at one place and dark a
+// glossOf calls each with the parts of one of side × side cells of a glossy face that another gloss is told: it looks bright at one place and dark a
 // hand's breadth beside, so quarters differ by more than their lights at rest.
-func (e *Engine) glossOf(eye *receptor, f *face, level, i, j int, each func(q Rect, l RGB)) {
-	side := 1 << level
+func (e *Engine) glossOf(eye *receptor, f *face, side, i, j int, each func(q Rect, l RGB)) {
 	q := f.cell(i, j, side, side)
 	var o outline
 	if f.fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
 		return
 	}
 	if side == f.shows {
-		each(q, f.sheen(eye, level, i, j))
+		each(q, f.sheen(eye, side, i, j))
 		return
 	}
 	var sum RGB
 	low, high := math.Inf(1), 0.0
 	for k := range 4 {
-		l := f.sheen(eye, level+1, 2*i+k%2, 2*j+k/2)
+		l := f.sheen(eye, 2*side, 2*i+k%2, 2*j+k/2)
 		low, high = math.Min(low, l.Lux()), math.Max(high, l.Lux())
 		sum = sum.Plus(l.Times(0.25))
 	}
 	if (high-low)*o.factor() > glossCells*e.usual {
 		for k := range 4 {
-			e.glossOf(eye, f, level+1, 2*i+k%2, 2*j+k/2, each)
+			e.glossOf(eye, f, 2*side, 2*i+k%2, 2*j+k/2, each)
 		}
 		return
 	}
@@ -429,7 +425,7 @@ func (e *Engine) returning(eye *receptor, through []outline, keep func(part *out
 			for at, l := range f.levels[level] {
 				i, j := at%side, at/side
 				if f.surface.Lobe > 0 {
-					e.glossOf(eye, f, level, i, j, func(q Rect, l RGB) { of(q, f.fronts, l) })
+					e.glossOf(eye, f, side, i, j, func(q Rect, l RGB) { of(q, f.fronts, l) })
 					continue
 				}
 				of(f.cell(i, j, side, side), f.fronts, l)
