@@ -11,11 +11,11 @@ import (
 
 // What glass and drinks make of light on what lies flat near the table. Elsewhere glass lets light straight through.
 const (
-	flatUp      = 0.9    // the normal's z of what counts as lying flat
-	flatMm      = 30.0   // and the greatest height of it
-	causticMm   = 2.0    // side of a cell in which light is gathered
-	causticFar  = 350.0  // mm from what throws it that light is followed at the most
-	perPath     = 12_000 // photons for one path a pixel
+	flatUp      = 0.9   // the normal's z of what counts as lying flat
+	flatMm      = 30.0  // and the greatest height of it
+	causticMm   = 2.0   // side of a cell in which light is gathered
+	causticFar  = 350.0 // mm from what throws it that light is followed at the most
+	perPhoton   = 24    // paths of a picture for one photon
 	mostPhotons = 400_000
 	chunk       = 2048
 )
@@ -94,9 +94,10 @@ type beam struct {
 	soft   int
 }
 
-// cast follows so many photons a path from every lamp through what is clear. It may be left by ctx, and then nothing is
-// known of caustics: glass lets light straight through.
+// cast follows photons from every lamp through what is clear, as many as are worth it for a picture of so many paths in
+// all. It may be left by ctx, and then nothing is known of caustics: glass lets light straight through.
 func (s *stage) cast(ctx context.Context, paths int, seed int64) {
+	s.caught = nil
 	things := s.clearThings()
 	var beams []beam
 	all := 0.0
@@ -126,7 +127,7 @@ func (s *stage) cast(ctx context.Context, paths int, seed int64) {
 	if all == 0 {
 		return
 	}
-	photons := float64(min(perPath*paths, mostPhotons))
+	photons := float64(min(paths/perPhoton, mostPhotons))
 	type part struct{ beam, from, to, of int }
 	var parts []part
 	for i, b := range beams {
@@ -222,7 +223,7 @@ func (b *beam) sets(s *stage, d *dice) (o, w r3.Vec, flux light.RGB) {
 
 // catches reports whether what comes by way of glass is known at a spot by photons.
 func (h *spot) catches() bool {
-	return h.part.flat && h.g.Z > flatUp && h.p.Z < flatMm && !h.part.stuff.Clear && h.part.panel == nil
+	return h.part.flat && h.g.Z > flatUp && h.p.Z < flatMm
 }
 
 // lieFlat finds the parts of which most that looks up lies flat, as seen from above: cloth, boards and plates, no
@@ -240,11 +241,14 @@ func (s *stage) lieFlat() {
 			flat[k] += n.Z
 		}
 	}
-	for k := range s.parts {
-		s.parts[k].flat = flat[k] > 0.6*up[k]
-	}
 	for _, f := range s.flats {
-		s.parts[f.part].flat = f.n[2] > flatUp
+		if k := f.part; f.n[2] > flatUp {
+			up[k], flat[k] = 1, 1
+		}
+	}
+	for k := range s.parts {
+		p := &s.parts[k]
+		p.flat = flat[k] > 0.6*up[k] && !p.stuff.Clear && p.panel == nil && p.lamp == 0
 	}
 }
 

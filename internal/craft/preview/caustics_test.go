@@ -29,7 +29,7 @@ func TestTheSunThroughARodDrawsItsLine(t *testing.T) {
 	toward := r3.Vec{X: -cos, Z: sin}
 	window := light.Window{Rect: light.Upright(r3.Vec{X: -900, Z: 900}, 1200, 1800, 90, 0), Glass: 1, Sky: light.EvenSky{}}
 	s := rod(light.Set{Windows: []light.Window{window}, Sun: &light.Sun{Toward: toward, Lux: light.White(50_000)}}, radius, -1, 130)
-	s.cast(context.Background(), 40, 1)
+	s.cast(context.Background(), mostPhotons*perPhoton, 1)
 	flat := math.Sqrt(n*n-sin*sin) / cos
 	for _, behind := range []float64{26, 34, 50} {
 		// By hand, in bins of 4 mm.
@@ -66,7 +66,7 @@ func TestTheSunThroughARodDrawsItsLine(t *testing.T) {
 func TestALampThroughARodAgainstChance(t *testing.T) {
 	l := light.Source{Rect: light.Upright(r3.Vec{X: -400, Z: 300}, 500, 500, 90, -20), Luminance: light.White(1000)}
 	s := rod(light.Set{Sources: []light.Source{l}}, 30, -1, 120)
-	s.cast(context.Background(), 30, 1)
+	s.cast(context.Background(), mostPhotons*perPhoton, 1)
 	for _, p := range []r3.Vec{{X: 50}, {X: 60, Y: 20}, {X: 100}} {
 		sum := 0.0
 		const paths = 400_000

@@ -110,7 +110,7 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		}
 		return dev.develop(f.denoise(), f.w, f.h)
 	}
-	s.stage.cast(ctx, o.Samples, o.Seed)
+	s.stage.cast(ctx, o.Samples*s.W*s.H, o.Seed)
 	f := newFilm(s.W, s.H)
 	f.until = ctx
 	if show != nil && s.W > 240 && f.exposeFourth(s.stage, &s.lens, o.Seed, s.dev.perLum, stop) {

@@ -114,7 +114,7 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		}
 	}
 	s := shotOf(set, long, nil)
-	s.stage.cast(t.Context(), paths, 77)
+	s.stage.cast(t.Context(), paths*s.W*s.H, 77)
 	want := truthOf(t, folder, name, s, paths)
 	all := want.all()
 	mean := meanOf(all)
@@ -122,7 +122,7 @@ func TestHowFarFromTheTruth(t *testing.T) {
 	began, taken := time.Now(), 0
 	f := newFilm(s.W, s.H)
 	for _, n := range []int{2, 5, 8, 16, 64} {
-		s.stage.cast(t.Context(), n, 1)
+		s.stage.cast(t.Context(), n*s.W*s.H, 1)
 		require.True(t, s.more(f, taken, n-taken, 1, nil))
 		taken = n
 		caught := time.Since(began)
