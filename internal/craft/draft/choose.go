@@ -113,12 +113,6 @@ func (m *maker) take(d *Dish, key, label string, all []ranked, swap func(ranked)
 	return best, c
 }
 
-// vesselEdits are the edits that stand another vessel in the place of the one there is.
-func vesselEdits(v scene.Vessel) []finding.Edit {
-	return []finding.Edit{finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
-		finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material), finding.SetText("vessel.worked", v.Worked)}
-}
-
 func groundEdits(g scene.Ground) []finding.Edit {
 	return []finding.Edit{finding.SetNumber("ground.widthMm", g.WidthMm), finding.SetNumber("ground.depthMm", g.DepthMm), finding.SetText("ground.colour", g.Colour),
 		finding.SetText("ground.finish", string(g.Finish)), finding.SetText("ground.material", g.Material), finding.SetText("ground.propId", g.PropID)}

@@ -57,7 +57,7 @@ func (m *maker) vessel(s scene.Set, d *Dish) (scene.Set, Choice) {
 	}
 	best, c := m.take(d, "vessel", "Vessel", all, func(r ranked) []finding.Edit {
 		v, _ := scene.VesselOf(r.face())
-		return vesselEdits(v)
+		return v.Edits()
 	})
 	v, _ := scene.VesselOf(best.face())
 	v.XMm, v.YMm = usual.XMm, usual.YMm

@@ -86,7 +86,7 @@ func VesselOf(p cupboard.Prop) (Vessel, bool) {
 		v.HeightMm = math.Round(usual * v.DiameterMm)
 	}
 	v.Material = material(p, "ceramic", "enamel", "glass", "metal", "wood", "stone")
-	v.Worked = workedOf(p.Name)
+	v.Worked = workedOf(v.Kind, p.Name)
 	return v, v.DiameterMm > 0
 }
 
@@ -227,6 +227,12 @@ func (c Camera) fittedWith(o Camera) Camera {
 	return c
 }
 
+// Edits are what stands another vessel in the place of the one there is.
+func (v Vessel) Edits() []finding.Edit {
+	return []finding.Edit{finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
+		finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material), finding.SetText("vessel.worked", v.Worked)}
+}
+
 // Differs says what was decided for the dish and stands otherwise in a set, with the press
 // that mends it. What differs by less than a tape shows is the same.
 func (s Set) Differs(d Decided) []finding.Finding {
@@ -235,8 +241,7 @@ func (s Set) Differs(d Decided) []finding.Finding {
 		out = append(out, finding.Finding{Code: "held-vessel", Severity: finding.Note, Subject: held.Prop.Name,
 			Measure: fmt.Sprintf("a %s of %s cm", s.Vessel.Kind, show(s.Vessel.DiameterMm/10)), Limit: fmt.Sprintf("the %s of %s cm that is held for this dish", v.Kind, show(v.DiameterMm/10)),
 			Because: "Light, depth and crops are worked out for what stands here, and another will be on the table.",
-			Try: []finding.Try{finding.Press("Stand “"+held.Prop.Name+"” here", finding.SetText("vessel.kind", v.Kind), finding.SetNumber("vessel.diameterMm", v.DiameterMm), finding.SetNumber("vessel.heightMm", v.HeightMm),
-				finding.SetText("vessel.colour", v.Colour), finding.SetText("vessel.second", v.Second), finding.SetText("vessel.finish", string(v.Finish)), finding.SetText("vessel.material", v.Material), finding.SetText("vessel.worked", v.Worked))}})
+			Try:     []finding.Try{finding.Press("Stand “"+held.Prop.Name+"” here", v.Edits()...)}})
 	}
 	if g, held := d.ground(); held != nil && s.Ground.PropID != held.ID {
 		l := s.lay(g).Ground

@@ -49,8 +49,6 @@ func ThingOf(p cupboard.Prop, id string) (Thing, error) {
 		}
 	}
 	t.Material = material(p, "enamel", "glass", "wood", "stone", "linen", "paper", "metal")
-	if t.Round() {
-		t.Worked = workedOf(p.Name)
-	}
+	t.Worked = workedOf(t.Kind, p.Name)
 	return t, nil
 }

@@ -7,8 +7,12 @@ import (
 	"figladder/internal/craft/shape"
 )
 
-// workedOf is what the name of a prop says its outside is worked into; empty for plain.
-func workedOf(name string) string {
+// workedOf is what the name of a prop says its outside is worked into; empty for plain, and for a kind that is never
+// worked.
+func workedOf(kind, name string) string {
+	if !(Thing{Kind: kind}).Works() {
+		return ""
+	}
 	said := strings.FieldsFunc(strings.ToLower(name), func(r rune) bool { return r == ' ' || r == ',' || r == '-' })
 	for _, how := range []string{shape.Ribbed, shape.CutFacets} {
 		if slices.Contains(said, how) {

@@ -38,7 +38,7 @@ func workedBetween(kind, how string) (from, to float64, ok bool) {
 // WorkedSteps is in how many steps round a worked outside of a diameter is made, a whole number of times those of the
 // rest; 0 for a kind or a way that there is none of.
 func WorkedSteps(kind, how string, diameterMm float64, steps int) int {
-	if _, _, ok := workedBetween(kind, how); !ok || steps < 8 {
+	if _, _, ok := workedBetween(kind, how); !ok {
 		return 0
 	}
 	around := math.Pi * diameterMm
@@ -80,9 +80,9 @@ func Worked(profile []RZ, outer int, kind, how string, wallMm float64, steps int
 	for _, p := range profile[:outer] {
 		high, wide = math.Max(high, p.Z), math.Max(wide, p.R)
 	}
-	from, to, ok := workedBetween(kind, how)
+	from, to, _ := workedBetween(kind, how)
 	around := WorkedSteps(kind, how, 2*wide, steps)
-	if !ok || around == 0 {
+	if around == 0 {
 		return Revolve(profile, steps)
 	}
 	z0, z1 := from*high, to*high
