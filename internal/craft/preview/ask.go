@@ -60,6 +60,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) l
 		places = max(1, firstPlaces/asks)
 	}
 	pick, u, v, choose := d.roll(), d.roll(), d.roll(), d.roll()
+	d.rays += int32(asks)
 	for ask := range asks {
 		in := (float64(ask) + pick) / float64(asks) * all
 		at := 0

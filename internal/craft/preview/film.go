@@ -51,6 +51,7 @@ type pixel struct {
 	patchy                   float32         // squares of the luminance of albedo
 	object                   int32
 	count, bounces           int32
+	rays                     int32 // that the samples took, shadow rays too
 }
 
 // film is a picture in the making.
@@ -158,6 +159,7 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		if bounce {
 			b := newDice(j*f.w+i, nth, seed^bouncedSeed)
 			got = s.look(o, dir, &d, &b)
+			p.rays += b.rays
 		} else {
 			got = s.look(o, dir, &d, nil)
 		}
@@ -168,6 +170,7 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		if limit := fireflies / perLum; perLum > 0 {
 			got.straight, got.bounced, got.clean = held(got.straight, limit), held(got.bounced, limit), held(got.clean, limit)
 		}
+		p.rays += d.rays
 		p.add(&got, bounce)
 	}
 }

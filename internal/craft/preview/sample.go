@@ -21,6 +21,7 @@ type dice struct {
 	nth    uint32 // and which of its numbers this sample has
 	deep   bool   // past the first surface
 	asks   int    // places of lamps that are asked whether they are seen
+	rays   int32  // that have been followed with it, shadow rays too
 }
 
 const even = 24

@@ -11,14 +11,16 @@ import (
 const anyhow = 0.1
 
 // byNeed shares out so many further samples to a pixel on the mean: to each in
-// proportion to the spread of its own samples (Neyman 1934). Edges, fine patterns and
-// highlights take most; the light on an even surface is smoothed and needs few.
+// proportion to the spread of its own samples over the root of what one costs (Neyman
+// 1934). Edges, fine patterns and highlights take most; the light on an even surface is
+// smoothed and needs few; one by way of glass takes as long as three.
 func (f *film) byNeed(mean float64, seed int64) []int32 {
 	n := len(f.px)
-	own := make([]float32, n)
+	own, cost := make([]float32, n), make([]float32, n)
 	f.eachRow(func(j int) {
 		for i := range f.w {
-			own[j*f.w+i] = f.px[j*f.w+i].variance()
+			p := &f.px[j*f.w+i]
+			own[j*f.w+i], cost[j*f.w+i] = p.variance(), p.cost()
 		}
 	})
 	need := make([]float64, n)
@@ -26,17 +28,17 @@ func (f *film) byNeed(mean float64, seed int64) []int32 {
 	f.eachRow(func(j int) {
 		for i := range f.w {
 			// A pixel's few samples may have missed an edge that its neighbours saw.
-			var sum, all float32
+			var sum, takes float32
 			for dy := -1; dy <= 1; dy++ {
 				for dx := -1; dx <= 1; dx++ {
 					if y, x := j+dy, i+dx; y >= 0 && y < f.h && x >= 0 && x < f.w {
 						w := float32(int(4) >> (dx*dx + dy*dy))
 						sum += w * own[y*f.w+x]
-						all += w
+						takes += w * cost[y*f.w+x]
 					}
 				}
 			}
-			need[j*f.w+i] = math.Sqrt(float64(sum / all))
+			need[j*f.w+i] = math.Sqrt(float64(sum / takes))
 			sums[j] += need[j*f.w+i]
 		}
 	})
@@ -76,3 +78,7 @@ func (p *pixel) variance() float32 {
 	}
 	return v
 }
+
+// cost is about what a sample of the pixel takes, in rays: what it takes besides them is
+// about one more.
+func (p *pixel) cost() float32 { return 1 + float32(p.rays)/float32(max(1, p.count)) }

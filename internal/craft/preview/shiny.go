@@ -136,6 +136,7 @@ func (l *lamp) meets(from, w r3.Vec) (float64, bool) {
 // one asks one place of one lamp whether it is seen: cd/m² times whatever the surface makes
 // of it.
 func (c *choice) one(from, n, g r3.Vec, absorb light.RGB, r *dice, makes func(w r3.Vec, cos float64) light.RGB) light.RGB {
+	r.rays++
 	in := r.roll() * c.all
 	at := 0
 	for at < len(c.weight)-1 && in >= c.weight[at] {

@@ -17,6 +17,58 @@ type steam struct {
 	per  r3.Vec // cells a mm
 	step float64
 	glow [3 * 3 * 5]light.RGB // what the drops send to the lens, cd/m², at places of the box
+	// What is in blocks of cells, so that the empty ones, most of them, are passed at a bound.
+	blocks [3]int
+	some   []bool
+}
+
+// inBlock is how many cells a block has along each axis.
+const inBlock = 5
+
+// mark notes which blocks have drops, in themselves or in the cells beside them that a place between two cells has from.
+func (v *steam) mark() {
+	for a, n := range v.Cells {
+		v.blocks[a] = (n + inBlock - 1) / inBlock
+	}
+	v.some = make([]bool, v.blocks[0]*v.blocks[1]*v.blocks[2])
+	near := func(i, a int) (int, int) { return max(0, i-1) / inBlock, min(v.Cells[a]-1, i+1) / inBlock }
+	for at, dims := range v.Dims {
+		if dims == 0 {
+			continue
+		}
+		x0, x1 := near(at%v.Cells[0], 0)
+		y0, y1 := near(at/v.Cells[0]%v.Cells[1], 1)
+		z0, z1 := near(at/v.Cells[0]/v.Cells[1], 2)
+		for z := z0; z <= z1; z++ {
+			for y := y0; y <= y1; y++ {
+				for x := x0; x <= x1; x++ {
+					v.some[x+v.blocks[0]*(y+v.blocks[1]*z)] = true
+				}
+			}
+		}
+	}
+}
+
+// within is how many steps of a ray from p, in cells, surely lie in the block it begins in, and whether that has drops.
+func (v *steam) within(p, step [3]float64) (steps int, some bool) {
+	at, stride := 0, 1
+	var block [3]int
+	for a := range 3 {
+		block[a] = max(0, min(v.blocks[a]-1, int(p[a]/inBlock)))
+		at += stride * block[a]
+		stride *= v.blocks[a]
+	}
+	least := 1e6
+	for a := range 3 {
+		end := float64(block[a] * inBlock)
+		if step[a] > 0 {
+			end += inBlock
+		}
+		if step[a] != 0 {
+			least = min(least, (end-p[a])/step[a])
+		}
+	}
+	return max(1, int(least)), v.some[at]
 }
 
 // forward is how much of what drops send on goes nearly straight: the asymmetry of a fog's drops (van de Hulst 1980 has
@@ -56,6 +108,7 @@ func (s *stage) steams(over scene.Steam, lens r3.Vec) {
 	size := r3.Sub(over.Hi, over.Lo)
 	st.per = r3.Vec{X: float64(over.Cells[0]) / size.X, Y: float64(over.Cells[1]) / size.Y, Z: float64(over.Cells[2]) / size.Z}
 	st.step = 1 / st.per.X
+	st.mark()
 	var round [len(st.glow)]light.RGB
 	var places [len(st.glow)]r3.Vec
 	for i := range st.glow {
@@ -155,18 +208,34 @@ func (v *steam) across(o, d r3.Vec, most float64) (light.RGB, float64) {
 	}
 	steps := int((far-near)/v.step) + 1
 	ds := (far - near) / float64(steps)
+	// In cells from the corner: where the first step's middle is, and how far a step goes.
+	first, pace := r3.Sub(r3.Add(o, r3.Scale(near+0.5*ds, d)), v.Lo), r3.Scale(ds, d)
+	from := [3]float64{first.X * v.per.X, first.Y * v.per.Y, first.Z * v.per.Z}
+	step := [3]float64{pace.X * v.per.X, pace.Y * v.per.Y, pace.Z * v.per.Z}
 	let, mean, weight := 1.0, 0.0, 0.0
-	for i := range steps {
-		t := near + (float64(i)+0.5)*ds
-		takes := let * taken(ds*v.dims(r3.Add(o, r3.Scale(t, d))))
-		let -= takes
-		mean += takes * t
-		weight += takes
+	for i := 0; i < steps; {
+		k := float64(i)
+		p := [3]float64{from[0] + k*step[0], from[1] + k*step[1], from[2] + k*step[2]}
+		in, some := v.within(p, step)
+		i += in
+		if !some {
+			continue
+		}
+		for n := min(in, steps-i+in); n > 0; n-- {
+			if dims := v.dims(p); dims > 0 {
+				takes := let * taken(ds*dims)
+				let -= takes
+				mean += takes * k
+				weight += takes
+			}
+			k++
+			p[0], p[1], p[2] = p[0]+step[0], p[1]+step[1], p[2]+step[2]
+		}
 	}
 	if weight == 0 {
 		return light.RGB{}, 1
 	}
-	return v.glowAt(r3.Add(o, r3.Scale(mean/weight, d))).Times(weight), let
+	return v.glowAt(r3.Add(o, r3.Scale(near+(mean/weight+0.5)*ds, d))).Times(weight), let
 }
 
 // taken is 1 − e⁻ˣ for x from 0: a step through steam takes little, and five terms of its
@@ -175,21 +244,22 @@ func taken(x float64) float64 {
 	if x > 0.1 {
 		return 1 - math.Exp(-x)
 	}
-	return x * (1 - x/2*(1-x/3*(1-x/4*(1-x/5))))
+	const third, fifth = 1. / 3, 1. / 5 // a quotient takes far longer than a product
+	return x * (1 - x*0.5*(1-x*third*(1-x*0.25*(1-x*fifth))))
 }
 
-// dims is what a place takes out of light, natural units a mm, between the cells' middles.
-func (v *steam) dims(p r3.Vec) float64 {
-	x, y, z := (p.X-v.Lo.X)*v.per.X-0.5, (p.Y-v.Lo.Y)*v.per.Y-0.5, (p.Z-v.Lo.Z)*v.per.Z-0.5
-	i, fx := between(x, v.Cells[0])
-	j, fy := between(y, v.Cells[1])
-	k, fz := between(z, v.Cells[2])
-	at := func(k int) float64 {
-		a := i + v.Cells[0]*(j+v.Cells[1]*k)
-		b := a + v.Cells[0]
-		return (1-fy)*((1-fx)*float64(v.Dims[a])+fx*float64(v.Dims[a+1])) + fy*((1-fx)*float64(v.Dims[b])+fx*float64(v.Dims[b+1]))
-	}
-	return (1-fz)*at(k) + fz*at(k+1)
+// dims is what a place, in cells from the corner, takes out of light, natural units a mm, between the cells' middles.
+func (v *steam) dims(p [3]float64) float64 {
+	i, fx := between(p[0]-0.5, v.Cells[0])
+	j, fy := between(p[1]-0.5, v.Cells[1])
+	k, fz := between(p[2]-0.5, v.Cells[2])
+	wide := v.Cells[0]
+	a := i + wide*(j+v.Cells[1]*k)
+	low, high := v.Dims[a:], v.Dims[a+wide*v.Cells[1]:]
+	row := func(d []float32, at int) float64 { return float64(d[at]) + fx*float64(d[at+1]-d[at]) }
+	a0, a1, b0, b1 := row(low, 0), row(low, wide), row(high, 0), row(high, wide)
+	a0, b0 = a0+fy*(a1-a0), b0+fy*(b1-b0)
+	return a0 + fz*(b0-a0)
 }
 
 // between is the lower of two of n neighbours and how far to the next, 0 to 1.

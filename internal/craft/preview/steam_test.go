@@ -2,6 +2,7 @@ package preview
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -165,4 +166,37 @@ func TestTakenIsWhatAnExponentialLeaves(t *testing.T) {
 	for _, x := range []float64{0, 1e-9, 1e-3, 0.03, 0.0999, 0.1, 0.1001, 0.7, 9} {
 		assert.InDelta(t, -math.Expm1(-x), taken(x), 2e-9, "%v", x)
 	}
+}
+
+// Blocks without drops are passed at a bound, and nothing is missed by it: every step taken says the same, on rays
+// through scattered puffs.
+func TestEmptyAirIsPassedAtABound(t *testing.T) {
+	over := evenSteam(0)
+	over.Cells = [3]int{23, 19, 41}
+	over.Dims = make([]float32, 23*19*41)
+	for i := range over.Dims {
+		if x, y, z := i%23, i/23%19, i/23/19; (x/4+2*(y/5)+3*(z/6))%9 == 0 {
+			over.Dims[i] = 0.01 * float32(1+i%3)
+		}
+	}
+	s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}})
+	s.done()
+	s.steams(over, r3.Vec{Y: -600, Z: 100})
+	everyStep := *s.steam
+	everyStep.some = slices.Repeat([]bool{true}, len(everyStep.some))
+	require.Contains(t, s.steam.some, false)
+	met := 0
+	for k := range 20000 {
+		r := newDice(k, 0, 5)
+		o := r3.Vec{X: 300 * (r.random() - 0.5), Y: 300 * (r.random() - 0.5), Z: 300 * (r.random() - 0.2)}
+		d := unit(r3.Vec{X: 100*(r.random()-0.5) - o.X, Y: 100*(r.random()-0.5) - o.Y, Z: 200*r.random() - o.Z})
+		adds, lets := s.steam.across(o, d, 500)
+		want, wantLets := everyStep.across(o, d, 500)
+		require.InDelta(t, wantLets, lets, 1e-12, k)
+		require.InDelta(t, want.Lux(), adds.Lux(), 1e-9, k)
+		if lets < 0.95 {
+			met++
+		}
+	}
+	assert.Greater(t, met, 5000)
 }
