@@ -202,3 +202,20 @@ func TestADiffuserHasTheEdgeOfACardBehindIt(t *testing.T) {
 	t.Logf("%.2f for %.2f lx", got, want)
 	assert.InEpsilon(t, want, got, 0.04)
 }
+
+// The sun passes the end of a card, and the table in it begins beside the foot of the card's shady side: there the card
+// is brighter by the hand's breadth, which a place beside the foot sees.
+func TestSunBesideACardsEndLightsItsFoot(t *testing.T) {
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -845, Y: 929, Z: 1060}, 1092, 1442, 61, 0), Glass: 0.8, Sky: EvenSky(White(300))}},
+		Sun:     &Sun{Toward: unit(r3.Vec{X: -0.643, Z: 0.766}), Lux: White(10283)},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.36)},
+		Panels:  []Panel{{Rect: Upright(r3.Vec{X: 366, Y: 434, Z: 215}, 587, 420, 81, -5), Front: Surfaces["white"], Back: Plain(0.3)}},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, p := range []r3.Vec{{X: 322, Y: 719, Z: 0.01}, {X: 330, Y: 705, Z: 0.01}, {X: 345, Y: 712, Z: 0.01}} {
+		got, want := e.At(p, up).Total(), rays.surely(p, up, 100_000, 1)
+		t.Logf("%v: %.1f for %.1f lx", p, got, want)
+		assert.InEpsilon(t, want, got, 0.04, "%v", p)
+	}
+}

@@ -321,6 +321,22 @@ func (e *Engine) light() {
 	first(others)
 	send(false)
 	e.patches = e.sunlit()
+	if e.detail.GlossSees && len(e.patches) > 0 {
+		// Sun on the table that begins beside a card's end lights its foot with an edge, as what shines does.
+		for k := range e.faces {
+			f, side := &e.faces[k], sides(k)
+			ask := func(cell Rect) RGB {
+				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
+				defer eye.done()
+				return e.fromSunlit(eye, nil)
+			}
+			lux := make([]RGB, side*side)
+			e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
+			for at, more := range e.sharpened(f.Rect, lux, side, edges(k), ask) {
+				got[k][at] = got[k][at].Plus(more)
+			}
+		}
+	}
 	e.top = e.lightTable()
 	e.solveWalls()
 	e.relight()
@@ -351,7 +367,10 @@ func (e *Engine) light() {
 			c := all[at]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			more := e.fromTableCoarsely(eye)
+			more := e.fromTableUnsunned(eye)
+			if !e.detail.GlossSees { // readings know it already
+				more = more.Plus(e.fromSunlit(eye, nil))
+			}
 			if e.around != nil {
 				if pass == 1 {
 					room[at] = e.fromRoom(eye, nil)

@@ -283,12 +283,20 @@ func (e *Engine) fromTable(eye *receptor, through []outline) RGB {
 	return e.tablePart(eye, through, e.top.leafMm, 0.5, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, through))
 }
 
-// fromTableCoarsely is fromTable for a cell of a card, where less will do.
+// fromTableCoarsely is fromTable for a cell of a card or wall, where less will do.
 func (e *Engine) fromTableCoarsely(eye *receptor) RGB {
+	if eye.p.Z <= 0 {
+		return RGB{}
+	}
+	return e.fromTableUnsunned(eye).Plus(e.fromSunlit(eye, nil))
+}
+
+// fromTableUnsunned is fromTableCoarsely less the sun on the table.
+func (e *Engine) fromTableUnsunned(eye *receptor) RGB {
 	if e.top.n == 0 || eye.p.Z <= 0 {
 		return RGB{}
 	}
-	return e.tablePart(eye, nil, math.Max(60, e.top.leafMm), 1, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, nil))
+	return e.tablePart(eye, nil, math.Max(60, e.top.leafMm), 1, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2)
 }
 
 // tablePart sums a part of the table. It is divided while it is larger than near

@@ -152,7 +152,7 @@ func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
 // one of them.
 func (s *stage) away(p, n r3.Vec, d *dice) (r3.Vec, float64) {
 	u, v := d.roll(), d.roll()
-	if len(s.cards) == 0 {
+	if len(s.cards) == 0 || d.deep {
 		return cosine(n, u, v), 1
 	}
 	toCards := d.toCards()
@@ -250,7 +250,7 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 		if depth < sure {
 			k *= early
 		}
-		if k = min(0.95, k); depth >= sure || k < 0.5 {
+		if k = min(0.95, k); depth >= sure || k < 0.5 && h.part.panel == nil {
 			if k <= 0 || r.random() >= k {
 				return sum
 			}
