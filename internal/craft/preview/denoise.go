@@ -229,6 +229,9 @@ func (f *film) steady(i, j int, guides []guide, cells []cell, own [][layers]floa
 		}
 		if known >= 4 {
 			v = min(v, 1.5*mine[c]/count[c])
+			if c == straightLayer && f.px[at].others > 0 {
+				v = 0 // an edge: its neighbours on either side are no guess at it
+			}
 		}
 		cells[at].spread[c] = v
 	}

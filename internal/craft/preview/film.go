@@ -51,6 +51,7 @@ type pixel struct {
 	patchy                   float32         // squares of the luminance of albedo
 	object                   int32
 	count, bounces           int32
+	others                   int32 // samples that saw another object than the first
 	rays                     int32 // that the samples took, shadow rays too
 }
 
@@ -194,6 +195,8 @@ func (p *pixel) add(got *first, bounce bool) {
 	p.patchy += y * y
 	if p.count == 0 {
 		p.object = got.object
+	} else if got.object != p.object {
+		p.others++
 	}
 	p.count++
 }

@@ -66,7 +66,8 @@ func (f *film) byNeed(mean float64, seed int64) []int32 {
 const mostAtOnce = 32
 
 // variance is about that of a sample of the pixel, in what smoothing does not take care
-// of: gloss, and the colours that meet in it under its light; of the light itself a part.
+// of: gloss, and the colours that meet in it under its light; of the light itself a part,
+// and all of it where two things meet.
 func (p *pixel) variance() float32 {
 	k := 1 / float32(max(1, p.count))
 	clean, straight, albedo := bright(p.clean)*k, bright(p.straight)*k, bright(p.albedo)*k
@@ -74,7 +75,11 @@ func (p *pixel) variance() float32 {
 	if albedo > 1e-6 {
 		lit := straight / albedo
 		patchy := max(0, p.patchy*k-albedo*albedo) * lit * lit
-		v += patchy + 0.3*max(0, p.squares[straightLayer]*k-straight*straight)
+		if spread := max(0, p.squares[straightLayer]*k-straight*straight); p.others > 0 {
+			v += max(patchy, spread)
+		} else {
+			v += patchy + 0.3*spread
+		}
 	}
 	return v
 }

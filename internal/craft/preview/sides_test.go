@@ -62,3 +62,29 @@ func TestPathsGoWhereTheyAreCheap(t *testing.T) {
 	const least = 0.1 * 40 * 28 * 20 // that any pixel gets
 	assert.InEpsilon(t, 3, (float64(cheap)-least)/(float64(dear)-least), 0.03)
 }
+
+// Where two things meet, one in the light and one in the shade, a pixel keeps what its own samples saw of both, and
+// gets more of them than the even light beside it.
+func TestAnEdgeKeepsWhatItsSamplesSaw(t *testing.T) {
+	const w, h, n = 15, 15, 8
+	f := newFilm(w, h)
+	d := newDice(1, 1, 1)
+	for i := range f.px {
+		x := i % w
+		for k := range n {
+			object, lux := int32(1), 100.0
+			if x > w/2 || x == w/2 && k%2 == 0 {
+				object, lux = 2, 10
+			}
+			lux *= 0.9 + 0.2*d.random()
+			at := r3.Vec{X: float64(x), Y: float64(i / w)}
+			f.px[i].add(&first{straight: light.White(0.5 * lux), albedo: light.White(0.5), n: r3.Vec{Z: 1}, at: at, object: object}, k%4 == 0)
+		}
+	}
+	got := f.denoise()
+	for y := 2; y < h-2; y++ {
+		assert.InEpsilon(t, 0.5*(0.5*100+0.5*10), got[3*(y*w+w/2)], 0.06, "row %d", y)
+	}
+	more := f.byNeed(20, 1)
+	assert.Greater(t, more[7*w+w/2], 7*more[7*w+2])
+}
