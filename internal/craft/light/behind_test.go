@@ -219,3 +219,20 @@ func TestSunBesideACardsEndLightsItsFoot(t *testing.T) {
 		assert.InEpsilon(t, want, got, 0.04, "%v", p)
 	}
 }
+
+// A silver card behind a wide dish is told in many small cells, since it shows the dish; far from it each gives little,
+// and all of them a tenth of the light.
+func TestAGlossOfManyCellsIsSeenFromFar(t *testing.T) {
+	s := Set{
+		Sources: []Source{{Rect: Upright(r3.Vec{X: 306, Y: 952, Z: 455}, 545, 231, 151, -1), Luminance: White(6000), Solid: true}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900},
+		Solids:  []Cylinder{{Foot: r3.Vec{X: 501, Y: 600}, RadiusMm: 134, HeightMm: 25}},
+		Panels:  []Panel{{Rect: Upright(r3.Vec{X: 296, Y: 493, Z: 190}, 240, 371, 57, 0), Front: Surfaces["silver"], Back: Plain(0.3)}},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	p := r3.Vec{X: 1280, Y: 180, Z: 0.01}
+	got, want := e.At(p, up), rays.surely(p, up, 100_000, 1)
+	t.Logf("%.1f for %.1f lx", got.Total(), want)
+	assert.InEpsilon(t, want, got.Total(), 0.02)
+	assert.Greater(t, got.Card.Lux(), 0.07*got.Total())
+}

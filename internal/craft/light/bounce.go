@@ -15,6 +15,9 @@ func (e *Engine) fromFaces(eye *receptor) RGB {
 	return sum
 }
 
+// glossSkips is how much of what may be skipped of a face may be lost of its gloss, over all of its cells.
+const glossSkips = 1.6
+
 func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	if f.dead || f.fronts.side(eye.p) <= 0.02 {
 		return RGB{}
@@ -89,7 +92,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 				continue
 			}
 			l := f.atRest(i, j, side)
-			if seen*f.most > 0.1*e.detail.Skip*e.usual {
+			if seen*f.most*float64(side*side) > glossSkips*e.detail.Skip*e.usual { // of many small cells each gives little
 				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees))
 			}
 			sum = sum.Plus(l.Times(math.Pi * seen))

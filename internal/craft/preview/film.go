@@ -74,11 +74,18 @@ func newFilm(w, h int) *film {
 // turns is in which of four samples a pixel of a block of two by two has its turn.
 var turns = [2][2]int{{0, 2}, {3, 1}}
 
+// sparing is how many samples of a pixel take turns in following light on: a few are smoothed
+// anyhow, of many each does, since what is left to smooth then is mostly this light.
+const sparing = 16
+
 // bounceAt reports whether a pixel's sample k follows light on, and which of those that
 // do it is.
 func (f *film) bounceAt(i, j, k int) (int, bool) {
 	if f.every == 1 {
 		return k, true
+	}
+	if k >= sparing {
+		return sparing/f.every + k - sparing, true
 	}
 	turn := turns[j&1][i&1]
 	return k / f.every, k%f.every == turn%f.every

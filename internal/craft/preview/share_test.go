@@ -89,6 +89,14 @@ func TestLightThatBouncedIsFollowedAtEachPixelOfABlockInTurn(t *testing.T) {
 			}
 		}
 	}
+	nths := map[int]bool{}
+	for k := range 40 {
+		if nth, ok := f.bounceAt(1, 0, k); ok {
+			assert.False(t, nths[nth], "sample %d", k)
+			nths[nth] = true
+		}
+	}
+	assert.Len(t, nths, 4+24, "from the sixteenth on each does")
 	f.every = 1
 	nth, ok := f.bounceAt(1, 1, 5)
 	assert.True(t, ok)
