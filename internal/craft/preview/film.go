@@ -76,7 +76,7 @@ var turns = [2][2]int{{0, 2}, {3, 1}}
 
 // sparing is how many samples of a pixel take turns in following light on: a few are smoothed
 // anyhow, of many each does, since what is left to smooth then is mostly this light.
-const sparing = 16
+const sparing = 8
 
 // bounceAt reports whether a pixel's sample k follows light on, and which of those that
 // do it is.

@@ -96,7 +96,7 @@ func TestLightThatBouncedIsFollowedAtEachPixelOfABlockInTurn(t *testing.T) {
 			nths[nth] = true
 		}
 	}
-	assert.Len(t, nths, 4+24, "from the sixteenth on each does")
+	assert.Len(t, nths, 2+32, "from the eighth on each does")
 	f.every = 1
 	nth, ok := f.bounceAt(1, 1, 5)
 	assert.True(t, ok)
