@@ -357,6 +357,13 @@ func crossing(s Set) bool {
 		}
 		return false
 	}
+	for _, p := range s.Sources { // half of it outdoors
+		for _, q := range s.Windows {
+			if edges(p.Rect, q.Blocks) || edges(q.Rect, p.Blocks) {
+				return true
+			}
+		}
+	}
 	for i, p := range s.Panels {
 		for k, q := range s.Panels {
 			if i != k && edges(p.Rect, q.Blocks) {
