@@ -15,9 +15,6 @@ func (e *Engine) fromFaces(eye *receptor) RGB {
 	return sum
 }
 
-// glossSkips is how much of what may be skipped of a face may be lost of its gloss, over all of its cells.
-const glossSkips = 1.6
-
 func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	if f.dead || f.fronts.side(eye.p) <= 0.02 {
 		return RGB{}
@@ -28,6 +25,9 @@ func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	}
 	return sum
 }
+
+// glossSkips is how much of what may be skipped of a face may be lost of its gloss, over all of its cells.
+const glossSkips = 1.6
 
 // fromCells is what the cells of a face send to the receptor, all of it or only what
 // is seen through the given outlines.

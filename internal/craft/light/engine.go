@@ -309,11 +309,9 @@ func (e *Engine) light() {
 			f, side := &e.faces[k], sides(k)
 			lux := firsts[at : at+side*side]
 			at += side * side
-			got[k] = e.sharpened(f.Rect, lux, side, edges(k), func(cell Rect) RGB {
-				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
-				defer eye.done()
+			got[k] = e.sharpened(f.Rect, lux, side, edges(k), e.onCells(f, func(eye *receptor) RGB {
 				return e.direct(eye, nil).Plus(e.fromFaces(eye))
-			})
+			}))
 		}
 	}
 	first(diffusers)
@@ -325,11 +323,7 @@ func (e *Engine) light() {
 		// Sun on the table that begins beside a card's end lights its foot with an edge, as what shines does.
 		for k := range e.faces {
 			f, side := &e.faces[k], sides(k)
-			ask := func(cell Rect) RGB {
-				eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
-				defer eye.done()
-				return e.fromSunlit(eye, nil)
-			}
+			ask := e.onCells(f, func(eye *receptor) RGB { return e.fromSunlit(eye, nil) })
 			lux := make([]RGB, side*side)
 			e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
 			for at, more := range e.sharpened(f.Rect, lux, side, edges(k), ask) {
@@ -403,6 +397,15 @@ func (e *Engine) light() {
 		}
 		e.solveWalls()
 		e.relight()
+	}
+}
+
+// onCells asks in passing what comes to the middle of a cell of a face.
+func (e *Engine) onCells(f *face, ask func(eye *receptor) RGB) func(cell Rect) RGB {
+	return func(cell Rect) RGB {
+		eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
+		defer eye.done()
+		return ask(eye)
 	}
 }
 

@@ -564,8 +564,7 @@ const split = 2
 func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb light.RGB, r, bounce *dice) {
 	seen := colour.Through(through)
 	f.albedo = f.albedo.Plus(seen)
-	back := *h
-	back.n, back.g = r3.Scale(-1, h.n), r3.Scale(-1, h.g)
+	backN, backG := r3.Scale(-1, h.n), r3.Scale(-1, h.g)
 	before, behind := returns.Lux(), lets.Lux()
 	asks := r.asks
 	if before > 0 && behind > 0 {
@@ -575,17 +574,17 @@ func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb
 		f.straight = f.straight.Plus(s.litFirst(h, h.n, h.g, returns, absorb, r).Through(seen))
 	}
 	if behind > 0 {
-		f.straight = f.straight.Plus(s.litFirst(h, back.n, back.g, lets, absorb, r).Through(seen))
+		f.straight = f.straight.Plus(s.litFirst(h, backN, backG, lets, absorb, r).Through(seen))
 	}
 	r.asks = asks
 	if bounce == nil {
 		return
 	}
-	from, of, share := h, returns, before/(before+behind)
+	n, g, of, share := h.n, h.g, returns, before/(before+behind)
 	if behind > 0 && bounce.random() >= share {
-		from, of, share = &back, lets, 1-share
+		n, g, of, share = backN, backG, lets, 1-share
 	}
-	f.bounced = f.bounced.Plus(s.trace(s.leave(h, from.n, from.g, of.Times(1/share), absorb, bounce), seen, 1, bounce))
+	f.bounced = f.bounced.Plus(s.trace(s.leave(h, n, g, of.Times(1/share), absorb, bounce), seen, 1, bounce))
 }
 
 // face is the side of a card that is seen.
