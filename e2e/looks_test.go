@@ -80,6 +80,7 @@ func TestASetOfSixIsFinished(t *testing.T) {
 	p.type_("[aria-label='Name of the look']", "Winter table")
 	p.key(kb.Enter)
 	p.until("[...document.querySelectorAll('.follows option')].some((o) => o.textContent.includes('Winter table (6)'))", "six follow it")
+	p.until("document.querySelector('.follows select')?.selectedOptions[0].textContent.includes('Winter table')", "this one does, too")
 	p.until("!document.querySelector('.differs')", "nothing differs yet")
 
 	// Another one differs: its own step, told in words, and the look stays as it is for the others.

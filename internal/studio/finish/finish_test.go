@@ -196,3 +196,41 @@ func TestASeriesIsEvened(t *testing.T) {
 	_, err = k.Finish.WhiteAt(ctx, ids[3], nil, look.Spot{X: 0.05, Y: 0.05})
 	require.ErrorAs(t, err, &rule, "plain white has lost its colour")
 }
+
+// The frame that a look was made on follows it as the others do: what it has is the look's, nothing differs, and what is changed
+// in the look is changed in it, too. What it has besides stays its own.
+func TestAFrameFollowsTheLookThatWasMadeOnIt(t *testing.T) {
+	k := studiotest.New(t)
+	ctx := t.Context()
+	shoot, _, shots := k.Toddy(t)
+	f := k.KeptFrame(t, shots[0])
+	tone := look.Step{Key: "tone", Kind: look.Tone, Toe: 0.3, Why: "dark berries"}
+	lift := look.Step{Key: "level", Kind: look.Level, Stops: 0.25}
+	_, err := k.Finish.Save(ctx, k.Owner, f.Key, 0, "", []look.Step{tone, lift})
+	require.NoError(t, err)
+	tone.Why = ""
+	winter, err := k.Finish.SaveLook(ctx, k.Owner, shoot.Key, "", 0, "Winter table", []look.Step{tone})
+	require.NoError(t, err)
+	_, err = k.Finish.Follow(ctx, k.Owner, shoot.Key, winter.Key, []string{f.Key})
+	require.NoError(t, err)
+	is, err := k.Finish.Of(ctx, f.Key)
+	require.NoError(t, err)
+	assert.Equal(t, []string{lift.Words()}, is.Differs)
+
+	tone.Toe = 0.5
+	winter, err = k.Finish.SaveLook(ctx, k.Owner, shoot.Key, winter.Key, winter.Version, winter.Name, []look.Step{tone})
+	require.NoError(t, err)
+	is, err = k.Finish.Of(ctx, f.Key)
+	require.NoError(t, err)
+	assert.Equal(t, []look.Step{tone, lift}, is.Steps)
+
+	// A look that becomes what a frame has of its own is not told as another.
+	tone.Toe = 0.7
+	_, err = k.Finish.Save(ctx, k.Owner, f.Key, is.Row.Version, winter.Key, []look.Step{tone})
+	require.NoError(t, err)
+	_, err = k.Finish.SaveLook(ctx, k.Owner, shoot.Key, winter.Key, winter.Version, winter.Name, []look.Step{tone})
+	require.NoError(t, err)
+	is, err = k.Finish.Of(ctx, f.Key)
+	require.NoError(t, err)
+	assert.Empty(t, is.Differs)
+}

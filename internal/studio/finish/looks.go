@@ -103,15 +103,17 @@ func (s *Room) RemoveLook(ctx context.Context, who core.Who, shootID, id string)
 	})
 }
 
-// Follow lets frames of a shoot follow a look, or none; what each has of its own stays its own. It returns how many now do that
-// did not.
+// Follow lets frames of a shoot follow a look, or none; what each has of its own stays its own, but for what is as the look has
+// it: that is the look's from then on, and changes with it. It returns how many now do that did not.
 func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string, frameIDs []string) (int, error) {
 	words := "Frames follow no look"
+	var base []look.Step
 	if lookID != "" {
 		l, err := store.Find[store.BaseLookRow](s.Store.WithContext(ctx), lookID)
 		if err != nil {
 			return 0, err
 		}
+		base = l.Steps
 		words = core.Plural(len(frameIDs), "frame") + " follow “" + l.Name + "”"
 	}
 	for _, id := range frameIDs {
@@ -140,7 +142,7 @@ func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string,
 			if row.LookID == lookID {
 				continue
 			}
-			row.LookID = lookID
+			row.LookID, row.Own = lookID, look.Own(base, look.Merge(base, row.Own))
 			if err := j.Update(row); err != nil {
 				return err
 			}

@@ -137,16 +137,20 @@ func signed(v float64, decimals int) string {
 	return sign + fmt.Sprintf("%.*f", decimals, math.Abs(v))
 }
 
-// Differs says in words how a frame's own steps are not as its look has them.
+// Differs says in words how a frame's own steps are not as its look has them: nothing of one that became so since, or that is
+// left out of both.
 func Differs(base, own []Step) []string {
 	out := []string{}
 	for _, o := range own {
 		i := slices.IndexFunc(base, func(b Step) bool { return b.Key == o.Key })
 		switch {
+		case i >= 0 && same(base[i], o), o.Off && (i < 0 || base[i].Off):
 		case i < 0:
 			out = append(out, o.Words())
-		case o.Off && !base[i].Off:
+		case o.Off:
 			out = append(out, names[o.Kind]+" left out")
+		case base[i].Off:
+			out = append(out, o.Words()+", which the look leaves out")
 		default:
 			out = append(out, o.Words()+", not "+strings.TrimPrefix(base[i].Words(), names[base[i].Kind]+": "))
 		}

@@ -28,8 +28,8 @@ func TestAFramesOwnStepsOverItsLook(t *testing.T) {
 		base, steps := unique("base"), unique("steps")
 		got := Merge(base, Own(base, steps))
 		assert.Equal(t, worked(steps), worked(got))
-		if len(Own(base, base)) > 0 {
-			t.Fatalf("a frame that is as its look has something of its own")
+		if len(Own(base, base)) > 0 || len(Differs(base, base)) > 0 {
+			t.Fatalf("a frame that is as its look has something of its own, or is told to")
 		}
 	})
 }
@@ -44,6 +44,9 @@ func TestDifferencesAreTold(t *testing.T) {
 	}
 	assert.Equal(t, []string{"white", "tone", "greens", "open"}, keys)
 	assert.Equal(t, []string{"Tone: shadows +0.50", "Tone: shadows +0.60, not shadows +0.30", "Hues left out"}, Differs(base, own))
+	base[1].Off = true
+	own = []Step{{Key: "white", Kind: White, Kelvin: 5200, Why: "as in daylight"}, {Key: "tone", Kind: Tone, Toe: 0.3}, {Key: "edges", Kind: Sharpen, Off: true}}
+	assert.Equal(t, []string{"Tone: shadows +0.30, which the look leaves out"}, Differs(base, own))
 	for _, s := range everything() {
 		assert.NotContains(t, s.Words(), "as it was", s.Key)
 	}
