@@ -3,6 +3,8 @@ package light
 import (
 	"testing"
 
+	"figladder/internal/craft/words"
+
 	"github.com/stretchr/testify/assert"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -235,4 +237,19 @@ func TestAGlossOfManyCellsIsSeenFromFar(t *testing.T) {
 	t.Logf("%.1f for %.1f lx", got.Total(), want)
 	assert.InEpsilon(t, want, got.Total(), 0.02)
 	assert.Greater(t, got.Card.Lux(), 0.07*got.Total())
+}
+
+// A card leans against a dish: right behind it the card is dark by the finger's breadth, between two cells' middles, and what
+// shades it is as round as the dish.
+func TestACardIsDarkWhereItTouchesADish(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 1048, Y: 564.5}, RadiusMm: 80, HeightMm: 43.5}
+	for _, face := range []words.CardFace{"white", "dull foil"} {
+		s := Set{
+			Windows: []Window{{Rect: Upright(r3.Vec{X: -305, Y: 508, Z: 505}, 1152, 763, 120, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+			Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.05)},
+			Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+			Panels:  []Panel{{Rect: Upright(r3.Vec{X: 1024, Y: 426.5, Z: 198.5}, 532, 388, 10, 18), Front: Surfaces[face], Back: Plain(0.3)}},
+		}
+		t.Run(string(face), func(t *testing.T) { facesAgree(t, s, h, 0.05, 135, 150, 165) })
+	}
 }

@@ -51,11 +51,13 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 		return RGB{}
 	}
 	open := all && len(pieces) == 1 && pieces[0].n == whole.n && pieces[0].p == whole.p
+	parts := pieces
+	if open {
+		parts = nil // all of it, which is quicker
+	}
+	sum := eye.ofCells(&f.lit, parts, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
 	if f.surface.Lobe == 0 {
-		if open {
-			pieces = nil // all of it, which is quicker
-		}
-		return eye.ofCells(&f.lit, pieces, e.detail.Skip*e.usual*eye.hasty(), 0, 0, 0)
+		return sum
 	}
 	side := min(4, f.shows)
 	if e.detail.GlossSees && !eye.rough {
@@ -66,7 +68,6 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 		}
 	}
 	grid, above := eye.gridOf(&f.Rect, side)
-	var sum RGB
 	for j := range side {
 		for i := range side {
 			var o, cut outline
@@ -88,14 +89,10 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 					}
 				}
 			}
-			if seen == 0 {
-				continue
-			}
-			l := f.atRest(i, j, side)
 			if seen*f.most*float64(side*side) > glossSkips*e.detail.Skip*e.usual { // of many small cells each gives little
-				l = l.Plus(f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees))
+				l := f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees)
+				sum = sum.Plus(l.Times(math.Pi * seen))
 			}
-			sum = sum.Plus(l.Times(math.Pi * seen))
 		}
 	}
 	return sum.Plus(e.fromGleams(eye, f, through))

@@ -1,25 +1,38 @@
 package light
 
-import "math"
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
 
 // What counts as an edge in the light on a card: neighbours that lie further from an even
 // slope than this share of it.
 const bent = 0.1
 
+// measured is what sharpened can tell: something of so many lux.
+type measured interface{ Lux() float64 }
+
+// arrival is what comes to a cell at first, and what of it came of faces.
+type arrival struct {
+	RGB
+	faces RGB
+}
+
 // sharpened tells the light on a rectangle, known in side × side cells, in times as many a
-// side (a power of two): cells where it has an edge (the shadow of what stands close by) are
-// asked again in quarters, and those again; all others stand for theirs.
-func (e *Engine) sharpened(of Rect, lux []RGB, side, times int, ask func(cell Rect) RGB) []RGB {
+// side (a power of two): cells where it has an edge (the shadow of what stands close by), and those that are crowded, whose
+// middle may look past such a shadow, are asked again in quarters, and those again; all others stand for theirs.
+func sharpened[T measured](e *Engine, of Rect, lux []T, side, times int, crowded func(cell Rect) bool, ask func(cell Rect) T) []T {
 	refine := make([]bool, len(lux))
 	for k := range refine {
 		refine[k] = true
 	}
 	for ; times > 1; times /= 2 {
-		next, again := make([]RGB, 4*len(lux)), make([]bool, 4*len(lux))
+		next, again := make([]T, 4*len(lux)), make([]bool, 4*len(lux))
 		var asked []int
 		for k, l := range lux {
 			i, j := k%side, k/side
-			sharp := refine[k] && e.atEdge(lux, side, i, j)
+			sharp := refine[k] && (atEdge(e, lux, side, i, j) || crowded != nil && crowded(of.cell(i, j, side, side)))
 			for q := range 4 {
 				at := (2*j+q/2)*2*side + 2*i + q%2
 				next[at], again[at] = l, sharp
@@ -37,8 +50,63 @@ func (e *Engine) sharpened(of Rect, lux []RGB, side, times int, ask func(cell Re
 	return lux
 }
 
+// crowded reports whether something stands before a cell of a face nearer than half the cell is long: its light falls off
+// within the cell.
+func (e *Engine) crowded(f *face) func(cell Rect) bool {
+	if !e.detail.GlossSees || f.panel == aBody {
+		return nil
+	}
+	var before []Cylinder
+	for _, c := range e.set.Solids {
+		if f.fronts.side(r3.Add(c.Foot, r3.Vec{Z: c.HeightMm / 2})) > 0 {
+			before = append(before, c)
+		}
+	}
+	return func(cell Rect) bool {
+		for _, c := range before {
+			z := math.Min(math.Max(cell.Centre.Z, c.Foot.Z), c.Foot.Z+c.HeightMm)
+			if cell.away(r3.Vec{X: c.Foot.X, Y: c.Foot.Y, Z: z})-c.RadiusMm < math.Max(length(cell.U), length(cell.V)) {
+				return true
+			}
+		}
+		return false
+	}
+}
+
+// nook is a part of a face that is told apart from its cell because something stands close before it: one of side × side.
+type nook struct{ side, i, j int }
+
+// nooks are the crowded parts of a face, of side × side cells, cut into fine × fine at the most.
+func (f *face) nooks(side, fine int, crowded func(cell Rect) bool) []nook {
+	var out []nook
+	var cut func(s, i, j int)
+	cut = func(s, i, j int) {
+		if q := f.cell(i, j, s, s); s < fine && crowded(q) {
+			for k := range 4 {
+				cut(2*s, 2*i+k%2, 2*j+k/2)
+			}
+		} else if s > side {
+			out = append(out, nook{s, i, j})
+		}
+	}
+	if crowded != nil {
+		for at := range side * side {
+			cut(side, at%side, at/side)
+		}
+	}
+	return out
+}
+
+// of calls each with those of fine × fine cells that lie in it.
+func (n nook) of(fine int, each func(at int)) {
+	times := fine / n.side
+	for at := range times * times {
+		each((n.j*times+at/times)*fine + n.i*times + at%times)
+	}
+}
+
 // atEdge reports whether the light in a cell lies off the slope between its neighbours.
-func (e *Engine) atEdge(lux []RGB, side, i, j int) bool {
+func atEdge[T measured](e *Engine, lux []T, side, i, j int) bool {
 	here := lux[j*side+i].Lux()
 	off := func(a, b float64, whole bool) bool {
 		mean := (a + b) / 2

@@ -228,13 +228,26 @@ func (e *Engine) light() {
 		}
 		return f.surface.Gloss
 	}
-	type cell struct{ face, i, j int }
-	var diffusers, others []cell
-	got := make([][]RGB, len(e.faces))  // light on each cell, the first bounce
-	late := make([][]RGB, len(e.faces)) // and the second
-	lent := make([][]RGB, len(e.faces)) // of the first, what came of diffusers as they were then, at the middles of the cells
-	edges := func(k int) int {          // how much finer the first is known
-		if f := &e.faces[k]; f.panel == aBody || f.surface.Lobe > 0 || e.faces[k^1].surface.Lobe > 0 {
+	type cell struct{ face, side, i, j int }
+	var diffusers, others, corners []cell
+	got := make([][]arrival, len(e.faces)) // light on each cell, the first bounce
+	late := make([][]RGB, len(e.faces))    // and the second
+	apart := make([][]RGB, len(e.faces))   // what the second is more or less in nooks
+	lent := make([][]RGB, len(e.faces))    // of the first, what came of diffusers as they were then, at the middles of the cells
+	crowded, nooks := make([]func(cell Rect) bool, len(e.faces)), make([][]nook, len(e.faces))
+	for k := range e.faces {
+		f := &e.faces[k]
+		crowded[k] = e.crowded(f)
+		nooks[k] = f.nooks(sides(k), sides(k)<<(e.detail.PanelEdges+1), crowded[k])
+	}
+	edges := func(k int) int { // how much finer the first is known
+		f, back := &e.faces[k], &e.faces[k^1]
+		switch {
+		case f.panel == aBody:
+			return 1
+		case len(nooks[k])+len(nooks[k^1]) > 0:
+			return 2 << e.detail.PanelEdges
+		case f.surface.Lobe > 0 || back.surface.Lobe > 0:
 			return 1
 		}
 		return 1 << e.detail.PanelEdges
@@ -244,15 +257,21 @@ func (e *Engine) light() {
 		f.dead = true
 		side := sides(k)
 		fine := side * edges(k)
-		got[k], late[k], lent[k] = make([]RGB, fine*fine), make([]RGB, side*side), make([]RGB, side*side)
+		got[k], late[k], lent[k] = make([]arrival, fine*fine), make([]RGB, side*side), make([]RGB, side*side)
+		if len(nooks[k]) > 0 {
+			apart[k] = make([]RGB, fine*fine)
+			for _, n := range nooks[k] {
+				corners = append(corners, cell{k, n.side, n.i, n.j})
+			}
+		}
 		f.shows = side << e.sharper(k)
 		f.glossy = make([][]glow, f.shows*f.shows)
 		for j := range side {
 			for i := range side {
 				if f.through.Lux() > 0 {
-					diffusers = append(diffusers, cell{k, i, j})
+					diffusers = append(diffusers, cell{k, side, i, j})
 				} else {
-					others = append(others, cell{k, i, j})
+					others = append(others, cell{k, side, i, j})
 				}
 			}
 		}
@@ -261,8 +280,18 @@ func (e *Engine) light() {
 	place := func(c cell) (p, n r3.Vec) {
 		f := &e.faces[c.face]
 		n = f.fronts.n
-		side := sides(c.face)
-		return r3.Add(f.cell(c.i, c.j, side, side).Centre, r3.Scale(0.01, n)), n
+		return r3.Add(f.cell(c.i, c.j, c.side, c.side).Centre, r3.Scale(0.01, n)), n
+	}
+	second := func(k int) []RGB { // as fine as the first is known
+		side, fine := sides(k), sides(k)*edges(k)
+		out := make([]RGB, fine*fine)
+		for at := range out {
+			out[at] = between(late[k], side, (2*float64(at%fine)+1)/float64(fine)-1, (2*float64(at/fine)+1)/float64(fine)-1)
+		}
+		for _, n := range nooks[k] {
+			n.of(fine, func(at int) { out[at] = apart[k][at] })
+		}
+		return out
 	}
 	send := func(through bool) {
 		for k := range e.faces {
@@ -270,35 +299,38 @@ func (e *Engine) light() {
 			if (f.through.Lux() > 0) != through {
 				continue
 			}
-			side := sides(k)
-			fine := side * edges(k)
-			out := make([]RGB, fine*fine)
+			fine := sides(k) * edges(k)
+			out, more := make([]RGB, fine*fine), second(k)
+			var behind []RGB
+			if through {
+				behind = second(k ^ 1)
+			}
 			for at, lux := range got[k] {
-				// The other side's cells run the other way across.
-				i, j := at%fine, at/fine
-				s, t := (2*float64(i)+1)/float64(fine)-1, (2*float64(j)+1)/float64(fine)-1
-				more := between(late[k], side, s, t)
-				out[at] = lux.Plus(more).Through(f.surface.Diffuse)
-				if through {
-					out[at] = out[at].Plus(got[k^1][j*fine+fine-1-i].Plus(between(late[k^1], side, -s, t)).Through(f.through))
+				out[at] = lux.Plus(more[at]).Through(f.surface.Diffuse)
+				if through { // the other side's cells run the other way across
+					over := at/fine*fine + fine - 1 - at%fine
+					out[at] = out[at].Plus(got[k^1][over].Plus(behind[over]).Through(f.through))
 				}
-				out[at] = out[at].Plus(more.Through(evenly(f))).Times(1 / math.Pi)
+				out[at] = out[at].Plus(more[at].Through(evenly(f))).Times(1 / math.Pi)
 			}
 			f.settle(out, e.detail.Even, e.usual)
 		}
 	}
 	first := func(cells []cell) {
-		firsts := make([]RGB, len(cells))
+		firsts := make([]arrival, len(cells))
+		ask := func(eye *receptor) arrival {
+			faces := e.fromFaces(eye)
+			return arrival{e.direct(eye, nil).Plus(faces), faces}
+		}
 		e.each(len(cells), func(at int) {
 			c := cells[at]
 			f := &e.faces[c.face]
 			p, n := place(c)
 			eye := e.glance(p, n)
-			side := sides(c.face)
-			lent[c.face][c.j*side+c.i] = e.fromFaces(eye)
-			firsts[at] = e.direct(eye, nil).Plus(lent[c.face][c.j*side+c.i])
+			firsts[at] = ask(eye)
 			eye.done()
-			f.parts(c.i, c.j, side, func(k int, q Rect) {
+			lent[c.face][c.j*c.side+c.i] = firsts[at].faces
+			f.parts(c.i, c.j, c.side, func(k int, q Rect) {
 				eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
 				f.glossy[k] = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
 				eye.done()
@@ -309,9 +341,7 @@ func (e *Engine) light() {
 			f, side := &e.faces[k], sides(k)
 			lux := firsts[at : at+side*side]
 			at += side * side
-			got[k] = e.sharpened(f.Rect, lux, side, edges(k), e.onCells(f, func(eye *receptor) RGB {
-				return e.direct(eye, nil).Plus(e.fromFaces(eye))
-			}))
+			got[k] = sharpened(e, f.Rect, lux, side, edges(k), crowded[k], onCells(e, f, ask))
 		}
 	}
 	first(diffusers)
@@ -323,11 +353,11 @@ func (e *Engine) light() {
 		// Sun on the table that begins beside a card's end lights its foot with an edge, as what shines does.
 		for k := range e.faces {
 			f, side := &e.faces[k], sides(k)
-			ask := e.onCells(f, func(eye *receptor) RGB { return e.fromSunlit(eye, nil) })
+			ask := onCells(e, f, func(eye *receptor) RGB { return e.fromSunlit(eye, nil) })
 			lux := make([]RGB, side*side)
 			e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
-			for at, more := range e.sharpened(f.Rect, lux, side, edges(k), ask) {
-				got[k][at] = got[k][at].Plus(more)
+			for at, more := range sharpened(e, f.Rect, lux, side, edges(k), crowded[k], ask) {
+				got[k][at].RGB = got[k][at].Plus(more)
 			}
 		}
 	}
@@ -341,7 +371,7 @@ func (e *Engine) light() {
 		}
 		return
 	}
-	all := append(diffusers, others...)
+	all := slices.Concat(diffusers, others, corners)
 	seconds := make([][]int, len(e.faces)) // how many of a gloss's glows were there at first
 	for k := range e.faces {
 		for _, g := range e.faces[k].glossy {
@@ -371,12 +401,20 @@ func (e *Engine) light() {
 				}
 				more = more.Plus(room[at].Through(e.around.mean.over(was)))
 			}
-			k := c.j*sides(c.face) + c.i
-			more = more.Plus(e.fromFaces(eye)).Plus(lent[c.face][k].Times(-1))
+			more = more.Plus(e.fromFaces(eye))
 			eye.done()
-			late[c.face][k] = more
+			if side := sides(c.face); c.side > side {
+				fine := side * edges(c.face)
+				n := nook{c.side, c.i, c.j}
+				n.of(fine, func(at int) {
+					apart[c.face][at] = more.Plus(got[c.face][at].faces.Times(-1))
+				})
+				return
+			}
+			k := c.j*c.side + c.i
+			late[c.face][k] = more.Plus(lent[c.face][k].Times(-1))
 			if f := &e.faces[c.face]; e.detail.GlossSees {
-				f.parts(c.i, c.j, sides(c.face), func(k int, q Rect) {
+				f.parts(c.i, c.j, c.side, func(k int, q Rect) {
 					eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
 					seen := f.glossy[k][:seconds[c.face][k]]
 					if len(diffusers) > 0 { // they send more by now
@@ -401,8 +439,8 @@ func (e *Engine) light() {
 }
 
 // onCells asks in passing what comes to the middle of a cell of a face.
-func (e *Engine) onCells(f *face, ask func(eye *receptor) RGB) func(cell Rect) RGB {
-	return func(cell Rect) RGB {
+func onCells[T measured](e *Engine, f *face, ask func(eye *receptor) T) func(cell Rect) T {
+	return func(cell Rect) T {
 		eye := e.glance(r3.Add(cell.Centre, r3.Scale(0.01, f.fronts.n)), f.fronts.n)
 		defer eye.done()
 		return ask(eye)

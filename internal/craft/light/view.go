@@ -127,8 +127,6 @@ func (v *view) cylinder(c *Cylinder, out *outline, cuts ...half) bool {
 	// The general case: cut the edges of a prism, take the hull of what is left.
 	var points [mostHull]pt
 	k := 0
-	sides := 2 * v.arc
-	r := c.RadiusMm * fat(2*math.Pi/float64(sides))
 	all := append(cuts, half{v.n, r3.Dot(v.n, v.p) + rim})
 	edge := func(a, b r3.Vec) {
 		for _, h := range all {
@@ -150,21 +148,56 @@ func (v *view) cylinder(c *Cylinder, out *outline, cuts ...half) bool {
 			}
 		}
 	}
-	was := r3.Vec{X: c.Foot.X + r, Y: c.Foot.Y, Z: c.Foot.Z}
 	h := r3.Vec{Z: c.HeightMm}
-	for i := 1; i <= sides; i++ {
-		s, o := math.Sincos(2 * math.Pi * float64(i) / float64(sides))
-		is := r3.Vec{X: c.Foot.X + r*o, Y: c.Foot.Y + r*s, Z: c.Foot.Z}
-		edge(was, is)
-		edge(r3.Add(was, h), r3.Add(is, h))
-		edge(is, r3.Add(is, h))
+	var was r3.Vec
+	c.ring(v, func(i int, is r3.Vec) {
+		if i > 0 {
+			edge(was, is)
+			edge(r3.Add(was, h), r3.Add(is, h))
+			edge(is, r3.Add(is, h))
+		}
 		was = is
-	}
+	})
 	if k < 3 {
 		return false
 	}
 	hull(points[:k], out)
 	return out.n >= 3 && out.area() > tiny
+}
+
+// ring calls each with the corners of a polygon about as large as the cylinder's foot, the last of them the first again. Seen
+// from beside it the near part, between the tangents, has as many as half of it has from afar: right before a dish its round
+// edge goes as near as the dish does.
+func (c *Cylinder) ring(v *view, each func(i int, at r3.Vec)) {
+	at := func(i int, r, angle float64) {
+		s, o := math.Sincos(angle)
+		each(i, r3.Vec{X: c.Foot.X + r*o, Y: c.Foot.Y + r*s, Z: c.Foot.Z})
+	}
+	dx, dy := v.p.X-c.Foot.X, v.p.Y-c.Foot.Y
+	facing, away := math.Atan2(dy, dx), math.Hypot(dx, dy)
+	if away <= c.RadiusMm*1.0001 {
+		sides := 2 * v.arc
+		for i := range sides + 1 {
+			at(i, c.RadiusMm*fat(2*math.Pi/float64(sides)), 2*math.Pi*float64(i)/float64(sides))
+		}
+		return
+	}
+	reach := math.Acos(c.RadiusMm / away)
+	n := 0
+	along := func(from, span float64, pieces int) {
+		r := c.RadiusMm * fat(span/float64(pieces))
+		for i := range pieces {
+			is := r
+			if i == 0 {
+				is = c.RadiusMm // the tangents touch the cylinder itself
+			}
+			at(n, is, from+span*float64(i)/float64(pieces))
+			n++
+		}
+	}
+	along(facing-reach, 2*reach, v.arc)
+	along(facing+reach, 2*(math.Pi-reach), v.arc+v.arc/2)
+	at(n, c.RadiusMm, facing-reach)
 }
 
 // fat is by how much the corners of a polygon lie outside a circle of the same

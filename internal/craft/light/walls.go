@@ -212,7 +212,7 @@ func (e *Engine) solveWalls() {
 		e.sharp = make([][]RGB, len(m.walls))
 		for i := range m.walls {
 			w := &m.walls[i]
-			e.sharp[i] = e.sharpened(w.Rect, e.onWalls[i*fines:(i+1)*fines], fine, m.side/fine, func(cell Rect) RGB {
+			e.sharp[i] = sharpened(e, w.Rect, e.onWalls[i*fines:(i+1)*fines], fine, m.side/fine, nil, func(cell Rect) RGB {
 				eye := e.before(w, cell)
 				defer eye.done()
 				return e.direct(eye, nil)
