@@ -79,10 +79,11 @@ type bench struct {
 	albedo      [][3]float32
 	own         [][layers]float32 // variance of each layer's mean, by the pixel's own samples
 	most        [][layers]float32 // brightest of a pixel's neighbours
+	caught      [][3]float32      // bounced light before it is smoothed
 }
 
 func newBench(n int) *bench {
-	return &bench{make([]guide, n), make([]cell, n), make([]cell, n), make([][3]float32, n), make([][layers]float32, n), make([][layers]float32, n)}
+	return &bench{make([]guide, n), make([]cell, n), make([]cell, n), make([][3]float32, n), make([][layers]float32, n), make([][layers]float32, n), make([][3]float32, n)}
 }
 
 // smoothed returns the light by layers, and the colour that goes over the first two; both
@@ -102,6 +103,7 @@ func (f *film) smoothed() ([]cell, [][3]float32) {
 	f.hold(cells, own)
 	f.eachRow(func(j int) {
 		for i := range f.w {
+			f.bench.caught[j*f.w+i] = cells[j*f.w+i].light[bouncedLayer]
 			f.steady(i, j, guides, cells, own)
 		}
 	})
@@ -109,7 +111,7 @@ func (f *film) smoothed() ([]cell, [][3]float32) {
 	for i := range f.px {
 		samples += int(f.px[i].count)
 	}
-	return f.smooth(cells, guides, samples/max(1, n)), albedo
+	return f.regain(f.smooth(cells, guides, samples/max(1, n))), albedo
 }
 
 func (p *pixel) guide() guide {
@@ -251,10 +253,10 @@ func (f *film) steady(i, j int, guides []guide, cells []cell, own [][layers]floa
 
 func bright(c [3]float32) float32 { return 0.2126*c[0] + 0.7152*c[1] + 0.0722*c[2] }
 
-// smooth runs the filter: each pass looks twice as far as the one before.
-func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
+// smooth runs the filter: each pass looks twice as far as the one before. It returns what came of it, and what is free.
+func (f *film) smooth(in []cell, guides []guide, samples int) (done, free []cell) {
 	if samples >= 1024 {
-		return in
+		return in, f.bench.next
 	}
 	fewer := 0
 	if samples >= 16 {
@@ -275,7 +277,7 @@ func (f *film) smooth(in []cell, guides []guide, samples int) []cell {
 		})
 		in, out = out, in
 	}
-	return in
+	return in, out
 }
 
 // blend is one pixel of a pass over its eight neighbours at a step.

@@ -66,8 +66,8 @@ func (f *film) byNeed(mean float64, seed int64) []int32 {
 const mostAtOnce = 32
 
 // variance is about that of a sample of the pixel, in what smoothing does not take care
-// of: gloss, and the colours that meet in it under its light; of the light itself a part,
-// and all of it where two things meet.
+// of: gloss, and the colours that meet in it under its light; of the light itself a part, the more the less smoothing
+// is left to do, and all of it where two things meet.
 func (p *pixel) variance() float32 {
 	k := 1 / float32(max(1, p.count))
 	clean, straight, albedo := bright(p.clean)*k, bright(p.straight)*k, bright(p.albedo)*k
@@ -78,7 +78,7 @@ func (p *pixel) variance() float32 {
 		if spread := max(0, p.squares[straightLayer]*k-straight*straight); p.others > 0 {
 			v += max(patchy, spread)
 		} else {
-			v += patchy + 0.3*spread
+			v += patchy + min(1, max(0.3, 0.3*float32(p.count)/16))*spread
 		}
 	}
 	return v
