@@ -189,22 +189,27 @@ func (f *face) close(q *Rect, mm float64, before bool) bool {
 }
 
 // sharper is how often more a gloss's cells are halved for what they show: of a thing a hand's breadth before it, and past
-// it, one place of the gloss sees more than the next.
+// it, one place of the gloss sees more than the next. Of one that all but touches it a place sees all or nothing.
 func (e *Engine) sharper(k int) int {
 	f := &e.faces[k]
 	if !e.detail.GlossSees || f.surface.Lobe == 0 {
 		return 0
 	}
-	most := beside * 2 * math.Max(r3.Norm(f.U), r3.Norm(f.V)) / float64(int(1)<<e.detail.PanelLevels)
+	half := math.Max(r3.Norm(f.U), r3.Norm(f.V)) / float64(int(1)<<e.detail.PanelLevels) // of a cell's length
+	nearest := math.Inf(1)
 	for _, s := range e.set.Solids {
 		for _, z := range [3]float64{0, s.HeightMm / 2, s.HeightMm} {
-			if f.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm < most {
-				return 1
-			}
+			nearest = math.Min(nearest, f.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm)
 		}
 	}
+	switch {
+	case nearest < half/2:
+		return 2
+	case nearest < beside*2*half:
+		return 1
+	}
 	for i := range e.set.Panels {
-		if i != f.panel && f.close(&e.set.Panels[i].Rect, most, true) {
+		if i != f.panel && f.close(&e.set.Panels[i].Rect, beside*2*half, true) {
 			return 1
 		}
 	}
