@@ -50,9 +50,9 @@ func sharpened[T measured](e *Engine, of Rect, lux []T, side, times int, crowded
 	return lux
 }
 
-// crowded reports whether something stands before a cell of a face nearer than half the cell is long: its light falls off
-// within the cell.
-func (e *Engine) crowded(f *face) func(cell Rect) bool {
+// crowded reports whether something stands before a cell of a face nearer than so many times half the cell's length; nil where
+// that is not asked. Nearer than once, its light falls off within the cell.
+func (e *Engine) crowded(f *face, times float64) func(cell Rect) bool {
 	if !e.detail.GlossSees || f.panel == aBody {
 		return nil
 	}
@@ -65,7 +65,7 @@ func (e *Engine) crowded(f *face) func(cell Rect) bool {
 	return func(cell Rect) bool {
 		for _, c := range before {
 			z := math.Min(math.Max(cell.Centre.Z, c.Foot.Z), c.Foot.Z+c.HeightMm)
-			if cell.away(r3.Vec{X: c.Foot.X, Y: c.Foot.Y, Z: z})-c.RadiusMm < math.Max(length(cell.U), length(cell.V)) {
+			if cell.away(r3.Vec{X: c.Foot.X, Y: c.Foot.Y, Z: z})-c.RadiusMm < times*math.Max(length(cell.U), length(cell.V)) {
 				return true
 			}
 		}

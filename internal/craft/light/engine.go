@@ -189,27 +189,22 @@ func (f *face) close(q *Rect, mm float64, before bool) bool {
 }
 
 // sharper is how often more a gloss's cells are halved for what they show: of a thing a hand's breadth before it, and past
-// it, one place of the gloss sees more than the next. Of one that all but touches it a place sees all or nothing.
+// it, one place of the gloss sees more than the next.
 func (e *Engine) sharper(k int) int {
 	f := &e.faces[k]
 	if !e.detail.GlossSees || f.surface.Lobe == 0 {
 		return 0
 	}
-	half := math.Max(r3.Norm(f.U), r3.Norm(f.V)) / float64(int(1)<<e.detail.PanelLevels) // of a cell's length
-	nearest := math.Inf(1)
+	most := beside * 2 * math.Max(r3.Norm(f.U), r3.Norm(f.V)) / float64(int(1)<<e.detail.PanelLevels)
 	for _, s := range e.set.Solids {
 		for _, z := range [3]float64{0, s.HeightMm / 2, s.HeightMm} {
-			nearest = math.Min(nearest, f.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm)
+			if f.away(r3.Vec{X: s.Foot.X, Y: s.Foot.Y, Z: s.Foot.Z + z})-s.RadiusMm < most {
+				return 1
+			}
 		}
 	}
-	switch {
-	case nearest < half/2:
-		return 2
-	case nearest < beside*2*half:
-		return 1
-	}
 	for i := range e.set.Panels {
-		if i != f.panel && f.close(&e.set.Panels[i].Rect, beside*2*half, true) {
+		if i != f.panel && f.close(&e.set.Panels[i].Rect, most, true) {
 			return 1
 		}
 	}
@@ -242,7 +237,7 @@ func (e *Engine) light() {
 	crowded, nooks := make([]func(cell Rect) bool, len(e.faces)), make([][]nook, len(e.faces))
 	for k := range e.faces {
 		f := &e.faces[k]
-		crowded[k] = e.crowded(f)
+		crowded[k] = e.crowded(f, 1)
 		nooks[k] = f.nooks(sides(k), sides(k)<<(e.detail.PanelEdges+1), crowded[k])
 	}
 	edges := func(k int) int { // how much finer the first is known
@@ -269,7 +264,9 @@ func (e *Engine) light() {
 				corners = append(corners, cell{k, n.side, n.i, n.j})
 			}
 		}
-		f.shows = side << e.sharper(k)
+		if f.shows = side << e.sharper(k); f.surface.Lobe > 0 {
+			f.split(e.crowded(f, allBut))
+		}
 		f.glossy = make([][]glow, f.shows*f.shows)
 		for j := range side {
 			for i := range side {
@@ -335,10 +332,10 @@ func (e *Engine) light() {
 			firsts[at] = ask(eye)
 			eye.done()
 			lent[c.face][c.j*c.side+c.i] = firsts[at].faces
-			f.parts(c.i, c.j, c.side, func(k int, q Rect) {
+			f.parts(f.glossy, c.i, c.j, c.side, func(k int, q Rect) []glow {
 				eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
-				f.glossy[k] = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
-				eye.done()
+				defer eye.done()
+				return e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
 			})
 		})
 		for at := 0; at < len(cells); { // the cells of one face follow one another
@@ -419,14 +416,14 @@ func (e *Engine) light() {
 			k := c.j*c.side + c.i
 			late[c.face][k] = more.Plus(lent[c.face][k].Times(-1))
 			if f := &e.faces[c.face]; e.detail.GlossSees {
-				f.parts(c.i, c.j, c.side, func(k int, q Rect) {
+				f.parts(glows[c.face], c.i, c.j, c.side, func(k int, q Rect) []glow {
 					eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
+					defer eye.done()
 					seen := f.glossy[k][:seconds[c.face][k]]
 					if len(diffusers) > 0 { // they send more by now
 						seen = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
 					}
-					glows[c.face][k] = slices.Concat(seen, e.secondGlows(eye, f.surface.Lobe))
-					eye.done()
+					return slices.Concat(seen, e.secondGlows(eye, f.surface.Lobe))
 				})
 			}
 		})

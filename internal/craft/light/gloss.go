@@ -3,6 +3,7 @@ package light
 import (
 	"math"
 	"math/bits"
+	"slices"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -65,15 +66,53 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow, sun bool) RGB {
 	return sum.Times(1 / all)
 }
 
-// parts calls each with those parts of a gloss of which it is known what they see that lie in one of its cells.
-func (f *face) parts(i, j, side int, each func(k int, q Rect)) {
+// allBut is how near a thing all but touches a cell of a gloss, in half lengths of the cell: a place of it sees all or nothing then.
+const allBut = 4
+
+// split tells those of a gloss's cells in fours that something all but touches.
+func (f *face) split(touched func(cell Rect) bool) {
+	if touched == nil {
+		return
+	}
+	fours := make([]bool, f.shows*f.shows)
+	for k := range fours {
+		fours[k] = touched(f.cell(k%f.shows, k/f.shows, f.shows, f.shows))
+	}
+	if slices.Contains(fours, true) {
+		f.fours, f.shows = fours, 2*f.shows
+	}
+}
+
+// parts asks what is seen from those parts of a gloss that lie in one of its cells, and keeps it. Where cells are told in fours but
+// this is not, the four have the same.
+func (f *face) parts(glossy [][]glow, i, j, side int, ask func(k int, q Rect) []glow) {
 	if f.surface.Lobe == 0 {
 		return
 	}
-	n := f.shows / side
+	fine := f.shows
+	if f.fours != nil {
+		fine /= 2
+	}
+	n := fine / side
 	for at := range n * n {
 		x, y := i*n+at%n, j*n+at/n
-		each(y*f.shows+x, f.cell(x, y, f.shows, f.shows))
+		if f.fours == nil {
+			k := y*fine + x
+			glossy[k] = ask(k, f.cell(x, y, fine, fine))
+			continue
+		}
+		first := 2*y*f.shows + 2*x
+		four := [4]int{first, first + 1, first + f.shows, first + f.shows + 1}
+		if !f.fours[y*fine+x] {
+			all := ask(first, f.cell(x, y, fine, fine))
+			for _, k := range four {
+				glossy[k] = all
+			}
+			continue
+		}
+		for _, k := range four {
+			glossy[k] = ask(k, f.cell(k%f.shows, k/f.shows, f.shows, f.shows))
+		}
 	}
 }
 

@@ -51,6 +51,7 @@ type face struct {
 	fronts  half
 	areaMm2 float64
 	glossy  [][]glow // what it can see from each of shows × shows parts, for its lobe
+	fours   []bool   // which of half as many a side are told in fours; nil where none is
 	shows   int      // a whole number of times its finest cells a side
 	enough  int      // the level beyond which cells hardly differ
 	most    float64  // brightest it can look, as lux over a whole hemisphere

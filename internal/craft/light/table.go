@@ -2,6 +2,7 @@ package light
 
 import (
 	"math"
+	"slices"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -25,6 +26,7 @@ type grid struct {
 	room, open []RGB    // what each node gets from the room, and would with nothing in the way, as first worked out
 	rest       []RGB    // what each node gets by way of cards and room, lux
 	narrow     bool     // a strip along a foot: by way of cards and room it gets what the grid under it does
+	relit      bool     // rest is known
 	feet       [][]foot // what stands across each cell: light is not the same on its two sides
 }
 
@@ -191,23 +193,68 @@ func (e *Engine) relight() {
 	}
 }
 
+// relightGrid asks every node the first time. What comes of later passes is more by little, and changes little from node to node:
+// it is asked at every other one each way, and lies between for the rest.
 func (e *Engine) relightGrid(g *grid) {
+	ask := func(k int) RGB {
+		p := g.place(k)
+		switch {
+		case g.narrow:
+			return e.top.under(p.X, p.Y)
+		case len(e.faces) > 0 || e.around != nil:
+			p.Z = 0.01
+			eye := e.glance(p, r3.Vec{Z: 1})
+			defer eye.done()
+			return e.fromFaces(eye).Plus(g.fromRoom(e, eye, k))
+		}
+		return RGB{}
+	}
+	asked := func(k int) bool { return g.bare[k] && (!g.relit || g.narrow || k%(g.n+1)%2 == 0 && k/(g.n+1)%2 == 0) }
+	more := make([]RGB, len(g.lum))
+	e.each(len(g.lum), func(k int) {
+		if asked(k) {
+			more[k] = ask(k).Plus(g.rest[k].Times(-1))
+		}
+	})
 	e.each(len(g.lum), func(k int) {
 		if !g.bare[k] {
 			return
 		}
-		p := g.place(k)
-		p.Z = 0.01
-		switch {
-		case g.narrow:
-			g.rest[k] = e.top.under(p.X, p.Y)
-		case len(e.faces) > 0 || e.around != nil:
-			eye := e.glance(p, r3.Vec{Z: 1})
-			g.rest[k] = e.fromFaces(eye).Plus(g.fromRoom(e, eye, k))
-			eye.done()
+		m, ok := more[k], asked(k)
+		if !ok {
+			m, ok = g.beside(k, more, asked)
+		}
+		if ok {
+			g.rest[k] = g.rest[k].Plus(m)
+		} else {
+			g.rest[k] = ask(k)
 		}
 		g.lum[k] = g.straight[k].Plus(g.rest[k]).Through(e.set.Table.Diffuse).Times(1 / math.Pi)
 	})
+	g.relit = true
+}
+
+// beside is the mean of a value at those nodes next to one of which it is known, and that are on the same side of what stands there;
+// false where there are none.
+func (t *grid) beside(k int, values []RGB, known func(k int) bool) (RGB, bool) {
+	i, j := k%(t.n+1), k/(t.n+1)
+	here := t.place(k)
+	var sum RGB
+	n := 0.0
+	for y := max(0, j-1); y <= min(t.m, j+1); y++ {
+		for x := max(0, i-1); x <= min(t.n, i+1); x++ {
+			at := y*(t.n+1) + x
+			if !known(at) {
+				continue
+			}
+			p := t.place(at)
+			if t.feet != nil && slices.ContainsFunc(t.feet[min(min(j, y), t.m-1)*t.n+min(min(i, x), t.n-1)], func(f foot) bool { return f.parts(pt{here.X, here.Y}, pt{p.X, p.Y}) }) {
+				continue
+			}
+			sum, n = sum.Plus(values[at]), n+1
+		}
+	}
+	return sum.Times(1 / math.Max(n, 1)), n > 0
 }
 
 // under is what a place gets by way of cards and room, from the finest grid that holds it and
