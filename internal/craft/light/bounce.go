@@ -59,18 +59,45 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if f.surface.Lobe == 0 {
 		return sum
 	}
-	side := min(4, f.shows)
+	most := f.asked()
+	side := min(4, most)
 	if e.detail.GlossSees && !eye.rough {
-		side = f.shows
+		side = most
 	} else if e.detail.GlossSees { // beside a gloss what it shows differs from cell to cell
-		for size := math.Sqrt(f.areaMm2) / float64(side); side < f.shows && f.away(eye.p) < size; size /= 2 {
+		for size := math.Sqrt(f.areaMm2) / float64(side); side < most && f.away(eye.p) < size; size /= 2 {
 			side *= 2
+		}
+	}
+	add := func(o *outline, i, j, side int) {
+		seen := 0.0
+		if open {
+			seen = o.factor()
+		} else {
+			var cut outline
+			for k := range pieces {
+				if !o.apart(&pieces[k]) && o.within(&pieces[k], &cut) {
+					seen += cut.factor()
+				}
+			}
+		}
+		if seen*f.most*float64(side*side) > glossSkips*e.detail.Skip*e.usual { // of many small cells each gives little
+			l := f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees)
+			sum = sum.Plus(l.Times(math.Pi * seen))
 		}
 	}
 	grid, above := eye.gridOf(&f.Rect, side)
 	for j := range side {
 		for i := range side {
-			var o, cut outline
+			var o outline
+			if side == most && f.fours != nil && f.fours[j*side+i] {
+				for k := range 4 {
+					x, y := 2*i+k%2, 2*j+k/2
+					if cell := f.cell(x, y, 2*side, 2*side); eye.rect(&cell, &o) {
+						add(&o, x, y, 2*side)
+					}
+				}
+				continue
+			}
 			if above {
 				k := j*(side+1) + i
 				o.n = 4
@@ -79,20 +106,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 			} else if cell := f.cell(i, j, side, side); !eye.rect(&cell, &o) {
 				continue
 			}
-			seen := 0.0
-			if open {
-				seen = o.factor()
-			} else {
-				for k := range pieces {
-					if !o.apart(&pieces[k]) && o.within(&pieces[k], &cut) {
-						seen += cut.factor()
-					}
-				}
-			}
-			if seen*f.most*float64(side*side) > glossSkips*e.detail.Skip*e.usual { // of many small cells each gives little
-				l := f.shineOver(eye, f.cell(i, j, side, side), f.seenFrom(i, j, side), !e.detail.GlossSees)
-				sum = sum.Plus(l.Times(math.Pi * seen))
-			}
+			add(&o, i, j, side)
 		}
 	}
 	return sum.Plus(e.fromGleams(eye, f, through))

@@ -456,3 +456,10 @@ func (e *Engine) At(p, n r3.Vec) Parts {
 	eye.done()
 	return out
 }
+
+// Thrown is what windows, lamps, the sun and cards send to a receptor at p facing n (unit), without what table and room return.
+func (e *Engine) Thrown(p, n r3.Vec) RGB {
+	eye := e.look(p, n)
+	defer eye.done()
+	return e.direct(eye, nil).Plus(e.sunAt(eye)).Plus(e.fromFaces(eye))
+}

@@ -67,7 +67,7 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow, sun bool) RGB {
 }
 
 // allBut is how near a thing all but touches a cell of a gloss, in half lengths of the cell: a place of it sees all or nothing then.
-const allBut = 4
+const allBut = 3
 
 // split tells those of a gloss's cells in fours that something all but touches.
 func (f *face) split(touched func(cell Rect) bool) {
@@ -83,16 +83,21 @@ func (f *face) split(touched func(cell Rect) bool) {
 	}
 }
 
+// asked is how many cells a side of a gloss are told, but for those told in fours.
+func (f *face) asked() int {
+	if f.fours != nil {
+		return f.shows / 2
+	}
+	return f.shows
+}
+
 // parts asks what is seen from those parts of a gloss that lie in one of its cells, and keeps it. Where cells are told in fours but
 // this is not, the four have the same.
 func (f *face) parts(glossy [][]glow, i, j, side int, ask func(k int, q Rect) []glow) {
 	if f.surface.Lobe == 0 {
 		return
 	}
-	fine := f.shows
-	if f.fours != nil {
-		fine /= 2
-	}
+	fine := f.asked()
 	n := fine / side
 	for at := range n * n {
 		x, y := i*n+at%n, j*n+at/n
@@ -405,7 +410,7 @@ func (e *Engine) glossOf(eye *receptor, f *face, side, i, j int, each func(q Rec
 	if f.fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
 		return
 	}
-	if side == f.shows {
+	if side == f.shows || side == f.asked() && !f.fours[j*side+i] {
 		each(q, f.sheen(eye, side, i, j))
 		return
 	}

@@ -2,6 +2,7 @@ package light
 
 import (
 	"math"
+	"slices"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -30,17 +31,36 @@ type Facet struct {
 // direction from the hero to the camera; a face is seen when it looks that way.
 // Seen from straight above every face counts, since each shows as an edge.
 func (e *Engine) Facets(h Hero, toCamera r3.Vec) []Facet {
+	out := e.facets(h, toCamera)
+	e.lightFacets(h, out)
+	return out
+}
+
+// SeenFacets is Facets of those faces that the camera sees: key and fill are of these.
+func (e *Engine) SeenFacets(h Hero, toCamera r3.Vec) []Facet {
+	out := slices.DeleteFunc(e.facets(h, toCamera), func(f Facet) bool { return !f.Seen })
+	e.lightFacets(h, out)
+	return out
+}
+
+func (e *Engine) facets(h Hero, toCamera r3.Vec) []Facet {
 	out := make([]Facet, max(e.detail.Facets, 8))
 	plan := math.Hypot(toCamera.X, toCamera.Y)
 	overhead := plan < 0.02*r3.Norm(toCamera)
-	e.each(len(out), func(i int) {
+	for i := range out {
 		deg := float64(i) * 360 / float64(len(out))
-		p, n := facetAt(h, deg)
+		_, n := facetAt(h, deg)
 		// A face nearly edge-on to the camera shows nothing.
-		seen := overhead || (n.X*toCamera.X+n.Y*toCamera.Y)/plan > 0.05
-		out[i] = Facet{Deg: deg, Lux: e.At(p, n), Seen: seen}
-	})
+		out[i] = Facet{Deg: deg, Seen: overhead || (n.X*toCamera.X+n.Y*toCamera.Y)/plan > 0.05}
+	}
 	return out
+}
+
+func (e *Engine) lightFacets(h Hero, of []Facet) {
+	e.each(len(of), func(i int) {
+		p, n := facetAt(h, of[i].Deg)
+		of[i].Lux = e.At(p, n)
+	})
 }
 
 // facetAt returns the middle of the face that looks toward deg, just off it.

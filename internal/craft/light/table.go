@@ -193,8 +193,11 @@ func (e *Engine) relight() {
 	}
 }
 
-// relightGrid asks every node the first time. What comes of later passes is more by little, and changes little from node to node:
-// it is asked at every other one each way, and lies between for the rest.
+// slack is by how much of its light the nodes beside one may differ for it to be taken to lie between them.
+const slack = 0.1
+
+// relightGrid asks every other node each way. The rest lie between where those beside them differ by little, and are asked where not.
+// What comes of later passes is more by little, and changes little from node to node: there all the rest lie between.
 func (e *Engine) relightGrid(g *grid) {
 	ask := func(k int) RGB {
 		p := g.place(k)
@@ -209,7 +212,9 @@ func (e *Engine) relightGrid(g *grid) {
 		}
 		return RGB{}
 	}
-	asked := func(k int) bool { return g.bare[k] && (!g.relit || g.narrow || k%(g.n+1)%2 == 0 && k/(g.n+1)%2 == 0) }
+	asked := func(k int) bool {
+		return g.bare[k] && (!e.detail.GlossSees || g.narrow || k%(g.n+1)%2 == 0 && k/(g.n+1)%2 == 0)
+	}
 	more := make([]RGB, len(g.lum))
 	e.each(len(g.lum), func(k int) {
 		if asked(k) {
@@ -222,7 +227,9 @@ func (e *Engine) relightGrid(g *grid) {
 		}
 		m, ok := more[k], asked(k)
 		if !ok {
-			m, ok = g.beside(k, more, asked)
+			var apart float64
+			m, apart, ok = g.beside(k, more, asked)
+			ok = ok && (g.relit || apart < slack*(g.straight[k].Lux()+m.Lux()))
 		}
 		if ok {
 			g.rest[k] = g.rest[k].Plus(m)
@@ -234,13 +241,12 @@ func (e *Engine) relightGrid(g *grid) {
 	g.relit = true
 }
 
-// beside is the mean of a value at those nodes next to one of which it is known, and that are on the same side of what stands there;
-// false where there are none.
-func (t *grid) beside(k int, values []RGB, known func(k int) bool) (RGB, bool) {
+// beside is the mean of a value at those nodes next to one of which it is known, and that are on the same side of what stands there,
+// and how far the brightest of them is from the darkest, lux; false where there are none.
+func (t *grid) beside(k int, values []RGB, known func(k int) bool) (mean RGB, apart float64, ok bool) {
 	i, j := k%(t.n+1), k/(t.n+1)
 	here := t.place(k)
-	var sum RGB
-	n := 0.0
+	n, low, high := 0.0, math.Inf(1), math.Inf(-1)
 	for y := max(0, j-1); y <= min(t.m, j+1); y++ {
 		for x := max(0, i-1); x <= min(t.n, i+1); x++ {
 			at := y*(t.n+1) + x
@@ -251,10 +257,11 @@ func (t *grid) beside(k int, values []RGB, known func(k int) bool) (RGB, bool) {
 			if t.feet != nil && slices.ContainsFunc(t.feet[min(min(j, y), t.m-1)*t.n+min(min(i, x), t.n-1)], func(f foot) bool { return f.parts(pt{here.X, here.Y}, pt{p.X, p.Y}) }) {
 				continue
 			}
-			sum, n = sum.Plus(values[at]), n+1
+			mean, n = mean.Plus(values[at]), n+1
+			low, high = math.Min(low, values[at].Lux()), math.Max(high, values[at].Lux())
 		}
 	}
-	return sum.Times(1 / math.Max(n, 1)), n > 0
+	return mean.Times(1 / math.Max(n, 1)), high - low, n > 0
 }
 
 // under is what a place gets by way of cards and room, from the finest grid that holds it and

@@ -16,7 +16,7 @@ func (a *Answer) judge(ctx context.Context, g Goal, d light.Detail) {
 	r := &reader{ctx: ctx, s: s}
 	r.engine = r.lightOf(s, d)
 	h := s.Hero()
-	k := light.Ratio(r.engine.Facets(h, s.ToCamera()))
+	k := light.Ratio(r.engine.SeenFacets(h, s.ToCamera()))
 	top := r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5})
 	r.lux = r.engine.At(top, r3.Vec{Z: 1})
 	a.FillStops, a.Lux = finite(k.Stops), math.Round(r.lux.Total())

@@ -82,7 +82,7 @@ func (t Table) mapStep(wantedMm float64) float64 {
 func (r *reader) light(d light.Detail) {
 	h := r.s.Hero()
 	r.engine = r.lightOf(r.s, d)
-	r.facets = light.Ratio(r.engine.Facets(h, r.s.ToCamera()))
+	r.facets = light.Ratio(r.engine.SeenFacets(h, r.s.ToCamera()))
 	r.stops = r.facets.Stops
 	r.add(ratioReading("keyFill", "Key to fill", r.facets))
 
@@ -208,10 +208,7 @@ func (l Light) face() light.Rect {
 // side less that from the other, lux, of what comes straight, by cards and through
 // diffusers.
 func (r *reader) vector(top r3.Vec) r3.Vec {
-	at := func(n r3.Vec) float64 {
-		p := r.engine.At(top, n)
-		return p.Direct.Plus(p.Sun).Plus(p.Card).Lux()
-	}
+	at := func(n r3.Vec) float64 { return r.engine.Thrown(top, n).Lux() }
 	x, y, z := r3.Vec{X: 1}, r3.Vec{Y: 1}, r3.Vec{Z: 1}
 	return r3.Vec{X: at(x) - at(r3.Scale(-1, x)), Y: at(y) - at(r3.Scale(-1, y)), Z: at(z) - at(r3.Scale(-1, z))}
 }
@@ -378,7 +375,7 @@ func (r *reader) cardEffects(of light.Detail) {
 		d = light.Effect
 	}
 	ratio := func(s Set) float64 {
-		return light.Ratio(r.lightOf(s, d).Facets(s.Hero(), s.ToCamera())).Stops
+		return light.Ratio(r.lightOf(s, d).SeenFacets(s.Hero(), s.ToCamera())).Stops
 	}
 	if len(r.s.Cards) == 0 {
 		return

@@ -125,7 +125,7 @@ func makeFill(ctx context.Context, item string, r *rand.Rand) (Drill, bool, erro
 		return t
 	}
 	stops := func(t scene.Set, d light.Detail) float64 {
-		return light.Ratio(light.NewEngineUntil(ctx, t.Lighting(), d).Facets(t.Hero(), t.ToCamera())).Stops
+		return light.Ratio(light.NewEngineUntil(ctx, t.Lighting(), d).SeenFacets(t.Hero(), t.ToCamera())).Stops
 	}
 	// Looked for quickly, and again by as much as the fine figure differs from the quick one.
 	aim, found := float64(want), 0.0
