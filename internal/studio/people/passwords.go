@@ -6,6 +6,7 @@ import (
 	"crypto/subtle"
 	"encoding/base64"
 	"fmt"
+	"regexp"
 	"strings"
 	"sync"
 
@@ -101,8 +102,24 @@ func checkPassword(path, password string, own ...string) []finding.FieldProblem 
 		words = append(words, strings.ToLower(w))
 		words = append(words, strings.FieldsFunc(strings.ToLower(w), func(r rune) bool { return strings.ContainsRune(" @.-_", r) })...)
 	}
-	if zxcvbn.PasswordStrength(password, words).Score < leastStrength {
+	if min(zxcvbn.PasswordStrength(password, words).Score, zxcvbn.PasswordStrength(once(password), words).Score) < leastStrength {
 		return []finding.FieldProblem{{Path: path, Words: "That is easily guessed: it is common, repeats itself or follows the keys. Four plain words that have nothing to do with one another do well."}}
 	}
 	return nil
+}
+
+// letters is a run of them that may be a word.
+var letters = regexp.MustCompile(`\p{L}{3,}`)
+
+// once is a password without words that it has said before: the same one again after a space makes it longer and not harder to guess.
+func once(password string) string {
+	said := map[string]bool{}
+	return letters.ReplaceAllStringFunc(password, func(w string) string {
+		l := strings.ToLower(w)
+		if said[l] {
+			return ""
+		}
+		said[l] = true
+		return w
+	})
 }
