@@ -14,6 +14,8 @@ type surface struct {
 	makes func(w r3.Vec, cos float64) light.RGB // nil for a flat one
 	// caught says that what comes to it by way of glass is known, and is left out.
 	caught bool
+	// known says that what comes to it with nothing in the way is worked out, too.
+	known bool
 }
 
 func (f *surface) of(w r3.Vec, cos float64) light.RGB {
@@ -23,16 +25,37 @@ func (f *surface) of(w r3.Vec, cos float64) light.RGB {
 	return f.makes(w, cos)
 }
 
+// drawn is light straight from the lamps as it was drawn: what was seen of them, and what of them was hidden.
+type drawn struct {
+	sun          light.RGB // and what else is known
+	open         light.RGB // of lamps, with nothing in the way: known but for what shines unevenly; only where the surface is known
+	seen, hidden light.RGB
+}
+
+// less is what is known with nothing in the way less what was hidden of it: for what is mostly seen.
+func (d *drawn) less() light.RGB { return d.sun.Plus(d.open).Plus(d.hidden.Times(-1)) }
+
+// plain is what was seen: for what is mostly hidden.
+func (d *drawn) plain() light.RGB { return d.sun.Plus(d.seen) }
+
+func (d drawn) through(c light.RGB) drawn {
+	return drawn{d.sun.Through(c), d.open.Through(c), d.seen.Through(c), d.hidden.Through(c)}
+}
+
+func (d drawn) plus(e drawn) drawn {
+	return drawn{d.sun.Plus(e.sun), d.open.Plus(e.open), d.seen.Plus(e.seen), d.hidden.Plus(e.hidden)}
+}
+
 // straight is the light that comes to a surface straight from lamps and sun, lux over π
 // times whatever the surface makes of a direction. A lamp is drawn for each question, in
 // proportion to what it would give unhindered, and one place on it.
 //
-// For a flat surface what the lamps would give unhindered is known exactly when they shine
+// For a flat surface that is seen what the lamps would give unhindered is known exactly when they shine
 // evenly, and only what is hidden, or shines unevenly, is left to the draw (a control
-// variate).
-func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) light.RGB {
+// variate). After the first surface it is not: what light bounces from is as often hidden, where that makes noise of nothing.
+func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) drawn {
 	from := r3.Add(p, r3.Scale(5e-3, g))
-	sum := s.sunlit(from, n, g, absorb, &f)
+	sum := drawn{sun: s.sunlit(from, n, g, absorb, &f)}
 	if len(s.lamps) == 0 {
 		return sum
 	}
@@ -46,10 +69,11 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) l
 	if all <= 0 {
 		return sum
 	}
-	if f.makes == nil {
+	f.known = f.makes == nil && !d.deep
+	if f.known {
 		for i := range count {
 			if weight[i] > 0 {
-				sum = sum.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
+				sum.open = sum.open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
 			}
 		}
 	}
@@ -72,7 +96,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) l
 			continue
 		}
 		q := question{lamp: &s.lamps[at], share: all / weight[at] / float64(asks), places: places, u: u, v: wrap(v + spread[ask&7]), choose: (float64(ask) + choose) / float64(asks)}
-		sum = sum.Plus(s.ask(&q, from, n, g, absorb, &f))
+		s.ask(&q, from, n, g, absorb, &f, &sum)
 	}
 	return sum
 }
@@ -134,15 +158,15 @@ type question struct {
 	u, v, choose float64
 }
 
-// ask returns what the lamp gives, times share; to a flat surface only what differs from
-// the lamp at its usual luminance and unhindered.
-func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface) light.RGB {
+// ask adds what the lamp gives, times share, by whether it is seen; to what is known with nothing in the way what differs from
+// the lamp at its usual luminance.
+func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface, to *drawn) {
 	l := q.lamp
 	// Along the row all that is needed is a line or a square of t.
 	row := r3.Sub(r3.Add(l.Centre, r3.Scale(2*q.v-1, l.V)), from)
 	back := -r3.Dot(row, l.n)
 	if back <= 0 {
-		return light.RGB{}
+		return
 	}
 	nRow, nU := r3.Dot(row, n), r3.Dot(l.U, n)
 	gRow, gU := r3.Dot(row, g), r3.Dot(l.U, g)
@@ -150,7 +174,6 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 	size := l.area * q.share / float64(q.places)
 	var gives [mostPlaces]light.RGB
 	var along, by [mostPlaces]float64
-	var sum light.RGB
 	total := 0.0
 	for i := range q.places {
 		t := 2*(float64(i)+q.u)/float64(q.places) - 1
@@ -161,9 +184,9 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 		d2 := rr + t*(ru+t*uu)
 		k := size * cos * back / (d2 * d2)
 		if gRow+t*gU <= 0 { // above the shading's horizon, but behind the facet: hidden for sure
-			if f.makes == nil {
-				for c := range sum {
-					sum[c] -= l.usual[c] * k * f.flat[c]
+			if f.known {
+				for c := range to.hidden {
+					to.hidden[c] += l.usual[c] * k * f.flat[c]
 				}
 			}
 			continue
@@ -180,27 +203,26 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 			}
 		}
 		gives[i] = light.RGB{shows[0] * k * makes[0], shows[1] * k * makes[1], shows[2] * k * makes[2]}
-		if f.makes == nil && !l.steady {
-			for c := range sum {
-				sum[c] += (shows[c] - l.usual[c]) * k * makes[c]
+		if f.known && !l.steady {
+			for c := range to.open {
+				to.open[c] += (shows[c] - l.usual[c]) * k * makes[c]
 			}
 		}
 		along[i], by[i] = t, max(0, gives[i].Lux())
 		total += by[i]
 	}
 	if total == 0 {
-		return sum
+		return
 	}
 	one := 0
 	for left := q.choose * total; one < q.places-1 && left >= by[one]; one++ {
 		left -= by[one]
 	}
 	if by[one] == 0 {
-		return sum
+		return
 	}
 	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb, f.caught)
-	if f.makes == nil { // what is hidden is taken off
-		got = light.RGB{got[0] - 1, got[1] - 1, got[2] - 1}
-	}
-	return sum.Plus(gives[one].Times(total / by[one]).Through(got))
+	gave := gives[one].Times(total / by[one])
+	to.seen = to.seen.Plus(gave.Through(got))
+	to.hidden = to.hidden.Plus(gave.Through(light.RGB{1 - got[0], 1 - got[1], 1 - got[2]}))
 }

@@ -129,11 +129,11 @@ func (p *pixel) guide() guide {
 
 // apart takes the colour of a pixel off its light.
 func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
-	k, b := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces))
+	k, b, straight := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
 	for c := range 3 {
 		if a := p.albedo[c] * k; a > 0 {
 			albedo[c] = max(a, least)
-			out.light[straightLayer][c] = p.straight[c] * k / albedo[c]
+			out.light[straightLayer][c] = straight[c] * k / albedo[c]
 		}
 		if p.bouncedOn[c] > 0 {
 			out.light[bouncedLayer][c] = p.bounced[c] * b / max(p.bouncedOn[c]*b, least)
@@ -142,7 +142,7 @@ func (p *pixel) apart() (out cell, albedo [3]float32, own [layers]float32) {
 	}
 	out.has = float32(p.bounces)
 	out.measure()
-	for c, sum := range [layers][3]float32{p.straight, p.bounced, p.clean} {
+	for c, sum := range [layers][3]float32{straight, p.bounced, p.clean} {
 		k, a := k, max(bright(albedo), least)
 		switch c {
 		case bouncedLayer:

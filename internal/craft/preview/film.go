@@ -43,7 +43,8 @@ func (l *lens) ray(x, y, u, v float64) (o, d r3.Vec) {
 
 // pixel gathers the samples of one pixel, as sums.
 type pixel struct {
-	straight, bounced, clean [3]float32
+	straight, bounced, clean [3]float32 // straight as its lamps are with nothing in the way, less what was drawn of that and hidden
+	open, drawn, hidden      [3]float32 // of straight: what there is of lamps with nothing in the way, what was drawn of that, and what of this is hidden
 	albedo                   [3]float32
 	n, at                    [3]float32
 	bouncedOn                [3]float32      // albedo of the samples that followed light on
@@ -171,20 +172,40 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		} else {
 			got = s.look(o, dir, &d, nil)
 		}
-		if !finite(got.straight) || !finite(got.bounced) || !finite(got.clean) || !finite(got.albedo) {
+		if !finite(got.straight.less()) || !finite(got.straight.plain()) || !finite(got.bounced) || !finite(got.clean) || !finite(got.albedo) {
 			lost.Add(1)
 			got = first{n: got.n, at: got.at, object: got.object}
 		}
 		if limit := fireflies / perLum; perLum > 0 {
-			got.straight, got.bounced, got.clean = held(got.straight, limit), held(got.bounced, limit), held(got.clean, limit)
+			got.bounced, got.clean = held(got.bounced, limit), held(got.clean, limit)
+			if m := most(got.straight.less()); m > limit {
+				got.straight = got.straight.through(light.White(limit / m))
+			}
 		}
 		p.rays += d.rays
 		p.add(&got, bounce)
 	}
 }
 
+// lit is the straight light of the pixel's samples, their sum. Of what lamps give with nothing in the way the share is taken off that
+// was hidden of all that was drawn of it: where all is hidden nothing is left, whatever was drawn. The sum of the samples themselves
+// would be dark or bright by chance there, in the line where food meets its bowl most of all.
+func (p *pixel) lit() [3]float32 {
+	out := p.straight
+	for c := range out {
+		if p.drawn[c] > 0 {
+			out[c] += p.hidden[c] * (1 - p.open[c]/p.drawn[c])
+		}
+	}
+	return out
+}
+
 func (p *pixel) add(got *first, bounce bool) {
-	add3(&p.straight, got.straight)
+	straight := got.straight.less()
+	add3(&p.straight, straight)
+	add3(&p.hidden, got.straight.hidden)
+	add3(&p.open, got.straight.open)
+	add3(&p.drawn, got.straight.seen.Plus(got.straight.hidden))
 	add3(&p.bounced, got.bounced)
 	add3(&p.albedo, got.albedo)
 	add3(&p.clean, got.clean)
@@ -194,7 +215,7 @@ func (p *pixel) add(got *first, bounce bool) {
 		add3(&p.bouncedOn, got.albedo)
 		p.bounces++
 	}
-	for c, l := range [layers]light.RGB{got.straight, got.bounced, got.clean} {
+	for c, l := range [layers]light.RGB{straight, got.bounced, got.clean} {
 		y := float32(l.Lux())
 		p.squares[c] += y * y
 	}
@@ -219,8 +240,10 @@ func finite(l light.RGB) bool {
 	return v-v == 0
 }
 
+func most(l light.RGB) float64 { return math.Max(l[0], math.Max(l[1], l[2])) }
+
 func held(l light.RGB, limit float64) light.RGB {
-	if m := math.Max(l[0], math.Max(l[1], l[2])); m > limit {
+	if m := most(l); m > limit {
 		return l.Times(limit / m)
 	}
 	return l
@@ -231,9 +254,9 @@ func (f *film) linear() []float32 {
 	out := make([]float32, 3*len(f.px))
 	for i := range f.px {
 		p := &f.px[i]
-		k, b := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces))
+		k, b, straight := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
 		for c := range 3 {
-			out[3*i+c] = (p.straight[c]+p.clean[c])*k + p.bounced[c]*b
+			out[3*i+c] = (straight[c]+p.clean[c])*k + p.bounced[c]*b
 		}
 	}
 	return out

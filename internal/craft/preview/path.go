@@ -327,7 +327,8 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 // even is a surface that returns light evenly, and lets some through.
 func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice) (light.RGB, onward) {
 	n, g := h.side(lets, r)
-	return s.lit(h, n, g, colour, absorb, r), s.leave(h, n, g, colour, absorb, r)
+	got := s.lit(h, n, g, colour, absorb, r)
+	return got.plain(), s.leave(h, n, g, colour, absorb, r)
 }
 
 // side draws the side from which an even surface has its light: lets is the share that
@@ -340,17 +341,19 @@ func (h *spot) side(lets float64, r *dice) (n, g r3.Vec) {
 }
 
 // lit is what an even surface makes of light straight from the lamps.
-func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) light.RGB {
+func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) drawn {
 	return s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)})
 }
 
 // litFirst is lit for what is seen, by way of glass as photons brought it.
-func (s *stage) litFirst(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) light.RGB {
+func (s *stage) litFirst(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) drawn {
 	flat := colour.Times(1 / math.Pi)
 	if s.caught == nil || g.Z <= flatUp || !h.catches() {
 		return s.lit(h, n, g, colour, absorb, r)
 	}
-	return s.straight(h.p, n, g, absorb, r, surface{flat: flat, caught: true}).Plus(s.caught.at(h.p).Times(g.Z).Through(flat))
+	got := s.straight(h.p, n, g, absorb, r, surface{flat: flat, caught: true})
+	got.sun = got.sun.Plus(s.caught.at(h.p).Times(g.Z).Through(flat))
+	return got
 }
 
 // leave draws where a path goes on from an even surface.
@@ -450,7 +453,7 @@ func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) light.RGB {
 
 // first is a sample of a pixel: what is seen, apart by what can be smoothed how.
 type first struct {
-	straight light.RGB // straight from lamps and sun, by way of an even surface
+	straight drawn     // straight from lamps and sun, by way of an even surface
 	bounced  light.RGB // from everything else, by way of it
 	albedo   light.RGB // that surface's colour, with what lies before it
 	clean    light.RGB // what comes no such way: gloss, glass, lamps
@@ -510,7 +513,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 				if face.Lobe == 0 {
 					f.clean = f.clean.Plus(shine)
 				} else { // blurred anyhow, so it may be smoothed as far as shadows are
-					f.straight = f.straight.Plus(shine)
+					f.straight.sun = f.straight.sun.Plus(shine)
 				}
 			}
 			if even+lets == 0 {
@@ -571,10 +574,10 @@ func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb
 		r.asks = max(1, asks/2)
 	}
 	if before > 0 {
-		f.straight = f.straight.Plus(s.litFirst(h, h.n, h.g, returns, absorb, r).Through(seen))
+		f.straight = f.straight.plus(s.litFirst(h, h.n, h.g, returns, absorb, r).through(seen))
 	}
 	if behind > 0 {
-		f.straight = f.straight.Plus(s.litFirst(h, backN, backG, lets, absorb, r).Through(seen))
+		f.straight = f.straight.plus(s.litFirst(h, backN, backG, lets, absorb, r).through(seen))
 	}
 	r.asks = asks
 	if bounce == nil {

@@ -156,11 +156,11 @@ func TestAStrayPathIsHeldAndAHighlightKept(t *testing.T) {
 	f := newFilm(9, 9)
 	for i := range f.px {
 		for range 16 {
-			f.px[i].add(&first{straight: light.White(1), albedo: light.White(0.5), n: upward, at: r3.Vec{X: float64(i % 9), Y: float64(i / 9)}, clean: light.White(0.1)}, true)
+			f.px[i].add(&first{straight: drawn{sun: light.White(1)}, albedo: light.White(0.5), n: upward, at: r3.Vec{X: float64(i % 9), Y: float64(i / 9)}, clean: light.White(0.1)}, true)
 		}
 	}
 	stray, highlight := &f.px[3*9+3], &f.px[6*9+6]
-	stray.add(&first{straight: light.White(1), albedo: light.White(0.5), n: upward, at: r3.Vec{X: 3, Y: 3}, clean: light.White(600)}, true)
+	stray.add(&first{straight: drawn{sun: light.White(1)}, albedo: light.White(0.5), n: upward, at: r3.Vec{X: 3, Y: 3}, clean: light.White(600)}, true)
 	highlight.clean, highlight.squares[cleanLayer] = [3]float32{320, 320, 320}, 16*400 // every path of it shows 20
 	out := f.denoise()
 	assert.Less(t, out[3*(3*9+3)], float32(1.5), "one path of seventeen")

@@ -70,7 +70,7 @@ const mostAtOnce = 32
 // is left to do, and all of it where two things meet.
 func (p *pixel) variance() float32 {
 	k := 1 / float32(max(1, p.count))
-	clean, straight, albedo := bright(p.clean)*k, bright(p.straight)*k, bright(p.albedo)*k
+	clean, straight, albedo := bright(p.clean)*k, bright(p.lit())*k, bright(p.albedo)*k
 	v := max(0, p.squares[cleanLayer]*k-clean*clean)
 	if albedo > 1e-6 {
 		lit := straight / albedo

@@ -33,7 +33,7 @@ func halves(w, h, samples int) *film {
 			if i%w >= w/2 && k%2 == 1 {
 				albedo = light.RGB{}
 			}
-			f.px[i].add(&first{straight: albedo.Times(100), albedo: albedo, n: r3.Vec{Z: 1}, at: r3.Vec{X: float64(i % w), Y: float64(i / w)}, object: 1}, k == 0)
+			f.px[i].add(&first{straight: drawn{sun: albedo.Times(100)}, albedo: albedo, n: r3.Vec{Z: 1}, at: r3.Vec{X: float64(i % w), Y: float64(i / w)}, object: 1}, k == 0)
 		}
 	}
 	return f
@@ -65,8 +65,8 @@ func TestPathsGoWhereTheyAreNeeded(t *testing.T) {
 func TestWithoutAnySpreadAllGetAlike(t *testing.T) {
 	f := newFilm(8, 8)
 	for i := range f.px {
-		f.px[i].add(&first{straight: light.White(1), albedo: light.White(0.5)}, true)
-		f.px[i].add(&first{straight: light.White(1), albedo: light.White(0.5)}, false)
+		f.px[i].add(&first{straight: drawn{sun: light.White(1)}, albedo: light.White(0.5)}, true)
+		f.px[i].add(&first{straight: drawn{sun: light.White(1)}, albedo: light.White(0.5)}, false)
 	}
 	for _, n := range f.byNeed(3, 1) {
 		assert.Equal(t, int32(3), n)

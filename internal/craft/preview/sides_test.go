@@ -30,7 +30,7 @@ func TestALeafIsAsBrightInEverySample(t *testing.T) {
 			d, b := newDice(3, k, 1), newDice(3, k, 2)
 			d.asks = 2
 			got := s.look(o, unit(r3.Scale(-1, o)), &d, &b)
-			assert.InEpsilon(t, want, got.straight[1], 0.01, "sample %d from %v", k, x.from)
+			assert.InEpsilon(t, want, got.straight.less()[1], 0.01, "sample %d from %v", k, x.from)
 			assert.InDelta(t, 0.8, got.albedo[1], 1e-9)
 		}
 	}
@@ -43,7 +43,7 @@ func TestPathsGoWhereTheyAreCheap(t *testing.T) {
 		albedo := light.White(0.5)
 		f.px[i] = pixel{}
 		for k := range 4 {
-			f.px[i].add(&first{straight: albedo.Times(100), clean: light.White(float64(k & 1)), albedo: albedo, object: 1}, k == 0)
+			f.px[i].add(&first{straight: drawn{sun: albedo.Times(100)}, clean: light.White(float64(k & 1)), albedo: albedo, object: 1}, k == 0)
 		}
 		f.px[i].rays = 4 * 2 // and one more: three in all
 		if i%60 >= 30 {
@@ -78,7 +78,7 @@ func TestAnEdgeKeepsWhatItsSamplesSaw(t *testing.T) {
 			}
 			lux *= 0.9 + 0.2*d.random()
 			at := r3.Vec{X: float64(x), Y: float64(i / w)}
-			f.px[i].add(&first{straight: light.White(0.5 * lux), albedo: light.White(0.5), n: r3.Vec{Z: 1}, at: at, object: object}, k%4 == 0)
+			f.px[i].add(&first{straight: drawn{sun: light.White(0.5 * lux)}, albedo: light.White(0.5), n: r3.Vec{Z: 1}, at: at, object: object}, k%4 == 0)
 		}
 	}
 	got := f.denoise()

@@ -30,9 +30,9 @@ func (f *film) asTruth(paths int) truth {
 	t := truth{W: f.w, H: f.h, Paths: paths}
 	for i := range f.px {
 		p := &f.px[i]
-		k, b := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces))
+		k, b, straight := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
 		for c := range 3 {
-			t.Straight, t.Bounced = append(t.Straight, p.straight[c]*k), append(t.Bounced, p.bounced[c]*b)
+			t.Straight, t.Bounced = append(t.Straight, straight[c]*k), append(t.Bounced, p.bounced[c]*b)
 			t.Clean, t.Albedo = append(t.Clean, p.clean[c]*k), append(t.Albedo, p.albedo[c]*k)
 		}
 	}
