@@ -64,7 +64,7 @@ var secondSet = []scene.Set{
 }
 
 func taken(s scene.Set, x exposure.Settings, focus float64, seed int64) Look {
-	return Of(preview.Render(s, x, focus, preview.Options{LongPx: 320, Samples: 4, Seed: seed}))
+	return Of(preview.Render(s, x, focus, preview.Options{LongPx: 320, Samples: 8, Seed: seed}))
 }
 
 // told counts changes told as they were labelled, of one set.

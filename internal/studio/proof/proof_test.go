@@ -220,7 +220,11 @@ func TestALinkOpensOnlyWhatItIsFor(t *testing.T) {
 		require.ErrorAs(t, err, &no)
 	}
 	refused(proof.Visit{Address: "198.51.100.1", Token: ""})
-	refused(proof.Visit{Address: "198.51.100.2", Token: b.link.Token[:25] + "A"})
+	last := "A"
+	if strings.HasSuffix(b.link.Token, last) {
+		last = "B"
+	}
+	refused(proof.Visit{Address: "198.51.100.2", Token: b.link.Token[:25] + last})
 	refused(proof.Visit{Address: "198.51.100.3", Token: b.link.Link.TokenHash})
 
 	other, err := b.Brief.MakeShoot(ctx, b.Owner, "Another shoot", b.shoot.Brief)
