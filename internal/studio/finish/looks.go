@@ -107,13 +107,11 @@ func (s *Room) RemoveLook(ctx context.Context, who core.Who, shootID, id string)
 // it: that is the look's from then on, and changes with it. It returns how many now do that did not.
 func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string, frameIDs []string) (int, error) {
 	words := "Frames follow no look"
-	var base []look.Step
 	if lookID != "" {
 		l, err := store.Find[store.BaseLookRow](s.Store.WithContext(ctx), lookID)
 		if err != nil {
 			return 0, err
 		}
-		base = l.Steps
 		words = core.Plural(len(frameIDs), "frame") + " follow “" + l.Name + "”"
 	}
 	for _, id := range frameIDs {
@@ -142,7 +140,14 @@ func (s *Room) Follow(ctx context.Context, who core.Who, shootID, lookID string,
 			if row.LookID == lookID {
 				continue
 			}
-			row.LookID, row.Own = lookID, look.Own(base, look.Merge(base, row.Own))
+			row.LookID = lookID
+			l, steps, err := s.merged(j.TX, row)
+			if err != nil {
+				return err
+			}
+			if l != nil {
+				row.Own = look.Own(l.Steps, steps)
+			}
 			if err := j.Update(row); err != nil {
 				return err
 			}
