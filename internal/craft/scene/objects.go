@@ -53,6 +53,7 @@ type Object struct {
 	Inside float64 // radius of its inside, for a vessel
 	Colour light.RGB
 	deck   *shape.Mesh // what things stand on, where it is not the surface itself; else nil
+	relief *relief     // what stands on its surfaces asks; nil before it has bounds
 }
 
 // Fineness is how many steps a round thing is turned in.
@@ -335,6 +336,7 @@ func (o *Object) place(d r3.Vec, turn float64) {
 }
 
 func (o *Object) bound() {
+	o.relief = &relief{}
 	inf := math.Inf(1)
 	o.Lo, o.Hi = r3.Vec{X: inf, Y: inf, Z: inf}, r3.Vec{X: -inf, Y: -inf, Z: -inf}
 	for i := range o.Parts {

@@ -194,32 +194,6 @@ func seat(t Thing, below []Object) float64 {
 	return best
 }
 
-// heightOver is the highest surface over a place of the plan; the table is 0.
-func heightOver(below []Object, x, y float64) float64 {
-	best := 0.0
-	for i := range below {
-		o := &below[i]
-		if x < o.Lo.X || x > o.Hi.X || y < o.Lo.Y || y > o.Hi.Y || o.Hi.Z <= best {
-			continue
-		}
-		if o.deck != nil {
-			if z, ok := o.deck.HeightAt(x, y); ok {
-				best = math.Max(best, z)
-			}
-			continue
-		}
-		for k := range o.Parts {
-			if o.Parts[k].Stuff.Hollow {
-				continue
-			}
-			if z, ok := o.Parts[k].Mesh.HeightAt(x, y); ok {
-				best = math.Max(best, z)
-			}
-		}
-	}
-	return best
-}
-
 // Overlap is two things that stand in one another.
 type Overlap struct {
 	A      string  `json:"a" doc:"Key of one"`

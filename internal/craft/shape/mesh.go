@@ -101,25 +101,33 @@ func (m Mesh) Bounds() (lo, hi r3.Vec) {
 }
 
 // HeightAt returns how high the surface is over a point of the plan, the highest
-// place first, and false where the mesh is not over it.
+// place first, and false where the mesh is not over it. Who asks often asks its Relief.
 func (m Mesh) HeightAt(x, y float64) (float64, bool) {
 	best, ok := math.Inf(-1), false
-	for _, t := range m.T {
-		a, b, c := m.P[t[0]], m.P[t[1]], m.P[t[2]]
-		d := (b.X-a.X)*(c.Y-a.Y) - (c.X-a.X)*(b.Y-a.Y)
-		if d == 0 {
-			continue
-		}
-		u := ((x-a.X)*(c.Y-a.Y) - (c.X-a.X)*(y-a.Y)) / d
-		v := ((b.X-a.X)*(y-a.Y) - (x-a.X)*(b.Y-a.Y)) / d
-		if u < -1e-9 || v < -1e-9 || u+v > 1+1e-9 {
-			continue
-		}
-		if z := a.Z + u*(b.Z-a.Z) + v*(c.Z-a.Z); z > best {
+	for t := range m.T {
+		if z, over := m.over(t, x, y); over && z > best {
 			best, ok = z, true
 		}
 	}
 	return best, ok
+}
+
+// over is how high a triangle is over a point of the plan, and false where it is not over it.
+func (m Mesh) over(triangle int, x, y float64) (float64, bool) {
+	t := m.T[triangle]
+	a, b, c := m.P[t[0]], m.P[t[1]], m.P[t[2]]
+	bx, by, cx, cy := b.X-a.X, b.Y-a.Y, c.X-a.X, c.Y-a.Y
+	d := bx*cy - cx*by
+	// One that stands, or is a line, is over nothing: rounding alone would say where it is.
+	if math.Abs(d) <= 1e-12*(bx*bx+by*by+cx*cx+cy*cy) {
+		return 0, false
+	}
+	u := ((x-a.X)*cy - cx*(y-a.Y)) / d
+	v := (bx*(y-a.Y) - (x-a.X)*by) / d
+	if u < -1e-9 || v < -1e-9 || u+v > 1+1e-9 {
+		return 0, false
+	}
+	return a.Z + u*(b.Z-a.Z) + v*(c.Z-a.Z), true
 }
 
 // smoothed gives every corner the mean normal of the triangles round it, weighed
