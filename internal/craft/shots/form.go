@@ -208,10 +208,11 @@ func GuessForm(r recipe.Recipe, deeds []method.Deed) FormGuess {
 			say(Spread, 1, "“%s”", d.Clause)
 		}
 	}
-	text := r.Title + "\n" + r.Yield
+	said := []string{r.Title, r.Yield}
 	for _, s := range r.Steps {
-		text += "\n" + s.Text
+		said = append(said, s.Text)
 	}
+	text := strings.Join(said, "\n")
 	switch vessel {
 	case "glass", "mug", "coupe":
 		say(Drink, 2.5, "it ends in a %s", vessel)

@@ -201,8 +201,12 @@ func (s *Room) bring(ctx context.Context, f standin.File) (*store.Frame, error) 
 	return row, err
 }
 
-// comparePx is how large the plan is drawn to be compared with.
-const comparePx = 640
+// comparePx is how large the plan is drawn to be compared with, and comparePaths of how many
+// paths a pixel: four pixels of it, so 32 paths, are one of what is compared (continuity.Of).
+const (
+	comparePx    = 288
+	comparePaths = 8
+)
 
 // changes is how a frame differs from the one of its shot before it, or from the plan when it is the first.
 func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]continuity.Change, error) {
@@ -215,7 +219,7 @@ func (s *Room) changes(ctx context.Context, data []byte, take *store.Take) ([]co
 	err = s.Store.WithContext(ctx).Where("shot_id = ? and not free and taken_at < ?", take.ShotID, take.CreatedAt).Order("taken_at desc, id desc").First(last).Error
 	switch {
 	case errors.Is(err, gorm.ErrRecordNotFound):
-		plan, err := preview.RenderUntil(ctx, take.Set, take.Settings, take.FocusMm, preview.Options{LongPx: comparePx, Samples: 4, Seed: 1})
+		plan, err := preview.RenderUntil(ctx, take.Set, take.Settings, take.FocusMm, preview.Options{LongPx: comparePx, Samples: comparePaths, Seed: 1})
 		if err != nil {
 			return nil, err
 		}

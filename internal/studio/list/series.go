@@ -2,17 +2,18 @@ package list
 
 import (
 	"context"
-	"figladder/internal/craft/words"
 	"fmt"
 	"unicode"
 	"unicode/utf8"
 
+	"figladder/internal/craft/cores"
 	"figladder/internal/craft/measure"
 	"figladder/internal/craft/method"
 	"figladder/internal/craft/reading"
 	"figladder/internal/craft/series"
 	"figladder/internal/craft/shopping"
 	"figladder/internal/craft/shots"
+	"figladder/internal/craft/words"
 	"figladder/internal/store"
 	"figladder/internal/studio/core"
 	"figladder/internal/studio/kitchen"
@@ -128,12 +129,14 @@ func (s *Room) seriesDishes(ctx context.Context, rows []store.Dish, list []store
 	if err != nil {
 		return nil, nil, err
 	}
+	// A long recipe without a list takes a third of a second to read, so every core reads.
+	kindsOf, setups := make([][]shots.Kind, len(rows)), make([]string, len(rows))
+	if err := cores.Each(ctx, len(rows), func(i int) { kindsOf[i], setups[i] = framesOf(rows[i], list, verbs) }); err != nil {
+		return nil, nil, err
+	}
 	var dishes []series.Dish
-	for _, row := range rows {
-		if err := ctx.Err(); err != nil {
-			return nil, nil, err
-		}
-		kinds, setup := framesOf(row, list, verbs)
+	for i, row := range rows {
+		kinds, setup := kindsOf[i], setups[i]
 		p := PlannedDish{ID: row.Key, Name: row.Recipe.Title, Setup: setup, Buys: []string{}}
 		p.Minutes, p.Counted = series.Minutes(kinds)
 		if m, ok := own[row.Key]; ok {
