@@ -157,10 +157,11 @@ func (f *film) rows(stop func() bool, row func(j int)) bool {
 // sample gives a pixel so many more samples.
 func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64) {
 	p := &f.px[j*f.w+i]
+	var air haze
 	for range more {
 		k := int(p.count)
 		d := newDice(j*f.w+i, k, seed)
-		d.asks = f.asks
+		d.asks, d.haze = f.asks, &air
 		x, y := (float64(i)+d.roll())/float64(f.w), (float64(j)+d.roll())/float64(f.h)
 		o, dir := l.ray(x, y, d.roll(), d.roll())
 		var got first

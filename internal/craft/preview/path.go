@@ -478,7 +478,13 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 			if ok {
 				way = h.t
 			}
-			adds, lets := s.steam.across(o, d, way)
+			var adds light.RGB
+			var lets float64
+			if step == 0 && r.haze != nil {
+				adds, lets = r.haze.across(s.steam, o, d, way)
+			} else {
+				adds, lets = s.steam.across(o, d, way)
+			}
 			f.clean = f.clean.Plus(adds.Through(through))
 			through = through.Times(lets)
 		}

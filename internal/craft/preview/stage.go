@@ -114,7 +114,11 @@ func (f *flat) meet(r *ray, least, most float32) (float32, bool) {
 		return 0, false
 	}
 	x, y, z := f.c[0]-r.o[0], f.c[1]-r.o[1], f.c[2]-r.o[2]
-	t := (f.n[0]*x + f.n[1]*y + f.n[2]*z) / den
+	way := f.n[0]*x + f.n[1]*y + f.n[2]*z
+	if way > 0 != (den > 0) { // behind, as half of them are: not worth a quotient
+		return 0, false
+	}
+	t := way / den
 	if !(t > least && t < most) {
 		return 0, false
 	}

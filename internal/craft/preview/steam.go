@@ -190,22 +190,59 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 	return sum
 }
 
+// haze is what a pixel's last path met of the steam before the first surface. The paths of a pixel lie far closer together
+// than cells do, so a few that end as far away share what one has met.
+type haze struct {
+	adds light.RGB
+	lets float64
+	far  float64 // how far it was followed, mm
+	left int     // paths it still serves
+}
+
+// hazeServes is how many paths share what one has met.
+const hazeServes = 4
+
+// across is steam.across for a path of the pixel.
+func (h *haze) across(v *steam, o, d r3.Vec, most float64) (light.RGB, float64) {
+	near, far := v.span(o, d, most)
+	if near >= far {
+		return light.RGB{}, 1
+	}
+	if h.left == 0 || math.Abs(far-h.far) > v.step/2 {
+		h.adds, h.lets = v.along(o, d, near, far)
+		h.far, h.left = far, hazeServes
+	}
+	h.left--
+	return h.adds, h.lets
+}
+
 // across is what steam adds along a ray up to a length, and what share it lets through.
 func (v *steam) across(o, d r3.Vec, most float64) (light.RGB, float64) {
-	near, far := 0.0, most
+	near, far := v.span(o, d, most)
+	if near >= far {
+		return light.RGB{}, 1
+	}
+	return v.along(o, d, near, far)
+}
+
+// span is from where to where a ray up to a length is in the box; where not at all it ends before it begins.
+func (v *steam) span(o, d r3.Vec, most float64) (near, far float64) {
+	far = most
 	for _, axis := range [3][4]float64{{o.X, d.X, v.Lo.X, v.Hi.X}, {o.Y, d.Y, v.Lo.Y, v.Hi.Y}, {o.Z, d.Z, v.Lo.Z, v.Hi.Z}} {
 		if axis[1] == 0 {
 			if axis[0] < axis[2] || axis[0] > axis[3] {
-				return light.RGB{}, 1
+				return 1, 0
 			}
 			continue
 		}
 		a, b := (axis[2]-axis[0])/axis[1], (axis[3]-axis[0])/axis[1]
 		near, far = max(near, min(a, b)), min(far, max(a, b))
 	}
-	if near >= far {
-		return light.RGB{}, 1
-	}
+	return near, far
+}
+
+// along is across between two places of the ray in the box.
+func (v *steam) along(o, d r3.Vec, near, far float64) (light.RGB, float64) {
 	steps := int((far-near)/v.step) + 1
 	ds := (far - near) / float64(steps)
 	// In cells from the corner: where the first step's middle is, and how far a step goes.
