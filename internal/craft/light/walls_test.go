@@ -177,7 +177,8 @@ func againstRays(t *testing.T, seed, sets, rays int, reflectance float64) offs {
 
 // TestInARoomAgainstRays lights random sets in box rooms both ways. FIGLADDER_RAYS asks for
 // as many sets and rays as docs/benchmarks.md tells of; FIGLADDER_RAYS_SEED for other sets,
-// FIGLADDER_RAYS_SETS for more of them, FIGLADDER_RAYS_ROOM for one room.
+// FIGLADDER_RAYS_SETS for more of them, FIGLADDER_RAYS_ROOM for one room, FIGLADDER_RAYS_EACH for
+// other than 100,000 rays a place, whose own noise is in what is told.
 func TestInARoomAgainstRays(t *testing.T) {
 	sets, rays, seed := 4, 50_000, 5000 // the engine was tuned on these
 	if os.Getenv("FIGLADDER_RAYS") != "" {
@@ -185,6 +186,9 @@ func TestInARoomAgainstRays(t *testing.T) {
 	}
 	if v, err := strconv.Atoi(os.Getenv("FIGLADDER_RAYS_SETS")); err == nil {
 		sets = v
+	}
+	if v, err := strconv.Atoi(os.Getenv("FIGLADDER_RAYS_EACH")); err == nil {
+		rays = v
 	}
 	if v, err := strconv.Atoi(os.Getenv("FIGLADDER_RAYS_SEED")); err == nil {
 		seed = v

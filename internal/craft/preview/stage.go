@@ -37,6 +37,7 @@ type lamp struct {
 	usual  light.RGB // luminance as it mostly is, cd/m²
 	side   float64   // root of the area, mm
 	steady bool      // shows its usual luminance everywhere and whichever way
+	corner [4]r3.Vec // one after the other round it
 }
 
 // stage is a set made ready for rays: every surface a triangle, every light a lamp.
@@ -92,6 +93,7 @@ func (s *stage) beyond(o, d r3.Vec) light.RGB { return s.room.Plus(s.walls.Shows
 
 func (s *stage) shine(l lamp) {
 	l.n, l.area = l.Normal(), l.AreaMm2()
+	l.corner = [4]r3.Vec{l.At(-1, -1), l.At(1, -1), l.At(1, 1), l.At(-1, 1)}
 	l.side, l.steady = math.Sqrt(l.area), l.source != nil && l.source.Beam == 0
 	// What its middle shows half way to the table's.
 	t := s.set.Table
@@ -219,10 +221,10 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 	}
 	var q [6]r3.Vec
 	count := 0
-	corner := func(s, t float64) r3.Vec { return r3.Sub(l.At(s, t), p) }
-	c := [4]r3.Vec{corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)}
-	last, was := c[3], r3.Dot(c[3], n)
-	for _, v := range c {
+	last := r3.Sub(l.corner[3], p)
+	was := r3.Dot(last, n)
+	for i := range l.corner {
+		v := r3.Sub(l.corner[i], p)
 		is := r3.Dot(v, n)
 		if (was > 0) != (is > 0) {
 			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v, last)))
@@ -241,11 +243,24 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 	a := unit(q[count-1])
 	for i := range count {
 		b := unit(q[i])
-		x := r3.Cross(a, b)
-		if sin := math.Sqrt(r3.Dot(x, x)); sin > 1e-9 {
-			sum += r3.Dot(x, n) / sin * math.Atan2(sin, r3.Dot(a, b))
-		}
+		sum += r3.Dot(r3.Cross(a, b), n) * angleOverSine(r3.Dot(a, b))
 		a = b
 	}
 	return math.Abs(sum) / 2
+}
+
+// angleOverSine is an angle over its sine, by its cosine: 1 for none, without end towards half a turn. Within 4e-8 of itself
+// by the series for the arc (Abramowitz & Stegun 1964, 4.4.46), which takes a fourth of the time of an exact one: falls asks
+// for it four times for every lamp and path.
+func angleOverSine(cos float64) float64 {
+	if cos >= 0 {
+		return arc(cos) / math.Sqrt(1+cos)
+	}
+	return math.Pi/math.Sqrt(max(1e-18, 1-cos*cos)) - arc(-cos)/math.Sqrt(1-cos)
+}
+
+// arc is the angle of a cosine from 0 to 1 over the root of what the cosine lacks to 1.
+func arc(cos float64) float64 {
+	c := min(1, cos)
+	return 1.5707963050 + c*(-0.2145988016+c*(0.0889789874+c*(-0.0501743046+c*(0.0308918810+c*(-0.0170881256+c*(0.0066700901-c*0.0012624911))))))
 }

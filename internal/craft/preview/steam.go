@@ -190,27 +190,31 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 	return sum
 }
 
-// haze is what a pixel's last path met of the steam before the first surface. The paths of a pixel lie far closer together
-// than cells do, so a few that end as far away share what one has met.
+// haze is what the last path of a row of pixels met of the steam before the first surface. Cells are far larger than pixels,
+// so paths that come by within half a cell of one another share what one of them has met.
 type haze struct {
 	adds light.RGB
 	lets float64
-	far  float64 // how far it was followed, mm
-	left int     // paths it still serves
+	ray  [2]r3.Vec // of the one that was followed: from where, and whither
+	far  float64   // up to where, mm
+	most float64   // and where most of its steam was
+	left int       // paths it still serves
 }
 
-// hazeServes is how many paths share what one has met.
-const hazeServes = 4
+// hazeServes is how many paths share what one has met, at the most.
+const hazeServes = 8
 
-// across is steam.across for a path of the pixel.
+// across is steam.across for a path of the row.
 func (h *haze) across(v *steam, o, d r3.Vec, most float64) (light.RGB, float64) {
 	near, far := v.span(o, d, most)
 	if near >= far {
 		return light.RGB{}, 1
 	}
-	if h.left == 0 || math.Abs(far-h.far) > v.step/2 {
-		h.adds, h.lets = v.along(o, d, near, far)
-		h.far, h.left = far, hazeServes
+	// Where most of the steam is counts: before and behind it a lens's rays are apart.
+	beside := r3.Add(r3.Sub(o, h.ray[0]), r3.Scale(h.most, r3.Sub(d, h.ray[1])))
+	if half := v.step / 2; h.left == 0 || r3.Norm2(beside) > half*half || math.Abs(far-h.far) > half {
+		h.adds, h.lets, h.most = v.along(o, d, near, far)
+		h.ray, h.far, h.left = [2]r3.Vec{o, d}, far, hazeServes
 	}
 	h.left--
 	return h.adds, h.lets
@@ -222,7 +226,8 @@ func (v *steam) across(o, d r3.Vec, most float64) (light.RGB, float64) {
 	if near >= far {
 		return light.RGB{}, 1
 	}
-	return v.along(o, d, near, far)
+	adds, lets, _ := v.along(o, d, near, far)
+	return adds, lets
 }
 
 // span is from where to where a ray up to a length is in the box; where not at all it ends before it begins.
@@ -241,15 +246,16 @@ func (v *steam) span(o, d r3.Vec, most float64) (near, far float64) {
 	return near, far
 }
 
-// along is across between two places of the ray in the box.
-func (v *steam) along(o, d r3.Vec, near, far float64) (light.RGB, float64) {
+// along is across between two places of the ray in the box, and how far off most of the steam is.
+func (v *steam) along(o, d r3.Vec, near, far float64) (adds light.RGB, let, most float64) {
 	steps := int((far-near)/v.step) + 1
 	ds := (far - near) / float64(steps)
 	// In cells from the corner: where the first step's middle is, and how far a step goes.
 	first, pace := r3.Sub(r3.Add(o, r3.Scale(near+0.5*ds, d)), v.Lo), r3.Scale(ds, d)
 	from := [3]float64{first.X * v.per.X, first.Y * v.per.Y, first.Z * v.per.Z}
 	step := [3]float64{pace.X * v.per.X, pace.Y * v.per.Y, pace.Z * v.per.Z}
-	let, mean, weight := 1.0, 0.0, 0.0
+	mean, weight := 0.0, 0.0
+	let = 1
 	for i := 0; i < steps; {
 		k := float64(i)
 		p := [3]float64{from[0] + k*step[0], from[1] + k*step[1], from[2] + k*step[2]}
@@ -270,9 +276,10 @@ func (v *steam) along(o, d r3.Vec, near, far float64) (light.RGB, float64) {
 		}
 	}
 	if weight == 0 {
-		return light.RGB{}, 1
+		return light.RGB{}, 1, (near + far) / 2
 	}
-	return v.glowAt(r3.Add(o, r3.Scale(near+(mean/weight+0.5)*ds, d))).Times(weight), let
+	most = near + (mean/weight+0.5)*ds
+	return v.glowAt(r3.Add(o, r3.Scale(most, d))).Times(weight), let, most
 }
 
 // taken is 1 − e⁻ˣ for x from 0: a step through steam takes little, and five terms of its

@@ -64,7 +64,9 @@ func (s Set) SteamOver() (Steam, bool) {
 			y := (float64(b)+0.5)*2*wide/float64(out.Cells[1]) - wide
 			for a := range out.Cells[0] {
 				x := (float64(a)+0.5)*2*wide/float64(out.Cells[0]) - wide
-				out.Dims[i] = float32(styling.Dims(p.Fine(share*wisp(x, y, z, r))) * fades)
+				if w := wisp(x, y, z, r); w > 0 { // most of the box is the room's air
+					out.Dims[i] = float32(styling.Dims(p.Fine(share*w)) * fades)
+				}
 				i++
 			}
 		}
