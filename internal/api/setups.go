@@ -21,7 +21,7 @@ type NameAsk struct {
 
 // DraftAsk says which draft is wanted.
 type DraftAsk struct {
-	Variant int `json:"variant" minimum:"0" maximum:"2" doc:"0 for the first; 1 and 2 differ on purpose in ground, light and angle"`
+	Variant int `json:"variant" minimum:"0" maximum:"2" doc:"0 for the first; 1 and 2 differ on purpose in ground, cloth, light and angle"`
 }
 
 // ContactAsk says which pictures are wanted first.

@@ -69,6 +69,9 @@ func larderHero(t testing.TB, i int) scene.Set {
 	a := drafting.Ask{Dishes: []drafting.Dish{x}, Kit: pieces, Place: &ternLoft, PlaceID: "loft", Day: "2026-12-03", Seed: 1, Variant: i % 3,
 		Wants: scene.Wants{Kit: pieces, OutputLongPx: 2400, RatioLowStops: 1, RatioHighStops: 2, Mood: "bright"}, Shapes: []compose.Wanted{{Name: "Square", Shape: "1:1", Ratio: 1, LongPx: 1080}}}
 	for _, s := range shelves {
+		if s.name == "Cloth, washed plum" && i%2 == 1 {
+			continue // it lay under the dish before, and is in the wash
+		}
 		a.Props = append(a.Props, drafting.Prop{ID: s.name, Prop: s.prop()})
 	}
 	for _, p := range shots.Mine(r, form, shots.Usual, nil).Proposals {

@@ -31,7 +31,7 @@ type Ask struct {
 	// Standing are sets that a person has made, by shot: they stay, and the other frames that can
 	// be taken of their set-up are.
 	Standing map[string]Standing
-	Variant  int // 0 for the first draft; 1 and 2 differ on purpose in ground, light and angle
+	Variant  int // 0 for the first draft; 1 and 2 differ on purpose in ground, cloth, light and angle
 	Seed     uint64
 }
 

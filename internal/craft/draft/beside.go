@@ -46,6 +46,9 @@ func (m *maker) beside(s scene.Set, d *Dish) (scene.Set, []Choice) {
 				alike = append(alike, o)
 			}
 		}
+		if kind == cupboard.Linen {
+			alike = m.another(alike)
+		}
 		at := len(s.Things)
 		best, c := m.take(d, fmt.Sprintf("beside-%d", len(out)), "Beside it", alike, func(o ranked) []finding.Edit {
 			t, _ := scene.ThingOf(o.face(), o.ID)
@@ -70,6 +73,20 @@ func (m *maker) beside(s scene.Set, d *Dish) (scene.Set, []Choice) {
 		out = append(out, c)
 	}
 	return s, out
+}
+
+// asGood is how many points of suiting less another draft's cloth may have than the best: a start value of our own.
+const asGood = 10
+
+// another puts first what another draft lays under the dish: the best but one or two of what suits about as well, as it
+// stands on another ground.
+func (m *maker) another(all []ranked) []ranked {
+	n := min(m.ask.Variant, len(all)-1)
+	for n > 0 && (all[0].Held != "" || all[n].score < all[0].score-asGood) {
+		n--
+	}
+	out := append([]ranked{all[n]}, all[:n]...)
+	return append(out, all[n+1:]...)
 }
 
 // towelMm is the size of a tea towel laid folded, which a cloth has on a set (P2): start values

@@ -7,6 +7,7 @@ import (
 	"figladder/internal/craft/cupboard"
 	"figladder/internal/craft/scene"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // Ingredients and what each may be strewn as beside its dish, "-" for nothing: those that the table was made with,
@@ -86,4 +87,27 @@ func TestCutleryLiesThroughNothing(t *testing.T) {
 	assert.Zero(t, pierced(s, s.Objects(scene.Rough)), "it lies past it")
 	s.Things[1].TurnDeg, s.Things[0].Kind, s.Things[0].HeightMm = 10, "plate", 20
 	assert.Zero(t, pierced(s, s.Objects(scene.Rough)), "a plate's rim is over it")
+}
+
+// Another draft lies on another cloth where one suits about as well: never on one that suits far worse, and on what is held
+// in any case.
+func TestAnotherDraftLiesOnAnotherCloth(t *testing.T) {
+	cloth := func(id string, score float64, held string) ranked {
+		return ranked{Prop: &Prop{ID: id, Held: held}, score: score}
+	}
+	first := func(variant int, all ...ranked) string {
+		m := maker{ask: Ask{Variant: variant}}
+		out := m.another(all)
+		require.ElementsMatch(t, all, out)
+		return out[0].ID
+	}
+	flax, plum, slate := cloth("flax", 80, ""), cloth("plum", 74, ""), cloth("slate", 61, "")
+	assert.Equal(t, "flax", first(0, flax, plum, slate))
+	assert.Equal(t, "plum", first(1, flax, plum, slate))
+	assert.Equal(t, "plum", first(2, flax, plum, slate), "slate suits far worse")
+	assert.Equal(t, "flax", first(1, flax, slate))
+	assert.Equal(t, "flax", first(2, flax))
+	assert.Equal(t, "plum", first(1, cloth("plum", 90, "dish"), cloth("flax", 89, "")), "it is held")
+	order := (&maker{ask: Ask{Variant: 1}}).another([]ranked{flax, plum, slate})
+	assert.Equal(t, []string{"plum", "flax", "slate"}, []string{order[0].ID, order[1].ID, order[2].ID}, "the best is the next to be offered")
 }

@@ -7116,7 +7116,7 @@ export interface components {
         DraftAsk: {
             /**
              * Format: int64
-             * @description 0 for the first; 1 and 2 differ on purpose in ground, light and angle
+             * @description 0 for the first; 1 and 2 differ on purpose in ground, cloth, light and angle
              */
             variant: number;
         };
