@@ -39,8 +39,12 @@ func (r *reader) take(from, h int, told string) int {
 	clause = trimmed(clause)
 	d := Deed{Step: r.step, From: r.t[from].from, To: r.t[from].from + len(clause), Clause: clause, Word: word, Verb: verb, Class: class, Told: told}
 	d.Object, d.Target = r.object(h, end)
-	if told == "passive" && d.Object == "" {
-		d.Object = r.here
+	if told == "passive" { // what is worked on stood before; all that is behind says where
+		i := h + 1
+		for i < end && r.at(i).adverb() {
+			i++
+		}
+		d.Object, d.Target = r.here, strings.TrimSpace(r.words(i, end))
 	}
 	if o := strings.ToLower(d.Object); o == "one" || strings.HasPrefix(o, "one with") { // one of many: the dish itself
 		d.carried = true
