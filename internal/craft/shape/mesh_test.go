@@ -14,13 +14,13 @@ func TestSolidsHoldWhatTheirFormulasSay(t *testing.T) {
 		m    Mesh
 		want float64 // mm³
 	}{
-		"a box":            {Box(40, 30, 20, 0), 40 * 30 * 20},
-		"a ball":           {Ball(20, 20, 20, 0, 1, 1, 48), 4. / 3 * math.Pi * 20 * 20 * 20},
-		"a long ball":      {Ball(30, 12, 8, 0, 1, 1, 48), 4. / 3 * math.Pi * 30 * 12 * 8},
-		"a straight tube":  {Tube([][3]float64{{0, 0, 0}, {0, 0, 50}, {0, 0, 100}}, 5, 48), math.Pi * 25 * 100},
-		"a square prism":   {Extrude([][2]float64{{-10, -10}, {10, -10}, {10, 10}, {-10, 10}}, 15, 0), 20 * 20 * 15},
-		"a turned cone":    {Revolve([]RZ{{0, 0}, {20, 0}, {0, 30}}, 64), math.Pi * 400 * 30 / 3},
-		"a turned disc":    {Revolve([]RZ{{0, 0}, {25, 0}, {25, 4}, {0, 4}}, 64), math.Pi * 625 * 4},
+		"a box":           {Box(40, 30, 20, 0), 40 * 30 * 20},
+		"a ball":          {Ball(20, 20, 20, 0, 1, 1, 48), 4. / 3 * math.Pi * 20 * 20 * 20},
+		"a long ball":     {Ball(30, 12, 8, 0, 1, 1, 48), 4. / 3 * math.Pi * 30 * 12 * 8},
+		"a straight tube": {Tube([][3]float64{{0, 0, 0}, {0, 0, 50}, {0, 0, 100}}, 5, 48), math.Pi * 25 * 100},
+		"a square prism":  {Extrude([][2]float64{{-10, -10}, {10, -10}, {10, 10}, {-10, 10}}, 15, 0), 20 * 20 * 15},
+		"a turned cone":   {Revolve([]RZ{{0, 0}, {20, 0}, {0, 30}}, 64), math.Pi * 400 * 30 / 3},
+		"a turned disc":   {Revolve([]RZ{{0, 0}, {25, 0}, {25, 4}, {0, 4}}, 64), math.Pi * 625 * 4},
 	} {
 		// Many-sided rounds hold a little less than round ones.
 		assert.InEpsilon(t, x.want, volume(x.m), 0.03, name)
