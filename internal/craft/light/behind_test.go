@@ -283,3 +283,19 @@ func TestASilverCardRightBehindADishShowsWhatLiesPastIt(t *testing.T) {
 		t.Run(name, func(t *testing.T) { facesAgree(t, s, c.hero, 0.12, c.degs...) })
 	}
 }
+
+// What a silver card throws on a white one has edges, as what shines has: the white card behind a glass was told it at the
+// middles of its cells, and lit the glass's shaded side by up to 8 % too little.
+func TestWhatASilverCardThrowsOnAWhiteOneHasEdges(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 1047.1, Y: 407.8}, RadiusMm: 35, HeightMm: 174.7}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -361.1, Y: 463.4, Z: 1061}, 500, 1600, 67.8, 0), Glass: 0.8, Sky: EvenSky(White(3000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.6)},
+		Solids:  []Cylinder{{Foot: h.Foot, RadiusMm: h.RadiusMm, HeightMm: h.HeightMm}},
+		Panels: []Panel{
+			{Rect: Upright(r3.Vec{X: 1033, Y: 311.4, Z: 141.6}, 529.3, 273.2, 8.36, 9.19), Front: Surfaces["white"], Back: Plain(0.3)},
+			{Rect: Upright(r3.Vec{X: 1113.2, Y: 490, Z: 215}, 211.5, 420, 219.14, 2.83), Front: Surfaces["silver"], Back: Plain(0.3)},
+		},
+	}
+	facesAgree(t, s, h, 0.05, 105, 120, 135)
+}

@@ -211,6 +211,58 @@ func (e *Engine) sharper(k int) int {
 	return 0
 }
 
+// again asks what comes of faces once more where one shows its gloss to another: only now is known what it mirrors, and that has
+// edges on the other as what shines has. It reports whether there was such a face.
+func (e *Engine) again(got [][]arrival, lent [][]RGB, sides, edges func(k int) int, crowded []func(cell Rect) bool) bool {
+	any := false
+	for k := range e.faces {
+		f, side := &e.faces[k], sides(k)
+		if f.panel == aBody || f.surface.Lobe > 0 || !e.isShownGloss(k) { // a gloss shows no edges in what lights its little evenness
+			continue
+		}
+		any = true
+		ask := onCells(e, f, func(eye *receptor) RGB { return e.fromFaces(eye) })
+		lux := make([]RGB, side*side)
+		e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
+		lent[k] = lux
+		for at, faces := range sharpened(e, f.Rect, lux, side, edges(k), crowded[k], ask) {
+			a := &got[k][at]
+			a.RGB, a.faces = a.Plus(a.faces.Times(-1)).Plus(faces), faces
+		}
+	}
+	return any
+}
+
+// isShownGloss reports whether another card turns a gloss to a face that mirrors something.
+func (e *Engine) isShownGloss(k int) bool {
+	f := &e.faces[k]
+	for m := range e.faces {
+		o := &e.faces[m]
+		if o.surface.Lobe == 0 || o.panel == f.panel || !facing(f, o) {
+			continue
+		}
+		for _, cell := range o.glossy {
+			if len(cell) > 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// facing reports whether some of each of two faces lies before the other.
+func facing(a, b *face) bool {
+	before := func(f, o *face) bool {
+		for _, c := range o.corners() {
+			if f.fronts.side(c) > 0 {
+				return true
+			}
+		}
+		return false
+	}
+	return before(a, b) && before(b, a)
+}
+
 // light works out what faces and table send.
 func (e *Engine) light() {
 	cut := make([]int, len(e.faces)) // asked for every cell
@@ -350,6 +402,10 @@ func (e *Engine) light() {
 	send(true)
 	first(others)
 	send(false)
+	if e.detail.GlossSees && e.again(got, lent, sides, edges, crowded) {
+		send(true)
+		send(false)
+	}
 	e.patches = e.sunlit()
 	if e.detail.GlossSees && len(e.patches) > 0 {
 		// Sun on the table that begins beside a card's end lights its foot with an edge, as what shines does.
