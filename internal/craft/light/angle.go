@@ -5,11 +5,11 @@ import "math"
 // tan(π/8): up to there an angle is a polynomial of its tangent.
 const tanEighth = math.Sqrt2 - 1
 
-// angle is math.Atan2(y, x) for y above 0: the angle in radians, 0 to π, that an edge
+// Angle is math.Atan2(y, x) for y above 0: the angle in radians, 0 to π, that an edge
 // subtends. It is within 1e-11 of it in share, and takes half the time: every reading asks
 // it some hundred thousand times. The half circle is turned by eighths until the tangent is
 // small, and atan(t)/t there is a polynomial in t² (Chebyshev's nodes, degree 6).
-func angle(y, x float64) float64 {
+func Angle(y, x float64) float64 {
 	var from, t float64
 	switch far := math.Abs(x); {
 	case y < tanEighth*far:

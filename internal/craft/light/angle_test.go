@@ -17,10 +17,10 @@ func TestAngleIsTheArcTangent(t *testing.T) {
 			x = -x
 		}
 		want := math.Atan2(y, x)
-		worst = math.Max(worst, math.Abs(angle(y, x)/want-1))
+		worst = math.Max(worst, math.Abs(Angle(y, x)/want-1))
 	}
 	assert.Less(t, worst, 1e-10)
 	for _, at := range [][2]float64{{1, 0}, {1, 1}, {1, -1}, {tanEighth, 1}, {tanEighth, -1}, {1, tanEighth}, {1, -tanEighth}, {1e-300, 1}, {1e-300, -1}} {
-		assert.InEpsilon(t, math.Atan2(at[0], at[1]), angle(at[0], at[1]), 1e-10, "%v", at)
+		assert.InEpsilon(t, math.Atan2(at[0], at[1]), Angle(at[0], at[1]), 1e-10, "%v", at)
 	}
 }

@@ -285,7 +285,7 @@ func (e *Engine) light() {
 	got := make([][]arrival, len(e.faces)) // light on each cell, the first bounce
 	late := make([][]RGB, len(e.faces))    // and the second
 	apart := make([][]RGB, len(e.faces))   // and the second in nooks
-	lent := make([][]RGB, len(e.faces))    // of the first, what came of diffusers as they were then, at the middles of the cells
+	lent := make([][]RGB, len(e.faces))    // of the first, what came of faces as they were then, at the middles of the cells
 	crowded, nooks := make([]func(cell Rect) bool, len(e.faces)), make([][]nook, len(e.faces))
 	for k := range e.faces {
 		f := &e.faces[k]

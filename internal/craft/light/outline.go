@@ -244,7 +244,7 @@ func (o *outline) factor() float64 {
 		b := o.p[i]
 		cx, cy, cz := a.y-b.y, b.x-a.x, a.x*b.y-b.x*a.y
 		if size := math.Sqrt(cx*cx + cy*cy + cz*cz); size > 1e-15 {
-			sum += angle(size, 1+a.x*b.x+a.y*b.y) * cz / size
+			sum += Angle(size, 1+a.x*b.x+a.y*b.y) * cz / size
 		}
 		a = b
 	}

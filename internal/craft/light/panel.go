@@ -163,7 +163,7 @@ func lobeMoment(r r3.Vec, corners []r3.Vec, n int) float64 {
 		// Along the edge r·ω = c cos(x), x from −φ to the span − φ; S_k = ∫ (r·ω)^k dx.
 		from, to := a, a*cos+b*sin // r·ω at the ends
 		slopeFrom, slopeTo := -b, a*sin-b*cos
-		s0 := angle(sin, cos)
+		s0 := Angle(sin, cos)
 		total := s0
 		fromPower, toPower := from, to
 		for k := 2; k <= n-1; k += 2 {

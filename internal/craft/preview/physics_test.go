@@ -278,13 +278,3 @@ func TestWhatLiesBehindTheFacetGivesNothing(t *testing.T) {
 	}
 	assert.InEpsilon(t, want, sum, 0.01)
 }
-
-// The series is an angle over its sine all round, and a lamp's view factor is as good as by the exact one.
-func TestAnAngleOverItsSine(t *testing.T) {
-	assert.InDelta(t, 1, angleOverSine(1), 4e-8)
-	assert.InDelta(t, 1, angleOverSine(1+1e-12), 4e-8, "a cosine that rounding took too far")
-	for i := range 3000 {
-		angle := (float64(i) + 0.5) / 3000 * 3.1
-		assert.InEpsilon(t, angle/math.Sin(angle), angleOverSine(math.Cos(angle)), 1e-7, "%g", angle)
-	}
-}
