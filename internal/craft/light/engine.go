@@ -221,16 +221,22 @@ func (e *Engine) again(got [][]arrival, lent [][]RGB, sides, edges func(k int) i
 			continue
 		}
 		any = true
-		ask := onCells(e, f, func(eye *receptor) RGB { return e.fromFaces(eye) })
-		lux := make([]RGB, side*side)
-		e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
-		lent[k] = lux
-		for at, faces := range sharpened(e, f.Rect, lux, side, edges(k), crowded[k], ask) {
+		var fine []RGB
+		lent[k], fine = e.told(f, side, edges(k), crowded[k], func(eye *receptor) RGB { return e.fromFaces(eye) })
+		for at, faces := range fine {
 			a := &got[k][at]
 			a.RGB, a.faces = a.Plus(a.faces.Times(-1)).Plus(faces), faces
 		}
 	}
 	return any
+}
+
+// told asks something at the middles of a face's side × side cells, and tells it sharpened, in times as many a side.
+func (e *Engine) told(f *face, side, times int, crowded func(cell Rect) bool, ask func(eye *receptor) RGB) (middles, fine []RGB) {
+	of := onCells(e, f, ask)
+	middles = make([]RGB, side*side)
+	e.each(len(middles), func(at int) { middles[at] = of(f.cell(at%side, at/side, side, side)) })
+	return middles, sharpened(e, f.Rect, middles, side, times, crowded, of)
 }
 
 // isShownGloss reports whether another card turns a gloss to a face that mirrors something.
@@ -411,10 +417,8 @@ func (e *Engine) light() {
 		// Sun on the table that begins beside a card's end lights its foot with an edge, as what shines does.
 		for k := range e.faces {
 			f, side := &e.faces[k], sides(k)
-			ask := onCells(e, f, func(eye *receptor) RGB { return e.fromSunlit(eye, nil) })
-			lux := make([]RGB, side*side)
-			e.each(len(lux), func(at int) { lux[at] = ask(f.cell(at%side, at/side, side, side)) })
-			for at, more := range sharpened(e, f.Rect, lux, side, edges(k), crowded[k], ask) {
+			_, fine := e.told(f, side, edges(k), crowded[k], func(eye *receptor) RGB { return e.fromSunlit(eye, nil) })
+			for at, more := range fine {
 				got[k][at].RGB = got[k][at].Plus(more)
 			}
 		}
