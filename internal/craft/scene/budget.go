@@ -38,7 +38,7 @@ var trianglesEach = map[string]int{
 }
 
 // trianglesOfPiece are those of what is strewn, by piece.
-var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 590, "citrus": 1200, "half": 760, "pear": 2850, "dust": 300, "wedge": 340, "tomato": 920, "olive": 740, "nut": 360, "shard": 34, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 1300, "round": 240, "ring": 640, "stone": 760, "curl": 95, "cress": 360}
+var trianglesOfPiece = map[string]int{"": 260, "berry": 260, "slice": 590, "citrus": 1200, "half": 760, "pear": 2850, "dust": 300, "wedge": 340, "tomato": 920, "olive": 740, "nut": 360, "shard": 34, "shell": 640, "leaf": 48, "seed": 64, "cube": 130, "flake": 40, "sprig": 1300, "round": 240, "ring": 640, "stone": 760, "curl": 95, "cress": 360, "apple": 1000, "whole pear": 1300}
 
 // triangles is about how many a thing takes in a picture.
 func (t Thing) triangles() int {

@@ -19,6 +19,7 @@ const (
 	stalkColour = "#4f6b32"
 	pitColour   = "#7a2a1c"
 	stoneColour = "#8a5a34"
+	twigColour  = "#4a3826"
 
 	cressStalkColour = "#d3dcb0"
 )
@@ -75,6 +76,14 @@ var garnishes = map[string]garnish{
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-6 - 8*h(9)) }
 		return []shape.Mesh{lean(flesh), lean(skin), lean(pips)}
 	}, cutFruit, 0},
+	"apple": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
+		skin, stalk := shape.Apple(size, 70*(h(9)-0.4), seed, 2*steps)
+		return []shape.Mesh{skin, stalk}
+	}, wholeFruit, 0},
+	"whole pear": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
+		skin, stalk := shape.WholePear(size, 14*(h(9)-0.5), seed, 2*steps)
+		return []shape.Mesh{skin, stalk}
+	}, wholeFruit, 0},
 	"half": {func(size float64, h func(int64) float64, seed int64, steps int) []shape.Mesh {
 		flesh, skin, pips := shape.Half(size, pipsOf(6, steps), seed, steps+4)
 		lean := func(m shape.Mesh) shape.Mesh { return m.Tilted(-10 - 12*h(9)) }
@@ -162,6 +171,17 @@ func skinOf(colour string) Stuff {
 	st := edibleStuff(colour, "", "wet")
 	st.Pattern, st.Coat, st.Rough = "", 0.6, 0.2
 	return st
+}
+
+// wholeFruit is a skin that took sun on one side, and a stalk.
+func wholeFruit(t Thing) []Stuff {
+	skin := skinOf(t.Colour)
+	skin.Pattern, skin.GrainMm, skin.Rough = "flesh", t.HeightMm*0.4, 0.3
+	skin.Second = skin.Colour.Times(0.45)
+	if t.Second != "" {
+		skin.Second = linear(t.Second)
+	}
+	return []Stuff{skin, edibleStuff(twigColour, "", "dry")}
 }
 
 // cutFruit is flesh, skin and pips: the skin of the second colour, or a darker one of the first.

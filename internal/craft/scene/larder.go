@@ -108,9 +108,12 @@ func (v serving) loaf() []Part {
 	if v.cut {
 		cuts = 3
 	}
-	crust, crumb := shape.Loaf(long, wide, math.Min(v.tallMm, wide*1.05), cuts, math.Max(11, long*0.055), v.seed, int(v.f)+10)
+	crust, torn, crumb := shape.Loaf(long, wide, math.Min(v.tallMm, wide*1.05), cuts, math.Max(11, long*0.055), v.seed, int(v.f)+10)
 	// It lies across the frame, its cut end toward the camera.
-	return []Part{{crust.Moved(loafTurnDeg, at(0, 0, 0)), baked(crustColour, 9)}, {crumb.Moved(loafTurnDeg, at(0, 0, 0)), edibleStuff(crumbColour, "", "cake")}}
+	lay := func(m shape.Mesh) shape.Mesh { return m.Moved(loafTurnDeg, at(0, 0, 0)) }
+	burst := baked(crustColour, 5) // what the oven tore open late has browned less
+	burst.Colour, burst.Coat = burst.Colour.Times(0.5).Plus(linear(crumbColour).Times(0.5)), 0
+	return []Part{{lay(crust), baked(crustColour, 9)}, {lay(torn), burst}, {lay(crumb), edibleStuff(crumbColour, "", "cake")}}
 }
 
 // loafTurnDeg is how a loaf lies: its length from the far right to the near left.
@@ -308,47 +311,6 @@ func (v serving) leaves() []Part {
 	out = append(out, rounds.settled(on, v.seed, v.f)...)
 	seeds := Thing{Kind: "scatter", Piece: "seed", WidthMm: v.reachMm * 1.2, HeightMm: math.Max(5, v.reachMm*0.06), Count: 16, Colour: "#c9a05a"}
 	return append(out, seeds.settled(on, v.seed+1, v.f)...)
-}
-
-func (v serving) biscuits() []Part {
-	// Five in a ring, three on them, one on top: the ring's are a width and three quarters from the
-	// middle, so that neighbours just touch.
-	r := math.Min(32, v.reachMm/2.75)
-	thick := math.Max(7, math.Min(14, v.tallMm*0.4))
-	var whole []shape.Mesh
-	one := func(out shape.Slice, seed int64) shape.Mesh {
-		from, to := 0.0, 360.0
-		if out.ToDeg > out.FromDeg {
-			from, to = out.ToDeg, out.FromDeg+360
-		}
-		wave := func(rr, _, deg float64) float64 {
-			return rr * (1 - 0.035*shape.Noise(3*math.Cos(deg*math.Pi/180), 3*math.Sin(deg*math.Pi/180), 0, seed))
-		}
-		return shape.Sector([]shape.RZ{{R: 0}, {R: r * 0.95}, {R: r, Z: thick * 0.3}, {R: r * 0.97, Z: thick * 0.7}, {R: r * 0.8, Z: thick}, {R: 0, Z: thick * 0.94}}, from, to, int(v.f)+6, wave)
-	}
-	layers := []struct {
-		n       int
-		away    float64
-		turnDeg float64
-	}{{5, 1.75, 100}, {3, 1.17, 20}, {1, 0, 0}}
-	for k, l := range layers {
-		for i := range l.n {
-			sin, cos := math.Sincos((l.turnDeg + 360*float64(i)/float64(l.n)) * math.Pi / 180)
-			out := shape.Slice{}
-			if k == 0 && i == 0 { // one is broken, and shows that it is short
-				out = shape.Slice{FromDeg: 70, ToDeg: 210}
-			}
-			m := one(out, v.seed+int64(10*k+i)).Moved(61*float64(i+k), at(l.away*r*sin, l.away*r*cos, float64(k)*(thick+0.4)))
-			whole = append(whole, m)
-		}
-	}
-	all := shape.Strewn(whole...)
-	for k, p := range all.P {
-		if d := math.Hypot(p.X, p.Y) / v.reachMm; d > 1 {
-			all.P[k].X, all.P[k].Y = p.X/d, p.Y/d
-		}
-	}
-	return []Part{{all, baked(v.colour, 6)}}
 }
 
 //go:embed larder.tsv

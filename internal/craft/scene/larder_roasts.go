@@ -11,6 +11,7 @@ const (
 	skinColour   = "#b06a2c" // of a bird, roast
 	boneColour   = "#d9c8a4"
 	searedColour = "#54301c" // of a joint outside
+	fatColour    = "#d9b27c"
 	rareColour   = "#d29c90" // and inside
 	twineColour  = "#d8cbb0"
 	stickColour  = "#c9a676"
@@ -68,24 +69,30 @@ func (v serving) joint() []Part {
 		cuts = 3
 	}
 	high := math.Min(v.tallMm, wide)
-	crust, inside := shape.Loaf(long, wide, high, cuts, math.Max(7, long*0.045), v.seed, int(v.f)+10)
+	crust, fat, inside := shape.Carved(long, wide, high, cuts, math.Max(7, long*0.045), v.seed, int(v.f)+10)
 	meat := edibleStuff(rareColour, "", "wet")
 	meat.Pattern, meat.GrainMm, meat.Coat, meat.Second = "flesh", 5, 0.6, meat.Colour.Times(0.78)
 	lay := func(m shape.Mesh) shape.Mesh { return m.Moved(loafTurnDeg, at(0, 0, 0)) }
 	skin := baked(searedColour, 8)
 	skin.Coat, skin.Rough = 0.7, 0.35
-	out := []Part{{lay(crust), skin}, {lay(inside), meat}}
+	cap := baked(fatColour, 7)
+	cap.Coat, cap.Rough = 0.6, 0.35
+	out := []Part{{lay(crust), skin}, {lay(fat), cap}, {lay(inside), meat}}
 	// Tied at even places of what is whole.
 	var twine []shape.Mesh
-	from, to := -long*0.08, long*0.44
-	for k := range 4 {
-		y := from + (to-from)*float64(k)/3
+	body := []Object{boundOf([]Part{{Mesh: shape.Join(crust, fat)}})}
+	from, to := -long*0.1, long*0.34
+	for k := range 3 {
+		y := from + (to-from)*float64(k)/2
 		var path [][3]float64
-		for i := range 19 {
-			a := math.Pi * float64(i) / 18
-			path = append(path, [3]float64{wide * 0.5 * math.Cos(a), y, math.Max(1, high*(0.42+0.6*math.Pow(math.Sin(a), 0.8))*math.Min(1, 8*math.Sin(a)+0.15))})
+		for i := range 25 {
+			cos := math.Cos(math.Pi * float64(i) / 24)
+			x := wide * 0.47 * cos
+			if z := heightOver(body, x, y); z > 1 {
+				path = append(path, [3]float64{x, y, z + 0.3})
+			}
 		}
-		twine = append(twine, shape.Tube(path, 1.1, 6))
+		twine = append(twine, shape.Tube(path, 0.8, 6))
 	}
 	out = append(out, Part{lay(shape.Join(twine...)), edibleStuff(twineColour, "", "dry")})
 	return v.round(out, "herbs", 0.84, math.Max(9, v.reachMm*0.1), 8)

@@ -97,31 +97,58 @@ func (v serving) pudding() []Part {
 	return append(out, run)
 }
 
-// crumble lies in what it was baked in: fruit that has come up round the edge, rubble on it.
+// crumble lies in what it was baked in: rubble of butter and flour heaped on fruit, which has boiled up at
+// the edge and here and there between.
 func (v serving) crumble() []Part {
 	level := v.levelMm
 	r := v.insideMm(level) - 0.8
 	fruit := edibleStuff(orElse(v.garnish, "#7c2338"), "", "wet")
 	fruit.Second = fruit.Colour.Times(0.5)
-	out := []Part{{shape.Pool(r, math.Max(2, level*0.3), 0, v.seed, 2*int(v.f)).Moved(0, at(0, 0, level-math.Max(2, level*0.3))), fruit}}
-	bed := asHigh(shape.Heap(r*0.93, v.tallMm*0.85, 0.3, 12, v.seed+3, int(v.f)+12), v.tallMm*0.88).Moved(0, at(0, 0, level-1))
-	top := baked("#c99a5a", 5)
-	top.Coat = 0
-	out = append(out, Part{bed, top})
+	deep := math.Max(2, level*0.3)
+	bed := asHigh(shape.Heap(r*0.94, v.tallMm*0.85, 0.16, 7, v.seed+3, int(v.f)+24), v.tallMm*0.84).Moved(0, at(0, 0, level-1))
+	under := baked("#b98a4c", 4) // what is seen between the rubble lies in its shade
+	under.Coat, under.Colour = 0, under.Colour.Times(0.85)
+	out := []Part{{shape.Pool(r, deep, 0, v.seed, 2*int(v.f)).Moved(0, at(0, 0, level-deep)), fruit}, {bed, under}}
 	over := []Object{boundOf(out)}
-	var crumbs []shape.Mesh
-	n := 170
+	var welled [][3]float64 // where the fruit came up: a place, and how wide
+	for i := range 6 {
+		h := func(k int64) float64 { return shape.Hash(int64(i), k, 51, v.seed) }
+		a, d := 2.399963*float64(i)+0.8*h(1), r*(0.3+0.55*h(2))
+		welled = append(welled, [3]float64{d * math.Cos(a), d * math.Sin(a), r * (0.07 + 0.06*h(3))})
+	}
+	var juice []shape.Mesh
+	for i, w := range welled {
+		tall := math.Max(1.2, v.tallMm*0.08)
+		juice = append(juice, shape.Ball(w[2], w[2]*0.85, tall, 0.2, w[2]*0.8, v.seed+int64(i), 14).Moved(50*float64(i), at(w[0], w[1], heightOver(over, w[0], w[1])+tall*0.1)))
+	}
+	n, tones := 820, [3][]shape.Mesh{}
 	if v.f <= Rough {
-		n = 40
+		n = 60
 	}
 	for i := range n {
 		h := func(k int64) float64 { return shape.Hash(int64(i), k, 43, v.seed) }
-		a, d := 2*math.Pi*h(1), r*0.93*math.Sqrt(h(2))
-		size := math.Max(1.6, r*0.035) * (0.6 + 1.5*h(3)*h(3))
+		a, d := 2*math.Pi*h(1), r*0.95*math.Sqrt(h(2))
+		size := math.Max(1.3, r*0.026) * (0.6 + 1.7*h(3)*h(3)*h(3))
 		x, y := d*math.Cos(a), d*math.Sin(a)
-		crumbs = append(crumbs, shape.Ball(size, size*0.85, size*0.8, 0.3, size, v.seed+int64(i), 8).Moved(360*h(4), at(x, y, heightOver(over, x, y)+size*0.3)))
+		clear := true
+		for _, w := range welled {
+			clear = clear && math.Hypot(x-w[0], y-w[1]) > w[2]*0.9
+		}
+		if !clear {
+			continue
+		}
+		up := size*0.45 + 1.4*size*h(5)*h(5) // some lie on others
+		piece := shape.Ball(size*1.15, size*(0.7+0.4*h(6)), size*0.8, 0.45, size*0.9, v.seed+int64(i), 6)
+		tone := int(3 * h(7))
+		tones[tone] = append(tones[tone], piece.Tilted(60*(h(8)-0.5)).Moved(360*h(4), at(x, y, heightOver(over, x, y)+up)))
 	}
-	return append(out, Part{shape.Strewn(crumbs...), top})
+	out = append(out, Part{shape.Join(juice...), fruit})
+	for k, hex := range []string{"#e8c993", "#d2a566", "#ab7a40"} {
+		rubble := baked(hex, 3)
+		rubble.Coat, rubble.Rough = 0, 1
+		out = append(out, Part{shape.Strewn(tones[k]...), rubble})
+	}
+	return out
 }
 
 // layers fill a clear glass, each to its own height, with fruit or crumbs on top.

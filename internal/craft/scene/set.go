@@ -84,7 +84,7 @@ type Food struct {
 	AboveMm   float64       `json:"aboveMm" doc:"How far it rises above the rim; 0 when level or below"`
 	Colour    string        `json:"colour" doc:"#rrggbb"`
 	Garnish   string        `json:"garnish" doc:"Colour of what is scattered on it, #rrggbb, or empty"`
-	Piece     string        `json:"piece,omitempty" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress,pear,dust" doc:"A tart: what each piece that lies on it is; empty is usual"`
+	Piece     string        `json:"piece,omitempty" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress,pear,dust,apple,whole pear" doc:"A tart: what each piece that lies on it is; empty is usual"`
 	Form      string        `json:"form" enum:",mound,slices,stack,scoops,liquid,iced,meringue,shells,tart,pie,cake,loaf,toast,noodles,rice,burger,leaves,biscuits,bird,joint,fish,skewers,soup,eggs,balls,dumplings,pancakes,pudding,crumble,layers,pizza,sandwich,curry" doc:"Its shape; empty is usual for its vessel"`
 	Finish    words.Finish  `json:"finish" enum:",matt,satin,gloss" doc:"How it shines"`
 	Strength  float64       `json:"strength" doc:"Drink: share of full strength, 0 to 1; 0 is full"`

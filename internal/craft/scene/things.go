@@ -28,7 +28,7 @@ type Thing struct {
 	Second    string       `json:"second" doc:"Second colour, #rrggbb, or empty"`
 	Finish    words.Finish `json:"finish" doc:"How it shines"`
 	Material  string       `json:"material" enum:",ceramic,enamel,glass,metal,wood,stone,linen,paper,food" doc:"What it is made of; empty is usual for its kind"`
-	Piece     string       `json:"piece" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress,pear,dust" doc:"Scatter: what each piece is"`
+	Piece     string       `json:"piece" enum:",berry,slice,citrus,shell,leaf,seed,cube,flake,sprig,half,wedge,tomato,olive,nut,shard,round,ring,stone,curl,cress,pear,dust,apple,whole pear" doc:"Scatter: what each piece is"`
 	Count     int          `json:"count" doc:"How many pieces, slices or cubes; 0 is usual for its kind"`
 	Drink     string       `json:"drink" doc:"Vessel: colour that 50 mm of what is in it lets through, #rrggbb; empty for none"`
 	FillShare float64      `json:"fillShare" doc:"Vessel: how full it is, 0 to 1 of its height"`

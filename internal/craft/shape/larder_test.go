@@ -120,13 +120,41 @@ func TestTheLarderKeepsItsSizes(t *testing.T) {
 		assert.Zero(t, open(m))
 		assert.Positive(t, volume(m))
 	}
-	crust, inside := Loaf(220, 110, 95, 0, 12, 3, 40)
-	sized(t, "loaf", Join(crust, inside), 110, 220, 95)
-	assert.Zero(t, open(Join(crust, inside)))
-	crust, inside = Loaf(260, 110, 95, 3, 13, 3, 40)
-	assert.Zero(t, open(Join(crust, inside)), "each slice is whole")
+	crust, torn, inside := Loaf(220, 110, 95, 0, 12, 3, 40)
+	sized(t, "loaf", Join(crust, torn), 110, 220, 95)
+	assert.Empty(t, inside.T, "nothing of it is cut")
+	assert.Zero(t, open(Join(crust, torn)))
+	whole := volume(Join(crust, torn))
+	crust, torn, inside = Loaf(220, 110, 95, 3, 12, 3, 40)
+	sized(t, "loaf, cut", Join(crust, torn), 0, 220, 95)
+	assert.Zero(t, open(Join(crust, torn, inside)), "each slice is whole")
+	assert.Less(t, volume(Join(crust, torn, inside)), whole)
+	seared, fat, inside := Carved(260, 110, 95, 0, 13, 3, 40)
+	sized(t, "joint", Join(seared, fat, inside), 110, 260, 95)
+	assert.Zero(t, open(Join(seared, fat, inside)))
+	seared, fat, inside = Carved(260, 110, 95, 3, 13, 3, 40)
+	assert.Zero(t, open(Join(seared, fat, inside)), "each slice is whole")
 	crust, inside = Toast(110, 95, 14, 40)
 	sized(t, "toast", Join(crust, inside), 110, 95, 14)
+	for seed := range int64(5) {
+		for what, make := range map[string]func(float64, float64, int64, int) (Mesh, Mesh){"apple": Apple, "pear": WholePear} {
+			skin, stalk := make(70, 0, seed, 28)
+			lo, hi := skin.Bounds()
+			assert.InEpsilon(t, 70, hi.X-lo.X, 0.03, what) // but for the bend of a neck
+			assert.InEpsilon(t, 70, hi.Y-lo.Y, 0.14, "%s: no rounder than it grew", what)
+			assert.InDelta(t, 0, lo.Z, 1e-9, "%s stands", what)
+			_, end := stalk.Bounds()
+			assert.Greater(t, end.Z, hi.Z, "%s: its stalk is seen", what)
+			for _, m := range []Mesh{skin, stalk} {
+				assert.Zero(t, open(m), what)
+				assert.Positive(t, volume(m), what)
+			}
+			leant, _ := make(70, 24, seed, 28)
+			low, _ := leant.Bounds()
+			assert.InDelta(t, 0, low.Z, 1e-9, "%s lies", what)
+			assert.InEpsilon(t, volume(skin), volume(leant), 1e-6, what)
+		}
+	}
 	rind, pith, flesh := Citrus(32, 5, 9, 48)
 	sized(t, "citrus", rind, 64, 64, 5)
 	for _, m := range []Mesh{rind, pith, flesh} {

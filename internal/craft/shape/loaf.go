@@ -56,35 +56,221 @@ func crustLine(wMm, hMm float64, points int) [][2]float64 {
 	return append(out, [2]float64{-wMm * 0.49, side * 0.6})
 }
 
-// Loaf lies along y about the origin, its foot on z = 0: lMm long, wMm wide, hMm high, with
-// cuts slices of thickMm that have fallen away from its near end. Crust is the skin, crumb what
-// a knife shows.
-func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps int) (crust, crumb Mesh) {
-	line := crustLine(wMm, hMm, max(8, steps/3))
-	// An outline's y is up: the prism is laid down along y.
-	lay := func(m Mesh) Mesh {
-		out := Mesh{T: m.T, P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N))}
-		turn := func(v r3.Vec) r3.Vec { return vec(v.X, -v.Z, v.Y) }
-		for i := range m.P {
-			out.P[i], out.N[i] = turn(m.P[i]), turn(m.N[i])
+// torn are the columns of a loaf's skin where the oven burst it, of how many there are between one side
+// and the other; half of the way up the dome it is whole.
+const tornFrom, tornTo, domeColumns = 9, 14, 24
+
+// tinLine is a loaf's outline across at a share t of its length, wMm wide and hMm high, counter-clockwise
+// as seen from its near end: straight walls that a tin held, a lip where it rose over the tin's edge, a
+// dome, and along the dome a tear with a lifted edge, which closes toward both ends.
+func tinLine(t, wMm, hMm float64, seed int64) [][2]float64 {
+	rim := hMm * 0.56
+	out := [][2]float64{{-wMm * 0.41, 0}, {-wMm * 0.2, 0}, {wMm * 0.2, 0}, {wMm * 0.41, 0}, {wMm * 0.43, rim * 0.35}, {wMm * 0.45, rim * 0.7}, {wMm * 0.455, rim * 0.94}}
+	open := math.Max(0, math.Min(1, math.Min((t-0.08)/0.14, (0.93-t)/0.14)))
+	middle := math.Pi * (0.44 + 0.05*(Noise(t*4, 3, 0, seed)-0.5))
+	half := math.Pi * 0.085 * open * (0.7 + 0.6*Noise(t*7, 5, 0, seed))
+	from, to := middle-half, middle+half
+	arch := 1 - 0.09*math.Pow(math.Abs(2*t-1), 2.5)
+	for i := 0; i <= domeColumns; i++ {
+		var a, lift float64
+		switch {
+		case i < tornFrom:
+			a = from * float64(i) / tornFrom
+			lift = 0.03 * open * math.Exp(-(from-a)*(from-a)/0.03)
+		case i <= tornTo:
+			s := 2*float64(i-tornFrom)/(tornTo-tornFrom) - 1
+			a = middle + half*s
+			lift = open * (0.022 - 0.012*s - 0.03*(1-s*s) + 0.03*(1-s*s)*(2*Noise(t*26, s*3, 1, seed)-1))
+		default:
+			a = to + (math.Pi-to)*float64(i-tornTo)/(domeColumns-tornTo)
+			lift = 0.01 * open * math.Exp(-(a-to)*(a-to)/0.03)
 		}
-		return out
+		sin, cos := math.Sincos(a)
+		rough := 1 + 0.03*(2*Noise(t*6+2*cos, 2*sin, 2, seed)-1)
+		out = append(out, [2]float64{wMm / 2 * cos, rim + (hMm*arch-rim)*math.Pow(math.Max(0, sin), 0.72)*rough + hMm*lift})
 	}
-	fallen := float64(cuts) * thickMm
-	whole := math.Max(lMm-fallen*1.9, lMm*0.3)
-	wall, ends := Prism(line, whole)
-	crust, crumb = lay(wall).Moved(0, vec(0, lMm/2, 0)), lay(ends).Moved(0, vec(0, lMm/2, 0))
-	at := lMm/2 - whole
+	return append(out, [2]float64{-wMm * 0.455, rim * 0.94}, [2]float64{-wMm * 0.45, rim * 0.7}, [2]float64{-wMm * 0.43, rim * 0.35})
+}
+
+// tinFirst is the place in tinLine where its dome begins.
+const tinFirst = 7
+
+// loafEnd is how far a loaf's ends are rounded, of its width; loafEndSmall is how much of its section is
+// left at the very end.
+const loafEnd, loafEndSmall = 0.24, 0.76
+
+// Loaf lies along y about the origin, its foot on z = 0: lMm long, wMm wide, hMm high, as it comes out of
+// a tin. With cuts, so many slices of thickMm were cut off its near end and lean on what is left of it, each
+// a little more than the one behind, so that the face of the last is seen. Crust is the skin, torn is
+// where the oven burst it, crumb is what a knife shows.
+func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps int) (crust, torn, crumb Mesh) {
+	lean, foot, taken := leaning(cuts, hMm, thickMm, seed)
+	near, far := taken-lMm/2, lMm/2
+	var rows grid
+	for j, last := 0, max(12, steps*3/4); j <= last; j++ {
+		t := float64(j) / float64(last)
+		t = 0.35*t + 0.65*(1-math.Cos(math.Pi*t))/2 // closer where the ends are rounded
+		y := near + (far-near)*t
+		toEnd := far - y
+		if cuts == 0 {
+			toEnd = math.Min(toEnd, y-near)
+		}
+		e := math.Min(1, toEnd/(loafEnd*wMm))
+		k := loafEndSmall + (1-loafEndSmall)*math.Sqrt(1-(1-e)*(1-e))
+		var row []r3.Vec
+		for _, p := range tinLine((y+lMm/2)/lMm, wMm, hMm, seed) {
+			row = append(row, vec(k*p[0], y, k*p[1]))
+		}
+		rows = append(rows, append(row, row[0]))
+	}
+	rows.stretch(wMm, hMm)
+	from, to := tinFirst+tornFrom, tinFirst+tornTo
+	crust = Join(rows.strip(0, from), rows.strip(to, len(rows[0])-1), rows.end(len(rows)-1, hMm*0.42, true))
+	torn = rows.strip(from, to)
+	if cuts == 0 {
+		return Join(crust, rows.end(0, hMm*0.42, false)), torn, crumb
+	}
+	crumb = rows.end(0, hMm*0.42, false)
+	var line [][2]float64
+	for _, p := range rows[0][:len(rows[0])-1] {
+		line = append(line, [2]float64{p.X, p.Z})
+	}
+	wall, faces := Prism(line, thickMm)
 	for i := range cuts {
-		w, e := Prism(line, thickMm)
+		place := func(m Mesh) Mesh {
+			return upright(m).Tilted(lean[i]).Moved(0, vec(2*(Hash(int64(i), 3, 0, seed)-0.5), near-foot[i], 0))
+		}
+		crust, crumb = Join(crust, place(wall)), Join(crumb, place(faces))
+	}
+	return crust, torn, crumb
+}
+
+// leaning is how far slices lean that were cut off something hMm high, in degrees, where their feet stand
+// before it and how much room they take, mm: the top of each touches what is behind it.
+func leaning(cuts int, hMm, thickMm float64, seed int64) (deg, foot []float64, takenMm float64) {
+	before := 0.0
+	for i := range cuts {
+		d := 7.5*float64(i+1) + 2*Hash(int64(i), 1, 0, seed)
+		sin, cos := math.Sincos(d * math.Pi / 180)
+		takenMm += hMm * (sin - before)
+		deg, foot = append(deg, d), append(foot, takenMm)
+		takenMm, before = takenMm+thickMm*cos, sin
+	}
+	return deg, foot, takenMm
+}
+
+// grid are the places of a skin, rows from near to far, each closed: its last place is its first.
+type grid [][]r3.Vec
+
+// stretch makes it as wide and as high as said.
+func (g grid) stretch(wMm, hMm float64) {
+	var all Mesh
+	for _, row := range g {
+		all.P = append(all.P, row...)
+	}
+	lo, hi := all.Bounds()
+	for _, row := range g {
+		for i := range row {
+			row[i].X, row[i].Z = row[i].X*wMm/(hi.X-lo.X), row[i].Z*hMm/hi.Z
+		}
+	}
+}
+
+// strip is its skin between two columns.
+func (g grid) strip(from, to int) Mesh {
+	var m Mesh
+	for _, row := range g {
+		m.P = append(m.P, row[from:to+1]...)
+	}
+	n := to - from
+	for j := range len(g) - 1 {
+		m.band((j+1)*(n+1), j*(n+1), n)
+	}
+	m.smooth()
+	return m
+}
+
+// end closes it at a row, about a place so high in its middle.
+func (g grid) end(row int, middleMm float64, far bool) Mesh {
+	m := Mesh{P: append([]r3.Vec{vec(0, g[row][0].Y, middleMm)}, g[row]...)}
+	for i := int32(1); i < int32(len(g[row])); i++ {
+		if far {
+			m.T = append(m.T, [3]int32{0, i + 1, i})
+		} else {
+			m.T = append(m.T, [3]int32{0, i, i + 1})
+		}
+	}
+	m.smooth()
+	return m
+}
+
+// upright lays a prism down: its outline stands across, and its length, which was up, goes toward −y.
+func upright(m Mesh) Mesh {
+	out := Mesh{T: m.T, P: make([]r3.Vec, len(m.P)), N: make([]r3.Vec, len(m.N))}
+	turn := func(v r3.Vec) r3.Vec { return vec(v.X, -v.Z, v.Y) }
+	for i := range m.P {
+		out.P[i], out.N[i] = turn(m.P[i]), turn(m.N[i])
+	}
+	return out
+}
+
+// Where the fat of a joint begins and ends on the way over it, as shares of the half circle from its right.
+const fatFrom, fatTo = 0.3, 0.86
+
+// jointLine is a joint's outline across at y, wMm wide and hMm high, counter-clockwise as seen from its near
+// end: rounder than a loaf's and as uneven as muscle is. It begins with its foot.
+func jointLine(y, wMm, hMm float64, seed int64, columns int) [][2]float64 {
+	side := hMm * 0.4
+	out := [][2]float64{{-wMm * 0.36, 0}, {wMm * 0.36, 0}, {wMm * 0.46, side * 0.4}}
+	for i := 0; i <= columns; i++ {
+		sin, cos := math.Sincos(math.Pi * float64(i) / float64(columns))
+		uneven := 1 + 0.1*(2*Noise(y/(0.5*wMm), 1.3*cos, 1.3*sin, seed)-1)
+		out = append(out, [2]float64{uneven * wMm / 2 * cos, side + uneven*(hMm-side)*math.Pow(sin, 0.85)})
+	}
+	return append(out, [2]float64{-wMm * 0.46, side * 0.4})
+}
+
+// jointFirst is the place in jointLine where it begins to go over the top.
+const jointFirst = 3
+
+// Carved lies along y about the origin, its foot on z = 0, as a roast joint does: lMm long, wMm wide, hMm high,
+// its far end round, with cuts slices of thickMm that have fallen away from its near end. Skin is what the
+// oven seared, fat lies along its top, inside is what a knife shows.
+func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps int) (skin, fat, inside Mesh) {
+	columns := max(12, steps/2)
+	whole := math.Max(lMm-float64(cuts)*thickMm*1.9, lMm*0.3)
+	near, far := lMm/2-whole, lMm/2
+	var rows grid
+	for j, last := 0, max(10, steps/2); j <= last; j++ {
+		t := math.Sin(math.Pi / 2 * float64(j) / float64(last)) // closer where it is round
+		y := near + (far-near)*t
+		e := math.Min(1, (far-y)/(0.45*wMm))
+		k := 0.3 + 0.7*math.Sqrt(1-(1-e)*(1-e))
+		var row []r3.Vec
+		for _, p := range jointLine(y, wMm, hMm, seed, columns) {
+			row = append(row, vec(k*p[0], y, hMm*0.3*(1-k)+k*p[1]))
+		}
+		rows = append(rows, append(row, row[0]))
+	}
+	rows.stretch(wMm, hMm)
+	from, to := jointFirst+int(fatFrom*float64(columns)), jointFirst+int(fatTo*float64(columns))
+	skin = Join(rows.strip(0, from), rows.strip(to, len(rows[0])-1), rows.end(len(rows)-1, hMm*0.42, true))
+	fat, inside = rows.strip(from, to), rows.end(0, hMm*0.42, false)
+	var line [][2]float64
+	for _, p := range rows[0][:len(rows[0])-1] {
+		line = append(line, [2]float64{p.X, p.Z})
+	}
+	foot := near
+	for i := range cuts {
+		wall, faces := Prism(line, thickMm)
 		lean := 18 + 16*float64(i+1)/float64(cuts) + 6*Hash(int64(i), 1, 0, seed)
 		place := func(m Mesh) Mesh {
-			return lay(m).Tilted(-lean).Moved(3*(Hash(int64(i), 2, 0, seed)-0.5), vec(2*(Hash(int64(i), 3, 0, seed)-0.5), at, 0))
+			return upright(m).Tilted(-lean).Moved(3*(Hash(int64(i), 2, 0, seed)-0.5), vec(2*(Hash(int64(i), 3, 0, seed)-0.5), foot, 0))
 		}
-		crust, crumb = Join(crust, place(w)), Join(crumb, place(e))
-		at -= (lMm - whole - hMm*math.Sin(lean*math.Pi/180)*0.2) / float64(cuts+1)
+		skin, inside = Join(skin, place(wall)), Join(inside, place(faces))
+		foot -= (lMm - whole - hMm*math.Sin(lean*math.Pi/180)*0.2) / float64(cuts+1)
 	}
-	return crust, crumb
+	return skin, fat, inside
 }
 
 // Toast is one slice lying on z = 0 about the origin.

@@ -67,3 +67,96 @@ func Crescent(rMm, hMm float64, steps int) (flesh, skin Mesh) {
 	}
 	return Extrude(in, hMm, hMm*0.2), Tube(path, hMm*0.52, 6)
 }
+
+// fruit is a whole fruit about the axis: a line from the middle of its foot to the middle of its top, no
+// rounder than it grew. lobes, a share, is how far five ribs stand out toward its foot.
+func fruit(line []RZ, lobes, uneven, lumpMm float64, seed int64, steps int) Mesh {
+	var m Mesh
+	last := len(line) - 1
+	for j, p := range line {
+		low := 1 - float64(j)/float64(last)
+		for i := 0; i <= steps; i++ {
+			deg := 2 * math.Pi * float64(i%steps) / float64(steps)
+			sin, cos := math.Sincos(deg)
+			k := 1 + lobes*low*math.Cos(5*deg) + uneven*(2*Noise(p.R*cos/lumpMm, p.R*sin/lumpMm, p.Z/lumpMm, seed)-1)
+			m.P = append(m.P, vec(k*p.R*cos, k*p.R*sin, p.Z))
+		}
+	}
+	w := steps + 1
+	for j := range last {
+		m.band(j*w, (j+1)*w, steps)
+	}
+	m.smooth()
+	m.seam(w, last)
+	return m
+}
+
+// grown leans a whole fruit by deg and lays it on z = 0, with what belongs to it.
+func grown(deg float64, parts ...Mesh) []Mesh {
+	for i := range parts {
+		parts[i] = parts[i].Tilted(deg)
+	}
+	lo, _ := parts[0].Bounds()
+	for i := range parts {
+		parts[i] = parts[i].Moved(0, vec(0, 0, -lo.Z))
+	}
+	return parts
+}
+
+// Apple is a whole apple or quince, wMm across, leaning by deg on z = 0: dimpled at its stalk and at its eye.
+func Apple(wMm, deg float64, seed int64, steps int) (skin, stalk Mesh) {
+	r, h := wMm/2, wMm*0.44
+	var line []RZ
+	n := max(8, steps*2/3)
+	for j := 0; j <= n; j++ {
+		sin, cos := math.Sincos(math.Pi * float64(j) / float64(n))
+		away := math.Pow(sin, 0.86)
+		z := -h * cos
+		if cos > 0 {
+			z += 0.24 * h * math.Exp(-away*away/0.1)
+		} else {
+			z -= 0.42 * h * math.Exp(-away*away/0.11)
+		}
+		line = append(line, RZ{R: r * away * (1 - 0.07*cos), Z: z})
+	}
+	line[0].R, line[n].R = 0, 0
+	foot, top := line[0].Z, line[n].Z
+	skin = fruit(line, 0.03, 0.05, wMm*0.45, seed, steps)
+	lo, hi := skin.Bounds()
+	skin = skin.Stretched(wMm/(hi.X-lo.X), wMm/(hi.X-lo.X), 1)
+	lean := wMm * 0.1 * (Hash(1, 2, 0, seed) - 0.5)
+	stalk = Tube([][3]float64{{0, 0, top - 0.02*wMm}, {lean * 0.3, 0, top + 0.1*wMm}, {lean, lean * 0.5, top + 0.22*wMm}}, wMm*0.02, 6)
+	eye := Ball(wMm*0.06, wMm*0.06, wMm*0.03, 0.4, wMm*0.03, seed, 8).Moved(0, vec(0, 0, foot-0.005*wMm))
+	of := grown(deg, skin, Join(stalk, eye))
+	return of[0], of[1]
+}
+
+// WholePear is a pear that stands, leaning by deg, wMm across its belly.
+func WholePear(wMm, deg float64, seed int64, steps int) (skin, stalk Mesh) {
+	tall := wMm / (2 * 0.315)
+	var line []RZ
+	n := max(10, steps)
+	for j := 0; j <= n; j++ {
+		t := (1 - math.Cos(math.Pi*float64(j)/float64(n))) / 2 // closer at both ends
+		p := RZ{R: tall * pearAt(t), Z: tall * t}
+		if t < 0.1 { // the foot is drawn in at its eye
+			p.Z += tall * 0.05 * math.Exp(-p.R*p.R/(0.006*tall*tall))
+		}
+		line = append(line, p)
+	}
+	line[0].R, line[n].R = 0, 0
+	skin = fruit(line, 0.015, 0.035, wMm*0.5, seed, steps)
+	lo, hi := skin.Bounds()
+	skin = skin.Stretched(wMm/(hi.X-lo.X), wMm/(hi.X-lo.X), 1)
+	bend := wMm * 0.16 * (Hash(1, 2, 0, seed) - 0.3)
+	for i, p := range skin.P { // its neck is seldom straight
+		k := math.Max(0, p.Z/tall-0.4)
+		skin.P[i].X += bend * k * k * 2
+	}
+	skin.smooth()
+	skin.seam(steps+1, n)
+	end := bend * 0.72
+	stalk = Tube([][3]float64{{end, 0, tall * 0.97}, {end * 1.1, 0, tall * 1.06}, {end*1.3 + 0.03*wMm, 0.02 * wMm, tall * 1.15}}, wMm*0.022, 6)
+	of := grown(deg, skin, stalk)
+	return of[0], of[1]
+}

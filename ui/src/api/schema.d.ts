@@ -8075,7 +8075,7 @@ export interface components {
              * @description A tart: what each piece that lies on it is; empty is usual
              * @enum {string}
              */
-            piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust";
+            piece?: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust" | "apple" | "whole pear";
             /**
              * Format: double
              * @description Something is poured on it from so high above the rim; 0 for nothing
@@ -13636,7 +13636,7 @@ export interface components {
              * @description Scatter: what each piece is
              * @enum {string}
              */
-            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust";
+            piece: "" | "berry" | "slice" | "citrus" | "shell" | "leaf" | "seed" | "cube" | "flake" | "sprig" | "half" | "wedge" | "tomato" | "olive" | "nut" | "shard" | "round" | "ring" | "stone" | "curl" | "cress" | "pear" | "dust" | "apple" | "whole pear";
             /** @description The cupboard's prop, or empty */
             propId: string;
             /** @description Second colour, #rrggbb, or empty */

@@ -134,7 +134,7 @@ export const words = {
     best: ['near', 'far', 'left', 'right'],
     finish: ['matt', 'satin', 'gloss'],
     form: ['mound', 'slices', 'stack', 'scoops', 'liquid', 'iced', 'meringue', 'shells', 'tart', 'pie', 'cake', 'loaf', 'toast', 'noodles', 'rice', 'burger', 'leaves', 'biscuits', 'bird', 'joint', 'fish', 'skewers', 'soup', 'eggs', 'balls', 'dumplings', 'pancakes', 'pudding', 'crumble', 'layers', 'pizza', 'sandwich', 'curry'],
-    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear', 'dust'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear', 'dust', 'apple', 'whole pear'],
   },
   FormGuess: {
     form: ['plate', 'flat', 'tall', 'stack', 'soup', 'bowl', 'drink', 'frozen', 'many-alike', 'bite', 'spread', 'whole'],
@@ -337,7 +337,7 @@ export const words = {
     finish: ['matt', 'satin', 'gloss', 'mirror'],
     kind: ['plate', 'bowl', 'tiny bowl', 'pot', 'glass', 'coupe', 'mug', 'jug', 'bottle', 'jar', 'board', 'wire rack', 'box', 'knife', 'fork', 'spoon', 'linen', 'tile', 'paper', 'mound', 'slices', 'stack', 'scatter', 'drizzle', 'foam', 'ice', 'herbs', 'crumb', 'bite on a fork'],
     material: ['ceramic', 'enamel', 'glass', 'metal', 'wood', 'stone', 'linen', 'paper', 'food'],
-    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear', 'dust'],
+    piece: ['berry', 'slice', 'citrus', 'shell', 'leaf', 'seed', 'cube', 'flake', 'sprig', 'half', 'wedge', 'tomato', 'olive', 'nut', 'shard', 'round', 'ring', 'stone', 'curl', 'cress', 'pear', 'dust', 'apple', 'whole pear'],
     worked: ['ribbed', 'cut'],
   },
   Trial: {
