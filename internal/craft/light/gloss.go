@@ -19,18 +19,20 @@ func (f *face) shine(p, x r3.Vec, seen []glow, sun bool) RGB {
 	r := r3.Sub(r3.Scale(2*out, n), to)
 	power := f.surface.Lobe
 	var sum RGB
-	for _, g := range seen {
+	for i := range seen {
+		g := &seen[i]
 		if out <= 0 || r3.Dot(r, g.middle) < g.least || !sun && g.sun != (RGB{}) {
 			continue
 		}
-		bound := grazing(g.dirs, r, n, out, power)
+		of, share := g.luminance, 0.0
 		if g.sun != (RGB{}) {
-			if c := r3.Dot(r, g.dirs[0]); c > 0 {
-				sum = sum.Plus(g.sun.Times(bound * float64(power+1) / (2 * math.Pi) * raised(c, power)))
-			}
-			continue
+			of, share = g.sun, raised(math.Max(0, r3.Dot(r, g.dirs[0])), power)
+		} else {
+			share = lobeMoment(r, g.dirs, g.arcs, power)
 		}
-		sum = sum.Plus(g.luminance.Times(bound * float64(power+1) / (2 * math.Pi) * lobeMoment(r, g.dirs, power)))
+		if share > 0 {
+			sum = sum.Plus(of.Times(g.grazing(r, n, out, power) * float64(power+1) / (2 * math.Pi) * share))
+		}
 	}
 	return sum.Through(f.surface.Gloss)
 }
@@ -146,12 +148,8 @@ func leastOf(reach float64, power int) float64 {
 
 // grazing is the mean of min(1, in/out) over what is seen, weighed by the lobe, which may fall by half from one corner to
 // its middle: corners, the middles of edges and the middle, as Simpson weighs them.
-func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
-	flatter := false
-	for _, d := range dirs {
-		flatter = flatter || r3.Dot(d, n) < out
-	}
-	if !flatter {
+func (g *glow) grazing(r, n r3.Vec, out float64, power int) float64 {
+	if g.flattest >= out {
 		return 1
 	}
 	sum, all := 0.0, 0.0
@@ -159,14 +157,13 @@ func grazing(dirs []r3.Vec, r, n r3.Vec, out float64, power int) float64 {
 		k := weight * raised(max(0.05, r3.Dot(r, d)), power)
 		sum, all = sum+k*max(0, min(1, r3.Dot(d, n)/out)), all+k
 	}
-	var middle r3.Vec
-	last := dirs[len(dirs)-1]
-	for _, d := range dirs {
+	for _, d := range g.dirs {
 		add(d, 1)
-		add(unit(r3.Add(last, d)), 4)
-		middle, last = r3.Add(middle, d), d
 	}
-	add(unit(middle), 4*float64(len(dirs)))
+	for i := range g.arcs {
+		add(g.arcs[i].half, 4)
+	}
+	add(g.middle, 4*float64(len(g.dirs)))
 	return sum / all
 }
 
@@ -193,7 +190,7 @@ func (e *Engine) glows(eye *receptor, power int, sun RGB) []glow {
 		e.shining(over, through, func(o *outline, l RGB) { keep(o, l.Through(returned)) })
 	})
 	if s := e.set.Sun; s != nil && sun.Lux() > 0 {
-		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
+		out = append(out, glow{dirs: []r3.Vec{s.Toward}, middle: s.Toward, flattest: r3.Dot(eye.n, s.Toward), least: leastOf(0, power), sun: sun.Times(1 / r3.Dot(eye.n, s.Toward))})
 	}
 	return out
 }
@@ -255,9 +252,11 @@ func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool)
 		return out
 	}
 	g := glow{luminance: l, dirs: make([]r3.Vec, 0, o.n)}
+	g.flattest = 1
 	for _, q := range o.p[:min(o.n, 11)] {
 		d := unit(eye.direction(q))
 		g.dirs, g.middle = append(g.dirs, d), r3.Add(g.middle, d)
+		g.flattest = math.Min(g.flattest, r3.Dot(d, eye.n))
 	}
 	g.middle = unit(g.middle)
 	reach := 0.0
@@ -265,11 +264,13 @@ func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool)
 		reach = math.Max(reach, math.Acos(math.Min(1, r3.Dot(d, g.middle))))
 	}
 	g.least = leastOf(reach, power)
-	if !divide {
-		return append(out, g)
+	var halves [2]outline
+	n := 0
+	if divide {
+		halves, n = eye.halved(o, g.dirs, wide)
 	}
-	halves, n := eye.halved(o, g.dirs, wide)
 	if n == 0 {
+		g.arcs = arcsOf(g.dirs)
 		return append(out, g)
 	}
 	for i := range n {

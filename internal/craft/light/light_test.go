@@ -245,7 +245,7 @@ func TestLobeMomentAgainstCounting(t *testing.T) {
 				slow += math.Pow(math.Max(0, r3.Dot(r, w)), float64(n)) * math.Abs(r3.Dot(q.Normal(), w)) * c.AreaMm2() / (d * d)
 			}
 		}
-		assert.InDelta(t, slow, lobeMoment(r, dirs, n), 0.002*slow+2e-5)
+		assert.InDelta(t, slow, lobeMoment(r, dirs, arcsOf(dirs), n), 0.002*slow+2e-5)
 	})
 }
 

@@ -63,7 +63,9 @@ type face struct {
 // glow is a part of a source as seen from a cell of a face, or the sun.
 type glow struct {
 	dirs      []r3.Vec // corners as unit directions
+	arcs      []arc    // and what joins them, each from the corner before; none for the sun
 	middle    r3.Vec   // and their middle
+	flattest  float64  // how far over the gloss its lowest corner stands, a cosine
 	least     float64  // a mirror direction further from the middle, as a cosine, sees nothing of it
 	luminance RGB
 	sun       RGB // lux of the beam, for the sun; dirs has one direction then
@@ -124,57 +126,100 @@ func (q Rect) away(p r3.Vec) float64 {
 	return length(r3.Sub(d, r3.Add(clamp(q.U), clamp(q.V))))
 }
 
+// arc is a part of a great circle between two unit directions.
+type arc struct {
+	normal r3.Vec  // unit, of its plane
+	angle  float64 // that it spans
+	half   r3.Vec  // unit, half way
+}
+
+// arcBetween is the arc from s to t, empty where they are one direction.
+func arcBetween(s, t r3.Vec) arc {
+	normal := r3.Cross(s, t)
+	sin := length(normal)
+	if sin < 1e-12 {
+		return arc{half: s}
+	}
+	return arc{r3.Scale(1/sin, normal), Angle(sin, r3.Dot(s, t)), unit(r3.Add(s, t))}
+}
+
+// moment is the arc's part of lobeMoment, from s to t: along it r·ω is c cos(x), and S_k = ∫ (r·ω)^k dx.
+func (a *arc) moment(r, s, t r3.Vec, n int) float64 {
+	if a.angle == 0 {
+		return 0
+	}
+	out := r3.Cross(r, a.normal)
+	from, to := r3.Dot(r, s), r3.Dot(r, t) // r·ω at the ends
+	slopeFrom, slopeTo := -r3.Dot(out, s), -r3.Dot(out, t)
+	c2 := from*from + slopeFrom*slopeFrom
+	s0 := a.angle
+	total := s0
+	fromPower, toPower := from, to
+	for k := 2; k <= n-1; k += 2 {
+		share := 1 / float64(k)
+		s0 = share * (toPower*slopeTo - fromPower*slopeFrom + float64(k-1)*c2*s0)
+		total += s0
+		fromPower *= from * from
+		toPower *= to * to
+	}
+	return r3.Dot(r, a.normal) * total
+}
+
 // lobeMoment is ∫ (r·ω)ⁿ dω over a polygon of directions, r and the corners unit,
 // n odd: the axial moment of Arvo, Applications of Irradiance Tensors to the
-// Simulation of Non-Lambertian Phenomena (SIGGRAPH 1995). Directions more than 90°
-// from r are cut away first.
-func lobeMoment(r r3.Vec, corners []r3.Vec, n int) float64 {
+// Simulation of Non-Lambertian Phenomena (SIGGRAPH 1995). Each corner has the arc that
+// comes to it from the one before. Directions more than 90° from r are cut away first.
+func lobeMoment(r r3.Vec, corners []r3.Vec, arcs []arc, n int) float64 {
+	if len(corners) < 3 {
+		return 0
+	}
+	for _, c := range corners {
+		if r3.Dot(r, c) < 0 {
+			return lobeBefore(r, corners, n)
+		}
+	}
+	sum := 0.0
+	s := corners[len(corners)-1]
+	for i, t := range corners {
+		sum += arcs[i].moment(r, s, t, n)
+		s = t
+	}
+	return math.Abs(sum) / float64(n+1)
+}
+
+// lobeBefore is lobeMoment for a polygon of which some lies more than 90° from r.
+func lobeBefore(r r3.Vec, corners []r3.Vec, n int) float64 {
 	var g polygon
-	behind := false
 	for _, c := range corners {
 		if g.n < len(g.q)-1 {
 			g.q[g.n] = c
 			g.n++
-			behind = behind || r.X*c.X+r.Y*c.Y+r.Z*c.Z < 0
 		}
 	}
-	if behind {
-		g.keep(half{r, 0})
-		for i := range g.n {
-			g.q[i] = unit(g.q[i])
-		}
-	}
+	g.keep(half{r, 0})
 	if g.n < 3 {
 		return 0
+	}
+	for i := range g.n {
+		g.q[i] = unit(g.q[i])
 	}
 	sum := 0.0
 	s := g.q[g.n-1]
 	for _, t := range g.q[:g.n] {
-		normal := r3.Cross(s, t)
-		sin, cos := length(normal), r3.Dot(s, t) // of the angle that the edge spans
-		if sin < 1e-12 {
-			s = t
-			continue
-		}
-		normal = r3.Scale(1/sin, normal)
-		across := r3.Cross(normal, s)
-		a, b := r3.Dot(r, s), r3.Dot(r, across)
-		c2 := a*a + b*b
-		// Along the edge r·ω = c cos(x), x from −φ to the span − φ; S_k = ∫ (r·ω)^k dx.
-		from, to := a, a*cos+b*sin // r·ω at the ends
-		slopeFrom, slopeTo := -b, a*sin-b*cos
-		s0 := Angle(sin, cos)
-		total := s0
-		fromPower, toPower := from, to
-		for k := 2; k <= n-1; k += 2 {
-			share := 1 / float64(k)
-			s0 = share * (toPower*slopeTo - fromPower*slopeFrom + float64(k-1)*c2*s0)
-			total += s0
-			fromPower *= from * from
-			toPower *= to * to
-		}
-		sum += r3.Dot(r, normal) * total
+		a := arcBetween(s, t)
+		sum += a.moment(r, s, t, n)
 		s = t
 	}
 	return math.Abs(sum) / float64(n+1)
+}
+
+// arcsOf are the arcs to each corner from the one before.
+func arcsOf(corners []r3.Vec) []arc {
+	out := make([]arc, len(corners))
+	s := corners[len(corners)-1]
+	for i, t := range corners {
+		out[i] = arcBetween(s, t)
+		s = t
+	}
+	return out
 }

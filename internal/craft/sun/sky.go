@@ -64,6 +64,7 @@ type Dome struct {
 	sky        light.RGB // colour of the sky, unit luminance
 	warm       light.RGB // colour of the bright sky about the sun, unit luminance
 	toSun      r3.Vec
+	zenithGlow float64 // what glow and brightening come to at the zenith
 }
 
 // GroundReflectance is what the ground outside returns.
@@ -80,6 +81,7 @@ func NewDome(w Weather, at Position, farSideDeg float64) *Dome {
 	if w == Mixed {
 		d.sky = light.OfKelvin(7500)
 	}
+	d.zenithGlow = aboutSun(d.toSun.Z) * toHorizon(1)
 	d.zenith = 1
 	d.zenith = out.SkyLux / d.level()
 	d.ground = d.mixed(0.5).Times(GroundReflectance * (out.SkyLux + out.SunLux*math.Max(0, sind(at.AltitudeDeg))) / math.Pi)
@@ -102,18 +104,24 @@ func (d *Dome) relative(dir r3.Vec) float64 {
 	if d.Weather == Overcast || d.Sun.AltitudeDeg < -1 {
 		return over
 	}
-	// f is the glow about the sun, by the angle from it; φ the brightening to the horizon.
-	f := func(cos float64) float64 {
-		x := math.Acos(math.Max(-1, math.Min(1, cos)))
-		return 1 + 10*(math.Exp(-3*x)-math.Exp(-3*math.Pi/2)) + 0.45*cos*cos
-	}
-	phi := func(z float64) float64 { return 1 - math.Exp(-0.32/math.Max(z, 0.01)) }
-	clear := f(r3.Dot(dir, d.toSun)) * phi(dir.Z) / (f(d.toSun.Z) * phi(1))
+	clear := aboutSun(r3.Dot(dir, d.toSun)) * toHorizon(dir.Z) / d.zenithGlow
 	if d.Weather == Clear {
 		return clear
 	}
 	return (over + clear) / 2
 }
+
+// aboutSun is the glow about the sun, by the cosine of the angle from it.
+func aboutSun(cos float64) float64 {
+	x := math.Acos(math.Max(-1, math.Min(1, cos)))
+	return 1 + 10*(math.Exp(-3*x)-atRightAngles) + 0.45*cos*cos
+}
+
+// atRightAngles is what the glow's exponential comes to at 90° from the sun.
+var atRightAngles = math.Exp(-3 * math.Pi / 2)
+
+// toHorizon is the brightening toward the horizon, by the sine of the height over it.
+func toHorizon(z float64) float64 { return 1 - math.Exp(-0.32/math.Max(z, 0.01)) }
 
 // level is the light on level ground from the whole dome, lux, by summing it.
 func (d *Dome) level() float64 {
@@ -137,7 +145,8 @@ func (d *Dome) Luminance(dir r3.Vec) light.RGB {
 	}
 	warm := 0.0
 	if d.Weather != Overcast {
-		warm = math.Pow(math.Max(0, r3.Dot(dir, d.toSun)), 6)
+		c := math.Max(0, r3.Dot(dir, d.toSun))
+		warm = c * c * c * c * c * c
 	}
 	return d.mixed(warm).Times(d.zenith * d.relative(dir))
 }
