@@ -121,14 +121,14 @@ func (v serving) crumble() []Part {
 		tall := math.Max(1.2, v.tallMm*0.08)
 		juice = append(juice, shape.Ball(w[2], w[2]*0.85, tall, 0.2, w[2]*0.8, v.seed+int64(i), 14).Moved(50*float64(i), at(w[0], w[1], heightOver(over, w[0], w[1])+tall*0.1)))
 	}
-	n, tones := 820, [3][]shape.Mesh{}
+	n, tones := 1000, [3][]shape.Mesh{}
 	if v.f <= Rough {
 		n = 60
 	}
 	for i := range n {
 		h := func(k int64) float64 { return shape.Hash(int64(i), k, 43, v.seed) }
 		a, d := 2*math.Pi*h(1), r*0.95*math.Sqrt(h(2))
-		size := math.Max(1.3, r*0.026) * (0.6 + 1.7*h(3)*h(3)*h(3))
+		size := math.Max(1.3, r*0.029) * (0.6 + 1.7*h(3)*h(3)*h(3))
 		x, y := d*math.Cos(a), d*math.Sin(a)
 		clear := true
 		for _, w := range welled {

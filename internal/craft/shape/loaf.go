@@ -115,7 +115,7 @@ func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps in
 		if cuts == 0 {
 			toEnd = math.Min(toEnd, y-near)
 		}
-		e := math.Min(1, toEnd/(loafEnd*wMm))
+		e := math.Max(0, math.Min(1, toEnd/(loafEnd*wMm)))
 		k := loafEndSmall + (1-loafEndSmall)*math.Sqrt(1-(1-e)*(1-e))
 		var row []r3.Vec
 		for _, p := range tinLine((y+lMm/2)/lMm, wMm, hMm, seed) {
@@ -148,13 +148,13 @@ func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps in
 // leaning is how far slices lean that were cut off something hMm high, in degrees, where their feet stand
 // before it and how much room they take, mm: the top of each touches what is behind it.
 func leaning(cuts int, hMm, thickMm float64, seed int64) (deg, foot []float64, takenMm float64) {
-	before := 0.0
+	face := func(float64) float64 { return 0 } // how far forward what is leant on is, by height
 	for i := range cuts {
 		d := 7.5*float64(i+1) + 2*Hash(int64(i), 1, 0, seed)
 		sin, cos := math.Sincos(d * math.Pi / 180)
-		takenMm += hMm * (sin - before)
-		deg, foot = append(deg, d), append(foot, takenMm)
-		takenMm, before = takenMm+thickMm*cos, sin
+		at := face(hMm*cos) + hMm*sin
+		face = func(z float64) float64 { return at + thickMm/cos - z*sin/cos }
+		deg, foot, takenMm = append(deg, d), append(foot, at), at+thickMm*cos
 	}
 	return deg, foot, takenMm
 }
@@ -244,7 +244,7 @@ func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps 
 	for j, last := 0, max(10, steps/2); j <= last; j++ {
 		t := math.Sin(math.Pi / 2 * float64(j) / float64(last)) // closer where it is round
 		y := near + (far-near)*t
-		e := math.Min(1, (far-y)/(0.45*wMm))
+		e := math.Max(0, math.Min(1, (far-y)/(0.45*wMm)))
 		k := 0.3 + 0.7*math.Sqrt(1-(1-e)*(1-e))
 		var row []r3.Vec
 		for _, p := range jointLine(y, wMm, hMm, seed, columns) {
@@ -265,7 +265,7 @@ func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps 
 		wall, faces := Prism(line, thickMm)
 		lean := 18 + 16*float64(i+1)/float64(cuts) + 6*Hash(int64(i), 1, 0, seed)
 		place := func(m Mesh) Mesh {
-			return upright(m).Tilted(-lean).Moved(3*(Hash(int64(i), 2, 0, seed)-0.5), vec(2*(Hash(int64(i), 3, 0, seed)-0.5), foot, 0))
+			return upright(m).Tilted(-lean).Moved(3*(Hash(int64(i), 2, 0, seed)-0.5), vec(2*(Hash(int64(i), 3, 0, seed)-0.5), foot, thickMm*math.Sin(lean*math.Pi/180)))
 		}
 		skin, inside = Join(skin, place(wall)), Join(inside, place(faces))
 		foot -= (lMm - whole - hMm*math.Sin(lean*math.Pi/180)*0.2) / float64(cuts+1)
