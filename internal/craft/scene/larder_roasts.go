@@ -62,6 +62,9 @@ func boundOf(parts []Part) Object {
 	return o
 }
 
+// tieMm is how far apart a joint is tied.
+const tieMm = 30.0
+
 func (v serving) joint() []Part {
 	long, wide := 1.6*v.reachMm, math.Min(v.reachMm*0.8, v.tallMm*1.25)
 	cuts := 0
@@ -81,9 +84,10 @@ func (v serving) joint() []Part {
 	// Tied at even places of what is whole.
 	var twine []shape.Mesh
 	body := []Object{boundOf([]Part{{Mesh: shape.Join(crust, fat)}})}
-	from, to := -long*0.1, long*0.34
-	for k := range 3 {
-		y := from + (to-from)*float64(k)/2
+	lo, hi := fat.Bounds() // which is not on the slices
+	ties := max(1, int((hi.Y-lo.Y)/tieMm))
+	for k := range ties {
+		y := lo.Y + (hi.Y-lo.Y)*0.85*(float64(k)+0.6)/float64(ties)
 		var path [][3]float64
 		for i := range 25 {
 			cos := math.Cos(math.Pi * float64(i) / 24)

@@ -234,12 +234,12 @@ func jointLine(y, wMm, hMm float64, seed int64, columns int) [][2]float64 {
 const jointFirst = 3
 
 // Carved lies along y about the origin, its foot on z = 0, as a roast joint does: lMm long, wMm wide, hMm high,
-// its far end round, with cuts slices of thickMm that have fallen away from its near end. Skin is what the
-// oven seared, fat lies along its top, inside is what a knife shows.
+// its far end round, with cuts slices of thickMm fallen from its near end, one on the other, so that the face
+// of each is seen. Skin is what the oven seared, fat lies along its top, inside is what a knife shows.
 func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps int) (skin, fat, inside Mesh) {
 	columns := max(12, steps/2)
-	whole := math.Max(lMm-float64(cuts)*thickMm*1.9, lMm*0.3)
-	near, far := lMm/2-whole, lMm/2
+	lean, foot, taken := fallen(cuts, hMm, thickMm, seed)
+	near, far := math.Min(taken-lMm/2, lMm/2-lMm*0.3), lMm/2
 	var rows grid
 	for j, last := 0, max(10, steps/2); j <= last; j++ {
 		t := math.Sin(math.Pi / 2 * float64(j) / float64(last)) // closer where it is round
@@ -260,17 +260,32 @@ func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps 
 	for _, p := range rows[0][:len(rows[0])-1] {
 		line = append(line, [2]float64{p.X, p.Z})
 	}
-	foot := near
 	for i := range cuts {
 		wall, faces := Prism(line, thickMm)
-		lean := 18 + 16*float64(i+1)/float64(cuts) + 6*Hash(int64(i), 1, 0, seed)
 		place := func(m Mesh) Mesh {
-			return upright(m).Tilted(-lean).Moved(3*(Hash(int64(i), 2, 0, seed)-0.5), vec(2*(Hash(int64(i), 3, 0, seed)-0.5), foot, thickMm*math.Sin(lean*math.Pi/180)))
+			turn, aside := 4*(Hash(int64(i), 2, 0, seed)-0.5), 3*(Hash(int64(i), 3, 0, seed)-0.5)
+			return upright(m).Tilted(-lean[i]).Moved(turn, vec(aside, near-foot[i], thickMm*math.Sin(lean[i]*math.Pi/180)))
 		}
 		skin, inside = Join(skin, place(wall)), Join(inside, place(faces))
-		foot -= (lMm - whole - hMm*math.Sin(lean*math.Pi/180)*0.2) / float64(cuts+1)
 	}
 	return skin, fat, inside
+}
+
+// fallen is how far slices lean away from what they were cut off, hMm high, in degrees, where their feet are
+// before it, and how much room they take, mm: the farthest lies nearly flat, and each other lies on the one
+// before it, on the edge at its foot.
+func fallen(cuts int, hMm, thickMm float64, seed int64) (deg, foot []float64, takenMm float64) {
+	at := 0.0
+	for i := range cuts {
+		d := 80 - 12*float64(cuts-1-i) + 3*(Hash(int64(i), 1, 0, seed)-0.5)
+		if i > 0 { // so far before the one that lies on it that this clears its edge
+			sin, cos := math.Sincos(deg[i-1] * math.Pi / 180)
+			at += thickMm * (cos + math.Sin(d*math.Pi/180)*sin/math.Max(cos, 0.1))
+		}
+		deg, foot = append(deg, d), append(foot, at)
+		takenMm = math.Max(takenMm, at+hMm*math.Sin(d*math.Pi/180)+thickMm)
+	}
+	return deg, foot, takenMm
 }
 
 // Toast is one slice lying on z = 0 about the origin.

@@ -75,3 +75,27 @@ func TestAJointOfAnyLengthIsWhole(t *testing.T) {
 		}
 	}
 }
+
+// Slices that fell lie on one another: none is in the next, and all of their faces but one lie open.
+func TestFallenSlicesLieOnOneAnother(t *testing.T) {
+	const high, thick = 80.0, 7.0
+	deg, foot, taken := fallen(4, high, thick, 2)
+	assert.IsIncreasing(t, deg)
+	assert.IsIncreasing(t, foot)
+	assert.Less(t, deg[3], 90.0)
+	assert.GreaterOrEqual(t, taken, foot[3]+high*0.97)
+	for i := range 3 {
+		// Under the inner one, along it from its foot; over the outer one, from the edge at its foot on.
+		under := func(y float64) float64 {
+			sin, cos := math.Sincos(deg[i] * math.Pi / 180)
+			return (y - foot[i] - thick*cos) * cos / sin
+		}
+		over := func(y float64) float64 {
+			sin, cos := math.Sincos(deg[i+1] * math.Pi / 180)
+			return thick*sin + (y-foot[i+1])*cos/sin
+		}
+		for y := foot[i+1]; y < foot[i]+high*math.Sin(deg[i]*math.Pi/180); y++ {
+			assert.GreaterOrEqual(t, under(y), over(y)-1e-6, "slice %d, %.0f mm out", i, y)
+		}
+	}
+}
