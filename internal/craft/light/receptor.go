@@ -313,7 +313,7 @@ func (eye *receptor) window(w *Window, strips int, through []outline, each func(
 		if strips > 1 {
 			q = open.strip(at/across, strips, below, horizon).cell(at%across, 0, across, 1)
 		}
-		b := bright{light: eye.meanSky(w, &q)}
+		b := bright{of: q}
 		if strips > 1 && !eye.rect(&q, &b.outline) {
 			continue
 		}
@@ -361,10 +361,19 @@ func (q Rect) strip(i, n, below int, share float64) Rect {
 	return Rect{Centre: q.At(0, from+to-1), U: q.U, V: r3.Scale(to-from, q.V)}
 }
 
-// bright is a part of the sky and how bright it is.
+// bright is a part of the sky and how bright it is, once that was asked: of what is hidden it never is.
 type bright struct {
 	outline
+	of    Rect // the part of the window that it is seen through
+	known bool
 	light RGB
+}
+
+func (b *bright) shows(eye *receptor, w *Window) RGB {
+	if !b.known {
+		b.known, b.light = true, eye.meanSky(w, &b.of)
+	}
+	return b.light
 }
 
 // outside shares what is seen of the outside among what stands there and the sky.
@@ -396,9 +405,9 @@ func (eye *receptor) outside(w *Window, seen outline, walls []outline, each func
 	for k := range parts {
 		for i := range eye.sky {
 			if b := &eye.sky[i]; b.n < 3 {
-				each(&parts[k].outline, b.light.Times(parts[k].share))
+				each(&parts[k].outline, b.shows(eye, w).Times(parts[k].share))
 			} else if parts[k].within(&b.outline, cut) {
-				each(cut, b.light.Times(parts[k].share))
+				each(cut, b.shows(eye, w).Times(parts[k].share))
 			}
 		}
 	}
