@@ -118,15 +118,15 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 		small.noise = false
 		hand(Step{Image: small.develop(larger(quick.denoise(), quick.w, quick.h, s.W, s.H), s.W, s.H), Share: 0.25 / float64(max(1, o.Samples))})
 	}
-	for from, more := 0, min(evenly, o.Samples); from < o.Samples && ctx.Err() == nil; from, more = from+more, min(2*(from+more), 16) {
-		if more = min(more, o.Samples-from); o.Samples-from-more < more/2 {
-			more = o.Samples - from // rather one long step than a short one after it
-		}
+	shown := 0
+	for from := 0; from < o.Samples && ctx.Err() == nil; {
+		more := round(from, o.Samples)
 		if !s.more(f, from, more, o.Seed, stop) {
 			break
 		}
-		if to := from + more; show != nil && to < o.Samples {
-			hand(Step{Image: finish(f), Samples: to, Share: float64(to) / float64(o.Samples)})
+		if from += more; show != nil && from < o.Samples && from >= shownAgain*shown {
+			shown = from
+			hand(Step{Image: finish(f), Samples: from, Share: float64(from) / float64(o.Samples)})
 		}
 	}
 	if ctx.Err() != nil {
@@ -144,6 +144,22 @@ func (s *Shot) Run(ctx context.Context, o Options, show func(Step)) (*image.RGBA
 
 // evenly is how many paths every pixel gets before the rest are shared out by need.
 const evenly = 2
+
+// How the paths after that are shared out: as many again as there are, at the most so many at once. Where the need is
+// is known better each time, and highlights in glass are found by it; a round costs next to nothing.
+const mostShared = 16
+
+// shownAgain is how many times the paths of the picture shown before one must have to be shown: smoothing takes as long as a path.
+const shownAgain = 3
+
+// round is how many paths a pixel the next round gives, with so many done of all.
+func round(done, all int) int {
+	more := min(max(evenly, min(done, mostShared)), all-done)
+	if all-done-more < more/2 {
+		more = all - done // rather one long round than a short one after it
+	}
+	return more
+}
 
 // more takes a film further by so many paths a pixel on the mean.
 func (s *Shot) more(f *film, from, more int, seed int64, stop func() bool) bool {
