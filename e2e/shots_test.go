@@ -87,6 +87,9 @@ func (p *page) visit(shoot, path, sees, js string) {
 	if strings.HasSuffix(path, "/contact") {
 		p.until("(() => { const [, planned, made] = [...document.querySelectorAll('.sums dd')].map(e => e.innerText.split(' of ')); return planned && (planned[0] === '0' || made[0] === made[1]) })()", "its small pictures")
 	}
+	if strings.HasSuffix(path, "/rounds") && js != "" {
+		p.until("(all => all.length && all.every(i => i.complete || i.getBoundingClientRect().top >= innerHeight))([...document.querySelectorAll('main img')])", "what was sent")
+	}
 	p.until("[...document.images].every(i => i.complete || i.loading === 'lazy') && document.fonts.status === 'loaded'", "pictures and fonts")
 	time.Sleep(700 * time.Millisecond)
 }
