@@ -202,7 +202,7 @@ func archive(t *testing.T, m backup.Manifest, parts map[string]string) string {
 	file := filepath.Join(t.TempDir(), "made.figladder")
 	f, err := os.Create(file)
 	require.NoError(t, err)
-	defer f.Close()
+	defer func() { _ = f.Close() }()
 	w := tar.NewWriter(f)
 	put := func(name string, data []byte) {
 		require.NoError(t, w.WriteHeader(&tar.Header{Name: name, Mode: 0o600, Size: int64(len(data))}))
