@@ -131,6 +131,7 @@ func TestTheLarderKeepsItsSizes(t *testing.T) {
 	assert.Less(t, volume(Join(crust, torn, inside)), whole)
 	seared, fat, inside := Carved(260, 110, 95, 0, 13, 3, 40)
 	sized(t, "joint", Join(seared, fat, inside), 110, 260, 95)
+	assert.Empty(t, inside.T, "seared all round")
 	assert.Zero(t, open(Join(seared, fat, inside)))
 	seared, fat, inside = Carved(260, 110, 95, 3, 13, 3, 40)
 	assert.Zero(t, open(Join(seared, fat, inside)), "each slice is whole")

@@ -131,11 +131,7 @@ func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps in
 		return Join(crust, rows.end(0, hMm*0.42, false)), torn, crumb
 	}
 	crumb = rows.end(0, hMm*0.42, false)
-	var line [][2]float64
-	for _, p := range rows[0][:len(rows[0])-1] {
-		line = append(line, [2]float64{p.X, p.Z})
-	}
-	wall, faces := Prism(line, thickMm)
+	wall, faces := Prism(rows.outline(0), thickMm)
 	for i := range cuts {
 		place := func(m Mesh) Mesh {
 			return upright(m).Tilted(lean[i]).Moved(0, vec(2*(Hash(int64(i), 3, 0, seed)-0.5), near-foot[i], 0))
@@ -174,6 +170,14 @@ func (g grid) stretch(wMm, hMm float64) {
 			row[i].X, row[i].Z = row[i].X*wMm/(hi.X-lo.X), row[i].Z*hMm/hi.Z
 		}
 	}
+}
+
+// outline is a row as Prism takes it.
+func (g grid) outline(row int) (out [][2]float64) {
+	for _, p := range g[row][:len(g[row])-1] {
+		out = append(out, [2]float64{p.X, p.Z})
+	}
+	return out
 }
 
 // strip is its skin between two columns.
@@ -239,12 +243,19 @@ const jointFirst = 3
 func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps int) (skin, fat, inside Mesh) {
 	columns := max(12, steps/2)
 	lean, foot, taken := fallen(cuts, hMm, thickMm, seed)
-	near, far := math.Min(taken-lMm/2, lMm/2-lMm*0.3), lMm/2
+	near, far := math.Min(taken-lMm/2, lMm*0.2), lMm/2
 	var rows grid
 	for j, last := 0, max(10, steps/2); j <= last; j++ {
 		t := math.Sin(math.Pi / 2 * float64(j) / float64(last)) // closer where it is round
+		if cuts == 0 {
+			t = (1 - math.Cos(math.Pi*float64(j)/float64(last))) / 2
+		}
 		y := near + (far-near)*t
-		e := math.Max(0, math.Min(1, (far-y)/(0.45*wMm)))
+		toEnd := far - y
+		if cuts == 0 {
+			toEnd = math.Min(toEnd, y-near)
+		}
+		e := math.Max(0, math.Min(1, toEnd/(0.45*wMm)))
 		k := 0.3 + 0.7*math.Sqrt(1-(1-e)*(1-e))
 		var row []r3.Vec
 		for _, p := range jointLine(y, wMm, hMm, seed, columns) {
@@ -255,13 +266,13 @@ func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps 
 	rows.stretch(wMm, hMm)
 	from, to := jointFirst+int(fatFrom*float64(columns)), jointFirst+int(fatTo*float64(columns))
 	skin = Join(rows.strip(0, from), rows.strip(to, len(rows[0])-1), rows.end(len(rows)-1, hMm*0.42, true))
-	fat, inside = rows.strip(from, to), rows.end(0, hMm*0.42, false)
-	var line [][2]float64
-	for _, p := range rows[0][:len(rows[0])-1] {
-		line = append(line, [2]float64{p.X, p.Z})
+	fat = rows.strip(from, to)
+	if cuts == 0 {
+		return Join(skin, rows.end(0, hMm*0.42, false)), fat, inside
 	}
+	inside = rows.end(0, hMm*0.42, false)
+	wall, faces := Prism(rows.outline(0), thickMm)
 	for i := range cuts {
-		wall, faces := Prism(line, thickMm)
 		place := func(m Mesh) Mesh {
 			turn, aside := 4*(Hash(int64(i), 2, 0, seed)-0.5), 3*(Hash(int64(i), 3, 0, seed)-0.5)
 			return upright(m).Tilted(-lean[i]).Moved(turn, vec(aside, near-foot[i], thickMm*math.Sin(lean[i]*math.Pi/180)))
