@@ -150,6 +150,6 @@ func toddySet(x *scene.Set) {
 		strewn("Orange peel", "scatter", "flake", 880, 395, 30, 30, 3, "#d9762a", ""),
 		with(thing("Honey", "tiny bowl", 905, 560, 0, 70, 0, 40, "#7b6a58", "satin"), func(t *scene.Thing) { t.Drink, t.FillShare = "#c9812a", 0.7 }),
 		horn(thing("Horn spoon", "spoon", 872, 400, 200, 22, 132, 3, "#3a2f26", "satin")),
-		with(thing("Pears", "scatter", 640, 660, 0, 130, 0, 56, "#a8a04e", "satin"), func(t *scene.Thing) { t.Piece, t.Count = "whole pear", 3 }),
+		with(thing("Pears", "scatter", 640, 660, 0, 130, 0, 89, "#a8a04e", "satin"), func(t *scene.Thing) { t.Piece, t.Count = "whole pear", 3 }),
 	}
 }

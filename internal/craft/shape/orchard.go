@@ -131,9 +131,9 @@ func Apple(wMm, deg float64, seed int64, steps int) (skin, stalk Mesh) {
 	return of[0], of[1]
 }
 
-// WholePear is a pear that stands, leaning by deg, wMm across its belly.
-func WholePear(wMm, deg float64, seed int64, steps int) (skin, stalk Mesh) {
-	tall := wMm / (2 * 0.315)
+// WholePear is a pear that stands, leaning by deg, tall mm from its foot to where its stalk begins.
+func WholePear(tall, deg float64, seed int64, steps int) (skin, stalk Mesh) {
+	wMm := 2 * 0.315 * tall // across its belly, as pearLine has it
 	var line []RZ
 	n := max(10, steps)
 	for j := 0; j <= n; j++ {
