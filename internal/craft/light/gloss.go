@@ -251,8 +251,7 @@ func (eye *receptor) glow(out []glow, o *outline, l RGB, power int, divide bool)
 	if o.factor() < 1e-5 {
 		return out
 	}
-	g := glow{luminance: l, dirs: make([]r3.Vec, 0, o.n)}
-	g.flattest = 1
+	g := glow{luminance: l, dirs: make([]r3.Vec, 0, o.n), flattest: 1}
 	for _, q := range o.p[:min(o.n, 11)] {
 		d := unit(eye.direction(q))
 		g.dirs, g.middle = append(g.dirs, d), r3.Add(g.middle, d)

@@ -33,15 +33,15 @@ func (v serving) biscuits() []Part {
 		inside = append(inside, place(shape.Sector([]shape.RZ{{R: 0}, {R: r * 0.87}, {R: r * 0.87, Z: thick}, {R: 0, Z: thick * 0.97}}, from, to, n, wave)))
 		rims = append(rims, place(shape.Sector([]shape.RZ{{R: r * 0.86}, {R: r * 0.97}, {R: r, Z: thick * 0.3}, {R: r * 0.99, Z: thick * 0.72}, {R: r * 0.93, Z: thick * 0.96}, {R: r * 0.86, Z: thick}}, from, to, n, wave)))
 		for k := range 7 {
-			sin, cos := 0.0, 0.0
-			if k > 0 {
-				sin, cos = math.Sincos(math.Pi / 3 * float64(k))
+			deg, away := 60*float64(k), 0.5*r
+			if k == 0 {
+				away = 0
 			}
-			deg := math.Mod(math.Atan2(sin, cos)*180/math.Pi+720, 360)
 			if to-from < 360 && (k == 0 || math.Mod(deg-from+720, 360) > to-from) {
 				continue
 			}
-			holes = append(holes, place(shape.Ball(r*0.055, r*0.055, thick*0.05, 0, 1, seed, 8).Moved(0, at(0.5*r*sin, 0.5*r*cos, thick*0.985))))
+			sin, cos := math.Sincos(deg * math.Pi / 180)
+			holes = append(holes, place(shape.Ball(r*0.055, r*0.055, thick*0.05, 0, 1, seed, 8).Moved(0, at(away*sin, away*cos, thick*0.985))))
 		}
 	}
 	layers := []struct {

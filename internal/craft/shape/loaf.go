@@ -56,8 +56,8 @@ func crustLine(wMm, hMm float64, points int) [][2]float64 {
 	return append(out, [2]float64{-wMm * 0.49, side * 0.6})
 }
 
-// torn are the columns of a loaf's skin where the oven burst it, of how many there are between one side
-// and the other; half of the way up the dome it is whole.
+// tornFrom and tornTo are the columns of a loaf's skin between which the oven burst it, of how many there are over
+// its dome.
 const tornFrom, tornTo, domeColumns = 9, 14, 24
 
 // tinLine is a loaf's outline across at a share t of its length, wMm wide and hMm high, counter-clockwise
@@ -115,8 +115,7 @@ func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps in
 		if cuts == 0 {
 			toEnd = math.Min(toEnd, y-near)
 		}
-		e := math.Max(0, math.Min(1, toEnd/(loafEnd*wMm)))
-		k := loafEndSmall + (1-loafEndSmall)*math.Sqrt(1-(1-e)*(1-e))
+		k := rounded(toEnd, loafEnd*wMm, loafEndSmall)
 		var row []r3.Vec
 		for _, p := range tinLine((y+lMm/2)/lMm, wMm, hMm, seed) {
 			row = append(row, vec(k*p[0], y, k*p[1]))
@@ -139,6 +138,12 @@ func Loaf(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps in
 		crust, crumb = Join(crust, place(wall)), Join(crumb, place(faces))
 	}
 	return crust, torn, crumb
+}
+
+// rounded is how much of a section is left so far from an end that is rounded over overMm: least at the very end.
+func rounded(toEndMm, overMm, least float64) float64 {
+	e := math.Max(0, math.Min(1, toEndMm/overMm))
+	return least + (1-least)*math.Sqrt(1-(1-e)*(1-e))
 }
 
 // leaning is how far slices lean that were cut off something hMm high, in degrees, where their feet stand
@@ -255,8 +260,7 @@ func Carved(lMm, wMm, hMm float64, cuts int, thickMm float64, seed int64, steps 
 		if cuts == 0 {
 			toEnd = math.Min(toEnd, y-near)
 		}
-		e := math.Max(0, math.Min(1, toEnd/(0.45*wMm)))
-		k := 0.3 + 0.7*math.Sqrt(1-(1-e)*(1-e))
+		k := rounded(toEnd, 0.45*wMm, 0.3)
 		var row []r3.Vec
 		for _, p := range jointLine(y, wMm, hMm, seed, columns) {
 			row = append(row, vec(k*p[0], y, hMm*0.3*(1-k)+k*p[1]))

@@ -82,12 +82,7 @@ func fruit(line []RZ, lobes, uneven, lumpMm float64, seed int64, steps int) Mesh
 			m.P = append(m.P, vec(k*p.R*cos, k*p.R*sin, p.Z))
 		}
 	}
-	w := steps + 1
-	for j := range last {
-		m.band(j*w, (j+1)*w, steps)
-	}
-	m.smooth()
-	m.seam(w, last)
+	m.round(last, steps)
 	return m
 }
 

@@ -113,13 +113,19 @@ func Ball(rx, ry, rz, bump, lumpMm float64, seed int64, steps int) Mesh {
 			m.P = append(m.P, p)
 		}
 	}
+	m.round(rows, steps)
+	return m
+}
+
+// round makes the surface of something round about its axis, of rows + 1 rows of corners from its foot up,
+// each closed.
+func (m *Mesh) round(rows, steps int) {
 	w := steps + 1
 	for j := range rows {
 		m.band(j*w, (j+1)*w, steps)
 	}
 	m.smooth()
 	m.seam(w, rows)
-	return m
 }
 
 // seam makes the first and last corner of every row face alike.
@@ -160,12 +166,7 @@ func Heap(rMm, hMm, bump, lumpMm float64, seed int64, steps int) Mesh {
 			m.P = append(m.P, p)
 		}
 	}
-	w := steps + 1
-	for j := range rows {
-		m.band(j*w, (j+1)*w, steps)
-	}
-	m.smooth()
-	m.seam(w, rows)
+	m.round(rows, steps)
 	return m
 }
 
