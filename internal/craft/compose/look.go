@@ -203,7 +203,7 @@ func (f *Frame) measure() {
 		reach := math.Max(o.Hi.X-o.Lo.X, o.Hi.Y-o.Lo.Y)/2 + 2
 		toward[i] = f.light.At(r3.Add(mid, r3.Scale(reach, side)), side).Total()
 	})
-	sums := make([][4]float64, n) // linear r, g, b and y of what is seen
+	sums := make([]light.RGB, n) // of what is seen
 	var xs, ys = make([]float64, n), make([]float64, n)
 	f.value = make([]float64, f.w*f.h)
 	paint := make([]light.RGB, n)
@@ -230,9 +230,7 @@ func (f *Frame) measure() {
 			k := float64(max(0, f.up[y*W+x]))
 			lux := above[id]*k + toward[id]*(1-k)
 			c := paint[id]
-			for i := range 3 {
-				sums[id][i] += c[i] * lux
-			}
+			sums[id] = sums[id].Plus(c.Times(lux))
 			f.value[(y-f.margin)*f.w+x-f.margin] = c.Lux() * lux / f.lux
 		}
 	}
@@ -246,9 +244,9 @@ func (f *Frame) measure() {
 		s.Share, s.Inside = m/all, m/float64(s.pixels)
 		s.X, s.Y = xs[i]/m, ys[i]/m
 		k := 1 / (m * f.lux)
-		s.lab = colorful.LinearRgb(sums[i][0]*k, sums[i][1]*k, sums[i][2]*k)
+		s.lab = colorful.LinearRgb(sums[i].R*k, sums[i].G*k, sums[i].B*k)
 		c := f.colourOf(s.object)
-		s.paint = colorful.LinearRgb(c[0], c[1], c[2])
+		s.paint = colorful.LinearRgb(c.R, c.G, c.B)
 		l, a, b := s.lab.Lab()
 		s.L, s.C, s.HueDeg = 100*l, 100*math.Hypot(a, b), math.Mod(math.Atan2(b, a)*180/math.Pi+360, 360)
 	}

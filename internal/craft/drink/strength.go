@@ -16,21 +16,12 @@ const beer = "Beer and Lambert: T = 10^(−ε c l)"
 // Absorbs is what a drink takes out of light a mm, by band, natural units, from the colour (#rrggbb) that PathMm of
 // it lets through and its strength: T = e^(−a l), and at a share k of the strength T^k.
 func Absorbs(colour string, strength float64) light.RGB {
-	c := light.OfColour(colour)
-	var a light.RGB
-	for i := range c {
-		a[i] = -math.Log(math.Max(c[i], 1e-4)) / PathMm * strength
-	}
-	return a
+	return light.OfColour(colour).Each(func(c float64) float64 { return -math.Log(math.Max(c, 1e-4)) / PathMm * strength })
 }
 
 // Through is the share of light that comes through so many mm, by band.
 func Through(absorbs light.RGB, mm float64) light.RGB {
-	var t light.RGB
-	for i := range t {
-		t[i] = math.Exp(-absorbs[i] * mm)
-	}
-	return t
+	return absorbs.Each(func(a float64) float64 { return math.Exp(-a * mm) })
 }
 
 // lightness is CIE L*, 0 to 100, of what a share of white is.
@@ -102,7 +93,7 @@ func LightnessReading(key, label string, full light.RGB, share, mm float64) read
 	a := full.Times(share)
 	t := Through(a, mm)
 	return reading.New(key, label, lightness(t.Lux()), "L*", 0, beer,
-		reading.Line{Words: "The drink takes out of red, green and blue, for each 10 mm", Formula: fmt.Sprintf("strength %.2f", share), Shown: fmt.Sprintf("%.2f, %.2f, %.2f", 10*a[0], 10*a[1], 10*a[2])},
-		reading.Line{Words: "What comes through", Formula: fmt.Sprintf("e^(−a × %.0f mm)", mm), Shown: fmt.Sprintf("%.1f, %.1f, %.1f %%", 100*t[0], 100*t[1], 100*t[2])},
+		reading.Line{Words: "The drink takes out of red, green and blue, for each 10 mm", Formula: fmt.Sprintf("strength %.2f", share), Shown: fmt.Sprintf("%.2f, %.2f, %.2f", 10*a.R, 10*a.G, 10*a.B)},
+		reading.Line{Words: "What comes through", Formula: fmt.Sprintf("e^(−a × %.0f mm)", mm), Shown: fmt.Sprintf("%.1f, %.1f, %.1f %%", 100*t.R, 100*t.G, 100*t.B)},
 		reading.Line{Words: "Seen by the eye", Formula: fmt.Sprintf("Y = 0.213 R + 0.715 G + 0.072 B = %.4f", t.Lux()), Shown: fmt.Sprintf("L* %.0f", lightness(t.Lux()))})
 }

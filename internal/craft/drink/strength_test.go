@@ -10,9 +10,9 @@ import (
 func TestBeerAndLambert(t *testing.T) {
 	full := Absorbs("#5a1030", 1)
 	one, two := Through(full, 30), Through(full, 60)
-	for c := range one {
-		assert.InEpsilon(t, one[c]*one[c], two[c], 1e-9, "twice the way lets the square through")
-		assert.InEpsilon(t, math.Sqrt(one[c]), Through(Absorbs("#5a1030", 0.5), 30)[c], 1e-9, "half the strength lets the root through")
+	for c := range one.Parts() {
+		assert.InEpsilon(t, one.Parts()[c]*one.Parts()[c], two.Parts()[c], 1e-9, "twice the way lets the square through")
+		assert.InEpsilon(t, math.Sqrt(one.Parts()[c]), Through(Absorbs("#5a1030", 0.5), 30).Parts()[c], 1e-9, "half the strength lets the root through")
 	}
 	assert.Equal(t, "#5a1030", Through(full, PathMm).Hex(), "the colour that was told is that of its own way")
 	grey := Absorbs("#333333", 1) // the same in all bands

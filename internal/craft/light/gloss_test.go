@@ -40,6 +40,6 @@ func TestAGlossToOneSideAgainstASum(t *testing.T) {
 			}
 		}
 	}
-	assert.InEpsilon(t, want, e.At(p, up).Card[0], 0.02)
+	assert.InEpsilon(t, want, e.At(p, up).Card.R, 0.02)
 	assert.Greater(t, want, 5.0)
 }

@@ -44,9 +44,9 @@ func FromXYZ(x, y, z float64) RGB {
 
 // XYZ returns the light's CIE tristimulus values.
 func (a RGB) XYZ() (x, y, z float64) {
-	return 0.4124564*a[0] + 0.3575761*a[1] + 0.1804375*a[2],
-		0.2126729*a[0] + 0.7151522*a[1] + 0.0721750*a[2],
-		0.0193339*a[0] + 0.1191920*a[1] + 0.9503041*a[2]
+	return 0.4124564*a.R + 0.3575761*a.G + 0.1804375*a.B,
+		0.2126729*a.R + 0.7151522*a.G + 0.0721750*a.B,
+		0.0193339*a.R + 0.1191920*a.G + 0.9503041*a.B
 }
 
 // ErrNoColour is returned for light that has no colour temperature: none at all, or

@@ -17,7 +17,7 @@ func TestPublishedChromaticities(t *testing.T) {
 	}
 	white := OfKelvin(6504)
 	for i := range 3 {
-		assert.InDelta(t, 1, white[i], 0.01, "6504 K is the screen's white")
+		assert.InDelta(t, 1, white.Parts()[i], 0.01, "6504 K is the screen's white")
 	}
 }
 

@@ -7,34 +7,43 @@ import (
 
 // RGB is an amount of light by the linear sRGB primaries (IEC 61966-2-1), each
 // scaled so that white light of one lux, or one cd/m², is {1, 1, 1}. A part may be
-// below 0 for light outside that gamut.
-type RGB [3]float64
+// below 0 for light outside that gamut. It is no array: the compiler keeps three fields in
+// registers, and three elements in memory.
+type RGB struct{ R, G, B float64 }
 
 // White is neutral light of the given amount.
 func White(v float64) RGB { return RGB{v, v, v} }
 
 // Lux is the luminous part of it: what a meter reads.
-func (a RGB) Lux() float64 { return 0.2126*a[0] + 0.7152*a[1] + 0.0722*a[2] }
+func (a RGB) Lux() float64 { return 0.2126*a.R + 0.7152*a.G + 0.0722*a.B }
 
 // Plus returns the sum of two lights.
-func (a RGB) Plus(b RGB) RGB { return RGB{a[0] + b[0], a[1] + b[1], a[2] + b[2]} }
+func (a RGB) Plus(b RGB) RGB { return RGB{a.R + b.R, a.G + b.G, a.B + b.B} }
 
 // Times returns the light k times as strong.
-func (a RGB) Times(k float64) RGB { return RGB{a[0] * k, a[1] * k, a[2] * k} }
+func (a RGB) Times(k float64) RGB { return RGB{a.R * k, a.G * k, a.B * k} }
 
 // Through returns the light after a surface or a filter, part by part.
-func (a RGB) Through(b RGB) RGB { return RGB{a[0] * b[0], a[1] * b[1], a[2] * b[2]} }
+func (a RGB) Through(b RGB) RGB { return RGB{a.R * b.R, a.G * b.G, a.B * b.B} }
+
+// Each returns the light with f of each part.
+func (a RGB) Each(f func(part float64) float64) RGB { return RGB{f(a.R), f(a.G), f(a.B)} }
+
+// Most is the greatest of its parts.
+func (a RGB) Most() float64 { return max(a.R, a.G, a.B) }
+
+// Parts are the light's red, green and blue part, for what goes through them by number.
+func (a RGB) Parts() [3]float64 { return [3]float64{a.R, a.G, a.B} }
 
 // over is by how much each part is more than another light's; 1 where that has none.
 func (a RGB) over(b RGB) RGB {
-	for i := range a {
-		if b[i] > 0 {
-			a[i] /= b[i]
-		} else {
-			a[i] = 1
+	of := func(a, b float64) float64 {
+		if b > 0 {
+			return a / b
 		}
+		return 1
 	}
-	return a
+	return RGB{of(a.R, b.R), of(a.G, b.G), of(a.B, b.B)}
 }
 
 // Hex is a linear colour as it is drawn, #rrggbb.
@@ -48,5 +57,5 @@ func (a RGB) Hex() string {
 		}
 		return int(math.Round(v * 255))
 	}
-	return fmt.Sprintf("#%02x%02x%02x", code(a[0]), code(a[1]), code(a[2]))
+	return fmt.Sprintf("#%02x%02x%02x", code(a.R), code(a.G), code(a.B))
 }

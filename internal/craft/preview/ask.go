@@ -185,9 +185,7 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 		k := size * cos * back / (d2 * d2)
 		if gRow+t*gU <= 0 { // above the shading's horizon, but behind the facet: hidden for sure
 			if f.known {
-				for c := range to.hidden {
-					to.hidden[c] += l.usual[c] * k * f.flat[c]
-				}
+				to.hidden = to.hidden.Plus(l.usual.Times(k).Through(f.flat))
 			}
 			continue
 		}
@@ -202,11 +200,9 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 				makes = f.makes(w, cos*inv)
 			}
 		}
-		gives[i] = light.RGB{shows[0] * k * makes[0], shows[1] * k * makes[1], shows[2] * k * makes[2]}
+		gives[i] = shows.Times(k).Through(makes)
 		if f.known && !l.steady {
-			for c := range to.open {
-				to.open[c] += (shows[c] - l.usual[c]) * k * makes[c]
-			}
+			to.open = to.open.Plus(shows.Plus(l.usual.Times(-1)).Times(k).Through(makes))
 		}
 		along[i], by[i] = t, max(0, gives[i].Lux())
 		total += by[i]
@@ -224,5 +220,5 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb, f.caught)
 	gave := gives[one].Times(total / by[one])
 	to.seen = to.seen.Plus(gave.Through(got))
-	to.hidden = to.hidden.Plus(gave.Through(light.RGB{1 - got[0], 1 - got[1], 1 - got[2]}))
+	to.hidden = to.hidden.Plus(gave.Through(light.RGB{R: 1 - got.R, G: 1 - got.G, B: 1 - got.B}))
 }

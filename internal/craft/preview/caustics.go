@@ -307,7 +307,7 @@ func (f *floor) fill(all []landed) {
 		for i := range all {
 			if l := &all[i]; l.soft == soft {
 				at := (int((l.p.Y-f.y)/causticMm)+1)*wide + int((l.p.X-f.x)/causticMm) + 1
-				sums[at] = [4]float64{sums[at][0] + l.flux[0], sums[at][1] + l.flux[1], sums[at][2] + l.flux[2], sums[at][3] + 1}
+				sums[at] = [4]float64{sums[at][0] + l.flux.R, sums[at][1] + l.flux.G, sums[at][2] + l.flux.B, sums[at][3] + 1}
 				n++
 			}
 		}
@@ -364,13 +364,12 @@ func (c *caustics) at(p r3.Vec) light.RGB {
 			return light.RGB{}
 		}
 		u, v := float32(x-float64(i)), float32(y-float64(j))
-		var out light.RGB
-		for n := range out {
+		between := func(n int) float64 {
 			a, b := f.lux[j*f.w+i][n], f.lux[j*f.w+i+1][n]
 			d, e := f.lux[(j+1)*f.w+i][n], f.lux[(j+1)*f.w+i+1][n]
-			out[n] = float64((a*(1-u)+b*u)*(1-v) + (d*(1-u)+e*u)*v)
+			return float64((a*(1-u)+b*u)*(1-v) + (d*(1-u)+e*u)*v)
 		}
-		return out
+		return light.RGB{R: between(0), G: between(1), B: between(2)}
 	}
 	return light.RGB{}
 }

@@ -41,7 +41,7 @@ func facets(cos, alpha float64) float64 {
 			half := microfacet(v, al, (float64(i)+0.5)/coatFacets, (float64(j)+0.5)/coatFacets)
 			l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
 			if l.Z > 0 {
-				sum += schlick(coatReturns[0], r3.Dot(half, l)) * (1 + lv) / (1 + lv + hidden(l.Z, al))
+				sum += schlick(coatReturns.R, r3.Dot(half, l)) * (1 + lv) / (1 + lv + hidden(l.Z, al))
 			}
 		}
 	}

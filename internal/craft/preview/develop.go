@@ -24,11 +24,12 @@ func (d development) develop(lin []float32, w, h int) *image.RGBA {
 	// Shot noise grows with the root of the light and of the ISO, read noise with the
 	// ISO (start values of our own: at ISO 100 one part in 170 at white).
 	shot, read := 0.006*math.Sqrt(d.iso/100), 0.0006*d.iso/100
+	gain := d.balance.Times(d.perLum).Parts()
 	parallelRows(h, func(j int) {
 		for i := range w {
 			at := j*w + i
 			for c := range 3 {
-				v := float64(lin[3*at+c]) * d.perLum * d.balance[c]
+				v := float64(lin[3*at+c]) * gain[c]
 				if d.noise {
 					g := shape.Hash(int64(at), int64(c), 1, d.seed) + shape.Hash(int64(at), int64(c), 2, d.seed) + shape.Hash(int64(at), int64(c), 3, d.seed) - 1.5
 					v += 2 * g * (shot*math.Sqrt(math.Max(0, v)) + read)

@@ -93,9 +93,9 @@ func (f *film) bounceAt(i, j, k int) (int, bool) {
 }
 
 func add3(a *[3]float32, v light.RGB) {
-	a[0] += float32(v[0])
-	a[1] += float32(v[1])
-	a[2] += float32(v[2])
+	a[0] += float32(v.R)
+	a[1] += float32(v.G)
+	a[2] += float32(v.B)
 }
 
 // most a sample may give, against what is metered: a stray bright path is held.
@@ -181,7 +181,7 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		}
 		if limit := fireflies / perLum; perLum > 0 {
 			got.bounced, got.clean = held(got.bounced, limit), held(got.clean, limit)
-			if m := most(got.straight.less()); m > limit {
+			if m := got.straight.less().Most(); m > limit {
 				got.straight = got.straight.through(light.White(limit / m))
 			}
 		}
@@ -212,8 +212,8 @@ func (p *pixel) add(got *first, bounce bool) {
 	add3(&p.bounced, got.bounced)
 	add3(&p.albedo, got.albedo)
 	add3(&p.clean, got.clean)
-	add3(&p.n, light.RGB{got.n.X, got.n.Y, got.n.Z})
-	add3(&p.at, light.RGB{got.at.X, got.at.Y, got.at.Z})
+	add3(&p.n, light.RGB{R: got.n.X, G: got.n.Y, B: got.n.Z})
+	add3(&p.at, light.RGB{R: got.at.X, G: got.at.Y, B: got.at.Z})
 	if bounce {
 		add3(&p.bouncedOn, got.albedo)
 		p.bounces++
@@ -239,14 +239,12 @@ const bouncedSeed = 0x2545F491
 var lost atomic.Int64
 
 func finite(l light.RGB) bool {
-	v := l[0] + l[1] + l[2]
+	v := l.R + l.G + l.B
 	return v-v == 0
 }
 
-func most(l light.RGB) float64 { return math.Max(l[0], math.Max(l[1], l[2])) }
-
 func held(l light.RGB, limit float64) light.RGB {
-	if m := most(l); m > limit {
+	if m := l.Most(); m > limit {
 		return l.Times(limit / m)
 	}
 	return l

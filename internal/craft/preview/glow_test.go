@@ -105,7 +105,7 @@ func TestDilutionInTheFrameIsAsTheFormulaHasIt(t *testing.T) {
 		got := at("#8a3048", strength)
 		want := drink.Through(drink.Absorbs("#8a3048", strength), path)
 		for c := range 3 {
-			assert.InDelta(t, want[c], (got[c]-black[c])/(none[c]-black[c]), 0.02, "strength %.2f, band %d", strength, c)
+			assert.InDelta(t, want.Parts()[c], (got[c]-black[c])/(none[c]-black[c]), 0.02, "strength %.2f, band %d", strength, c)
 		}
 	}
 }

@@ -79,7 +79,7 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	left := math.Sqrt(r3.Dot(d, d))
 	d = r3.Scale(1/left, d)
 	left -= 2e-2
-	out := light.RGB{1, 1, 1}
+	out := light.White(1)
 	whole := newRay(p, d)
 	for i := range s.flats {
 		if _, ok := s.flats[i].meet(&whole, 1e-3, float32(left)); ok {
@@ -119,7 +119,7 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 		} else {
 			absorb = m.stuff.AbsorbF
 		}
-		if out[0]+out[1]+out[2] < 1e-3 {
+		if out.R+out.G+out.B < 1e-3 {
 			return light.RGB{}
 		}
 		p = r3.Add(p, r3.Scale(t+2e-3, d))
@@ -133,7 +133,7 @@ func dim(l, absorb light.RGB, mm float64) light.RGB {
 	if absorb == (light.RGB{}) {
 		return l
 	}
-	return light.RGB{l[0] * math.Exp(-absorb[0]*mm), l[1] * math.Exp(-absorb[1]*mm), l[2] * math.Exp(-absorb[2]*mm)}
+	return light.RGB{R: l.R * math.Exp(-absorb.R*mm), G: l.G * math.Exp(-absorb.G*mm), B: l.B * math.Exp(-absorb.B*mm)}
 }
 
 // crossed is where a ray meets a rectangle.
@@ -246,7 +246,7 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 			}
 			return sum
 		}
-		k := max(through[0], max(through[1], through[2]))
+		k := through.Most()
 		if depth < sure {
 			k *= early
 		}
@@ -381,13 +381,13 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onw
 		if r3.Dot(w, h.g) <= 0 {
 			w = r3.Add(d, r3.Scale(-2*r3.Dot(d, h.g), h.g))
 		}
-		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.RGB{1, 1, 1}, absorb: absorb, lamps: 1, beyond: 1}
+		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.White(1), absorb: absorb, lamps: 1, beyond: 1}
 	}
 	w := unit(r3.Add(r3.Scale(eta, d), r3.Scale(eta*cos-c2, h.n)))
 	if r3.Dot(w, h.g) >= 0 {
 		w = d
 	}
-	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.RGB{1, 1, 1}, absorb: beyond, lamps: 1, beyond: 1}
+	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.White(1), absorb: beyond, lamps: 1, beyond: 1}
 }
 
 // card is a card, a flag, a diffuser or the backdrop, as the light engine has it.
@@ -469,7 +469,7 @@ type first struct {
 func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 	var f first
 	var absorb light.RGB
-	through := light.RGB{1, 1, 1}
+	through := light.White(1)
 	for step := range 10 {
 		r.rays++
 		h, ok := s.meet(o, d, math.Inf(1))
@@ -526,14 +526,14 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 				f.albedo = f.albedo.Plus(through)
 				return f
 			}
-			f.evenly(s, &h, face.Diffuse, h.part.through, light.RGB{1, 1, 1}, through, absorb, r, bounce)
+			f.evenly(s, &h, face.Diffuse, h.part.through, light.White(1), through, absorb, r, bounce)
 			return f
 		case st.Metal:
 			got, next := s.scatter(&h, d, absorb, false, r)
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
 			return f
 		case st.Clear && st.Mist > 0 && r.roll() < st.Mist:
-			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.RGB{1, 1, 1}, through, absorb, r, bounce)
+			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.White(1), through, absorb, r, bounce)
 			return f
 		case st.Clear:
 			if step < split {

@@ -17,7 +17,7 @@ import (
 // lux is the light on a matt surface at p that faces n, by so many paths.
 func (s *stage) lux(p, n r3.Vec, paths int) float64 {
 	sum := 0.0
-	white := light.RGB{1, 1, 1}
+	white := light.White(1)
 	h := spot{p: p, n: n, g: n, part: &part{}}
 	for k := range paths {
 		d := newDice(1, k, 5)
@@ -53,13 +53,13 @@ func TestLampFacesDownInTheseTests(t *testing.T) {
 // the walls.
 func TestFurnace(t *testing.T) {
 	for name, st := range map[string]scene.Stuff{
-		"matt":   {Colour: light.RGB{1, 1, 1}},
-		"glazed": {Colour: light.RGB{1, 1, 1}, Coat: 1, Rough: 0.3},
-		"glossy": {Colour: light.RGB{1, 1, 1}, Coat: 1, Rough: 0.05},
-		"metal":  {Colour: light.RGB{1, 1, 1}, Metal: true, Rough: 0.2},
+		"matt":   {Colour: light.White(1)},
+		"glazed": {Colour: light.White(1), Coat: 1, Rough: 0.3},
+		"glossy": {Colour: light.White(1), Coat: 1, Rough: 0.05},
+		"metal":  {Colour: light.White(1), Metal: true, Rough: 0.2},
 		"glass":  {Clear: true, Front: 1, Back: 1.5},
 		"dewy":   {Clear: true, Front: 1, Back: 1.5, Mist: 0.34},
-		"leaf":   {Colour: light.RGB{1, 1, 1}, Through: 0.4},
+		"leaf":   {Colour: light.White(1), Through: 0.4},
 	} {
 		s := emptyStage(light.Set{})
 		s.room = light.White(1)
@@ -71,7 +71,7 @@ func TestFurnace(t *testing.T) {
 			if st.Mist > 0 { // scattered into a solid ball it is caught there, and followed for twelve surfaces only
 				within = 0.02
 			}
-			assert.InEpsilon(t, 1, got[1], within, "%s, %v mm off its middle", name, x)
+			assert.InEpsilon(t, 1, got.G, within, "%s, %v mm off its middle", name, x)
 		}
 	}
 }
@@ -81,10 +81,10 @@ func TestFurnace(t *testing.T) {
 func TestNoPatternMakesLight(t *testing.T) {
 	for _, pattern := range []string{"", "wood", "stone", "linen", "speckle", "glaze", "brushed", "paint", "crumb", "marbled", "paper", "flesh", "leaf", "baked", "liquid"} {
 		for _, through := range []float64{0, 0.3} {
-			st := scene.Stuff{Colour: light.RGB{1, 1, 1}, Second: light.RGB{1, 1, 1}, Pattern: pattern, GrainMm: 6, Coat: 0.6, Rough: 0.2, Through: through, LowMm: -50, HighMm: 50}
+			st := scene.Stuff{Colour: light.White(1), Second: light.White(1), Pattern: pattern, GrainMm: 6, Coat: 0.6, Rough: 0.2, Through: through, LowMm: -50, HighMm: 50}
 			for x := -60.0; x < 60; x += 7 {
 				c := painted(&st, r3.Vec{X: x, Y: 1.3 * x, Z: 0.6 * x}, 3)
-				for _, v := range c {
+				for _, v := range c.Parts() {
 					assert.True(t, v >= 0 && v <= 1, "%s at %v: %v", pattern, x, c)
 				}
 			}
@@ -93,7 +93,7 @@ func TestNoPatternMakesLight(t *testing.T) {
 			s.add(shape.Ball(50, 50, 50, 0, 1, 1, 64), st, 0)
 			s.done()
 			got := s.toward(r3.Vec{X: 11, Y: -500}, r3.Vec{Y: 1}, 1500)
-			assert.LessOrEqual(t, got[1], 1.01, "%s, through %v", pattern, through)
+			assert.LessOrEqual(t, got.G, 1.01, "%s, through %v", pattern, through)
 		}
 	}
 }
@@ -211,8 +211,8 @@ func TestDrinkAbsorbsByItsPath(t *testing.T) {
 		bare.add(slab, scene.Stuff{Clear: true, Front: 1, Back: 1, AbsorbB: a}, 0)
 		bare.done()
 		got := bare.toward(r3.Vec{Y: -300}, r3.Vec{Y: 1}, 2000)
-		for i := range got {
-			assert.InEpsilon(t, math.Exp(-a[i]*thick), got[i], 0.001)
+		for i := range got.Parts() {
+			assert.InEpsilon(t, math.Exp(-a.Parts()[i]*thick), got.Parts()[i], 0.001)
 		}
 		// With its edges: (1−F)² T / (1 − F² T²) comes through, F + F (1−F)² T² / (1−F² T²)
 		// is mirrored; all of it sees the same room.
@@ -222,18 +222,18 @@ func TestDrinkAbsorbsByItsPath(t *testing.T) {
 		wet.done()
 		got = wet.toward(r3.Vec{Y: -300}, r3.Vec{Y: 1}, 6000)
 		f := math.Pow(0.34/2.34, 2)
-		for i := range got {
-			T := math.Exp(-a[i] * thick)
+		for i := range got.Parts() {
+			T := math.Exp(-a.Parts()[i] * thick)
 			want := (1-f)*(1-f)*T/(1-f*f*T*T) + f + f*(1-f)*(1-f)*T*T/(1-f*f*T*T)
-			assert.InEpsilon(t, want, got[i], 0.02)
+			assert.InEpsilon(t, want, got.Parts()[i], 0.02)
 		}
 	}
 }
 
 func TestHalfTheStrengthIsTheRootOfWhatComesThrough(t *testing.T) {
 	full, half := drink.Absorbs("#8e2f4c", 1), drink.Absorbs("#8e2f4c", 0.5)
-	for i := range full {
-		assert.InDelta(t, math.Sqrt(math.Exp(-full[i]*40)), math.Exp(-half[i]*40), 1e-12)
+	for i := range full.Parts() {
+		assert.InDelta(t, math.Sqrt(math.Exp(-full.Parts()[i]*40)), math.Exp(-half.Parts()[i]*40), 1e-12)
 	}
 }
 

@@ -72,15 +72,13 @@ func balance(ctx context.Context, s scene.Set) light.RGB {
 	h := s.Hero()
 	e := light.NewEngineUntil(ctx, s.Lighting(), light.Search)
 	c := e.At(r3.Add(h.Foot, r3.Vec{Z: h.HeightMm + 0.5}), r3.Vec{Z: 1}).Sum()
-	out := light.RGB{1, 1, 1}
-	if y := c.Lux(); y > 0 {
-		for i := range c {
-			if c[i] > 0.05*y {
-				out[i] = y / c[i]
-			}
+	y := c.Lux()
+	return c.Each(func(part float64) float64 {
+		if y > 0 && part > 0.05*y {
+			return y / part
 		}
-	}
-	return out
+		return 1
+	})
 }
 
 // Step is a picture in the making.

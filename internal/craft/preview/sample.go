@@ -187,6 +187,12 @@ func schlick(f0, cos float64) float64 {
 	return f0 + (1-f0)*m*m*m*m*m
 }
 
+// schlickOf is schlick by part.
+func schlickOf(f0 light.RGB, cos float64) light.RGB {
+	m := 1 - max(0, min(1, cos))
+	return f0.Plus(light.RGB{R: 1 - f0.R, G: 1 - f0.G, B: 1 - f0.B}.Times(m * m * m * m * m))
+}
+
 // fresnel is the share an edge between two clear media reflects (unpolarised), and the
 // cosine of the refracted ray; 1 and 0 for total reflection. eta is the index on the
 // ray's side over that on the far side.

@@ -26,13 +26,7 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
 	al := max(1e-3, alpha*alpha)
 	var got light.RGB
-	tint := func(cos float64) light.RGB {
-		var out light.RGB
-		for i := range out {
-			out[i] = schlick(f0[i], cos)
-		}
-		return out
-	}
+	tint := func(cos float64) light.RGB { return schlickOf(f0, cos) }
 	brdf := func(w r3.Vec, cos float64) light.RGB {
 		half := unit(r3.Sub(w, d))
 		return tint(r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, h.n)), max(1e-4, cos), v.Z, al))

@@ -30,8 +30,8 @@ func TestALeafIsAsBrightInEverySample(t *testing.T) {
 			d, b := newDice(3, k, 1), newDice(3, k, 2)
 			d.asks = 2
 			got := s.look(o, unit(r3.Scale(-1, o)), &d, &b)
-			assert.InEpsilon(t, want, got.straight.less()[1], 0.01, "sample %d from %v", k, x.from)
-			assert.InDelta(t, 0.8, got.albedo[1], 1e-9)
+			assert.InEpsilon(t, want, got.straight.less().G, 0.01, "sample %d from %v", k, x.from)
+			assert.InDelta(t, 0.8, got.albedo.G, 1e-9)
 		}
 	}
 }

@@ -132,7 +132,8 @@ func smoothly(places []r3.Vec, values []light.RGB) []light.RGB {
 	a, b := mat.NewDense(len(places), 5, nil), mat.NewDense(len(places), 3, nil)
 	for i, p := range places {
 		a.SetRow(i, at(p))
-		b.SetRow(i, values[i][:])
+		all := values[i].Parts()
+		b.SetRow(i, all[:])
 	}
 	var fit, laid mat.Dense
 	if err := fit.Solve(a, b); err != nil { // places in one plane: nothing to lay through
@@ -141,9 +142,7 @@ func smoothly(places []r3.Vec, values []light.RGB) []light.RGB {
 	laid.Mul(a, &fit)
 	out := make([]light.RGB, len(values))
 	for i := range out {
-		for c := range out[i] {
-			out[i][c] = max(0, laid.At(i, c))
-		}
+		out[i] = light.RGB{R: max(0, laid.At(i, 0)), G: max(0, laid.At(i, 1)), B: max(0, laid.At(i, 2))}
 	}
 	return out
 }

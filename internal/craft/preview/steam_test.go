@@ -75,7 +75,7 @@ func TestSteamDimsByItsLength(t *testing.T) {
 // Where everything is as bright, steam is not seen: what it takes it puts back (a white furnace).
 func TestSteamVanishesInAnEvenRoom(t *testing.T) {
 	s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}})
-	s.walls, s.room = nil, light.RGB{100, 60, 20}
+	s.walls, s.room = nil, light.RGB{R: 100, G: 60, B: 20}
 	s.done()
 	eye := r3.Vec{Y: -600, Z: 100}
 	s.steams(evenSteam(0.01), eye)
@@ -83,7 +83,7 @@ func TestSteamVanishesInAnEvenRoom(t *testing.T) {
 	for _, to := range []r3.Vec{{Z: 100}, {X: 30, Z: 40}, {X: -20, Y: 10, Z: 180}} {
 		got := s.look(eye, unit(r3.Sub(to, eye)), &r, nil).clean
 		for c, want := range []float64{100, 60, 20} {
-			assert.InEpsilon(t, want, got[c], 0.02)
+			assert.InEpsilon(t, want, got.Parts()[c], 0.02)
 		}
 	}
 }
@@ -146,19 +146,19 @@ func TestSteamIsSmooth(t *testing.T) {
 	for i := range 45 {
 		p := r3.Vec{X: float64(i%3) - 1, Y: float64(i/3%3) - 1, Z: float64(i/9)/2 - 1}
 		places = append(places, p)
-		even = append(even, light.RGB{10 + p.X - 2*p.Y + p.Z*p.Z, 5, 1 + p.Z})
+		even = append(even, light.RGB{R: 10 + p.X - 2*p.Y + p.Z*p.Z, G: 5, B: 1 + p.Z})
 	}
 	for i, got := range smoothly(places, even) {
-		for c := range got {
-			assert.InDelta(t, even[i][c], got[c], 1e-9)
+		for c := range got.Parts() {
+			assert.InDelta(t, even[i].Parts()[c], got.Parts()[c], 1e-9)
 		}
 	}
 	spoilt = append(spoilt, even...)
-	spoilt[4] = light.RGB{-300, 5, 1}
+	spoilt[4] = light.RGB{R: -300, G: 5, B: 1}
 	for i, got := range smoothly(places, spoilt) {
-		assert.GreaterOrEqual(t, got[0], 0.0)
-		assert.Less(t, math.Abs(got[0]-even[i][0]), 80.0, "a quarter of what was wrong at one place")
-		assert.InDelta(t, even[i][1], got[1], 1e-9)
+		assert.GreaterOrEqual(t, got.R, 0.0)
+		assert.Less(t, math.Abs(got.R-even[i].R), 80.0, "a quarter of what was wrong at one place")
+		assert.InDelta(t, even[i].G, got.G, 1e-9)
 	}
 }
 

@@ -14,10 +14,7 @@ import (
 // light than falls on it.
 func painted(st *scene.Stuff, p r3.Vec, object int32) light.RGB {
 	c := patterned(st, p, object)
-	for i := range c {
-		c[i] = math.Min(1, c[i])
-	}
-	return c
+	return light.RGB{R: min(1, c.R), G: min(1, c.G), B: min(1, c.B)}
 }
 
 func patterned(st *scene.Stuff, p r3.Vec, object int32) light.RGB {

@@ -197,7 +197,7 @@ func iceOf(r, h float64, n int, seed int64, index float64, absorb light.RGB) []P
 		m = m.Tilted(60*shape.Hash(int64(i), 5, 0, seed)).Moved(360*shape.Hash(int64(i), 6, 0, seed), at(away*math.Cos(a), away*math.Sin(a), z+side*0.5))
 		all = append(all, m)
 	}
-	return []Part{{shape.Join(all...), withHollow(clear(index, 1.31, absorb, light.RGB{0.0012, 0.0006, 0.0004}))}}
+	return []Part{{shape.Join(all...), withHollow(clear(index, 1.31, absorb, light.RGB{R: 0.0012, G: 0.0006, B: 0.0004}))}}
 }
 
 // citrusSegments is how many a lemon has, most often; pithColour what is white of it, own
@@ -442,9 +442,7 @@ func (o *Object) cut() {
 		o.Parts[i].Mesh = rest
 		st := p.Stuff
 		st.Coat, st.Colour, st.Second = 0, st.Colour.Times(0.7), st.Colour
-		for c := range st.Colour { // crumb is lighter than crust
-			st.Colour[c] = math.Min(0.9, st.Colour[c]+0.25)
-		}
+		st.Colour = st.Colour.Each(func(c float64) float64 { return math.Min(0.9, c+0.25) }) // crumb is lighter than crust
 		inside = append(inside, Part{faces, st})
 	}
 	o.Parts = append(o.Parts, inside...)

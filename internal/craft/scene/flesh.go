@@ -26,11 +26,11 @@ const (
 // pale as flesh).
 func under(deep light.RGB, freeMm, thickMm float64) (colour light.RGB, through float64) {
 	var sums, outs float64
-	for i := range deep {
-		r, t := layer(deep[i], freeMm, thickMm/2)
-		colour[i] = r + t
+	colour = deep.Each(func(deep float64) float64 {
+		r, t := layer(deep, freeMm, thickMm/2)
 		sums, outs = sums+r+t, outs+t
-	}
+		return r + t
+	})
 	if sums <= 0 {
 		return colour, 0
 	}

@@ -68,16 +68,16 @@ func TestTwoFacesMakeOneBody(t *testing.T) {
 
 func TestUnderTheSurfaceNoLightIsMade(t *testing.T) {
 	for _, thick := range []float64{0.1, 1, 10, 1000} {
-		colour, through := under(light.RGB{1, 0.5, 0.02}, 2, thick)
-		for _, v := range colour {
+		colour, through := under(light.RGB{R: 1, G: 0.5, B: 0.02}, 2, thick)
+		for _, v := range colour.Parts() {
 			assert.True(t, v > 0 && v <= 1, "%v", colour)
 		}
 		assert.True(t, through >= 0 && through <= 1)
 	}
-	thin, lets := under(light.RGB{0.8, 0.5, 0.1}, 2, 0.2)
-	thick, holds := under(light.RGB{0.8, 0.5, 0.1}, 2, 200)
+	thin, lets := under(light.RGB{R: 0.8, G: 0.5, B: 0.1}, 2, 0.2)
+	thick, holds := under(light.RGB{R: 0.8, G: 0.5, B: 0.1}, 2, 200)
 	assert.Greater(t, lets, 0.8, "a shaving is seen through")
 	assert.Less(t, holds, 0.01)
-	assert.InDelta(t, 0.8, thick[0], 0.01, "a thick piece has its own colour")
-	assert.Greater(t, thin[2], thick[2], "and a thin one is paler")
+	assert.InDelta(t, 0.8, thick.R, 0.01, "a thick piece has its own colour")
+	assert.Greater(t, thin.B, thick.B, "and a thin one is paler")
 }

@@ -87,7 +87,7 @@ func (v serving) slice() shape.Slice {
 func baked(colour string, grainMm float64) Stuff {
 	st := edibleStuff(colour, "", "cake")
 	st.Pattern, st.GrainMm, st.Rough, st.Coat = "baked", grainMm, 0.6, 0.12
-	st.Second = light.RGB{st.Colour[0] * 0.5, st.Colour[1] * 0.38, st.Colour[2] * 0.3}
+	st.Second = light.RGB{R: st.Colour.R * 0.5, G: st.Colour.G * 0.38, B: st.Colour.B * 0.3}
 	return st
 }
 

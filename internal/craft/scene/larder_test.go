@@ -190,7 +190,7 @@ func looksLike(form string) look {
 	area := 0.0
 	var sum [3]float64
 	for _, p := range o.Parts {
-		r, g, b := colorful.LinearRgb(p.Stuff.Colour[0], p.Stuff.Colour[1], p.Stuff.Colour[2]).OkLab()
+		r, g, b := colorful.LinearRgb(p.Stuff.Colour.R, p.Stuff.Colour.G, p.Stuff.Colour.B).OkLab()
 		for _, t := range p.Mesh.T {
 			a, bb, c := p.Mesh.P[t[0]], p.Mesh.P[t[1]], p.Mesh.P[t[2]]
 			flat := math.Abs((bb.X-a.X)*(c.Y-a.Y)-(c.X-a.X)*(bb.Y-a.Y)) / 2

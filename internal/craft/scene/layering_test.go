@@ -35,9 +35,9 @@ func TestLayersFillTheGlass(t *testing.T) {
 	assert.Len(t, all, 1+1+softSteps+1+softSteps+1)
 	for c := range 3 {
 		for i := 2; i < 2+softSteps; i++ {
-			lo, hi := all[1].absorbs[c], all[1+softSteps+1].absorbs[c]
-			assert.GreaterOrEqual(t, all[i].absorbs[c], math.Min(lo, hi))
-			assert.LessOrEqual(t, all[i].absorbs[c], math.Max(lo, hi))
+			lo, hi := all[1].absorbs.Parts()[c], all[1+softSteps+1].absorbs.Parts()[c]
+			assert.GreaterOrEqual(t, all[i].absorbs.Parts()[c], math.Min(lo, hi))
+			assert.LessOrEqual(t, all[i].absorbs.Parts()[c], math.Max(lo, hi))
 		}
 	}
 	assert.Nil(t, Food{}.slabs(v, level), "one drink has no layers")

@@ -55,7 +55,7 @@ func colouredLight(r *reader) []finding.Finding {
 	}
 	if err != nil { // so far from white that it has no colour temperature
 		c := r.lux.Sum()
-		return one(tintedLight(c[1] > (c[0]+c[2])/2, "far"))
+		return one(tintedLight(c.G > (c.R+c.B)/2, "far"))
 	}
 	return one(tintedLight(duv > 0, fmt.Sprintf("Duv %+.3f", duv)))
 }

@@ -203,10 +203,7 @@ func tinted(hex string, reflectance float64) light.RGB {
 	} else {
 		c = light.White(reflectance)
 	}
-	for i := range c {
-		c[i] = math.Min(c[i], 0.95)
-	}
-	return c
+	return c.Each(func(v float64) float64 { return math.Min(v, 0.95) })
 }
 
 // Outdoors is the sun's place and the sky of the set's daylight.

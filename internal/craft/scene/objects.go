@@ -200,7 +200,7 @@ func stuffOf(kind, material, colour, second string, fin words.Finish) Stuff {
 
 // lift raises a colour until its brightest part is at least v, as metal looks.
 func lift(c light.RGB, v float64) light.RGB {
-	m := math.Max(c[0], math.Max(c[1], c[2]))
+	m := c.Most()
 	if m >= v || m <= 0 {
 		return c
 	}
@@ -220,8 +220,7 @@ func clear(front, back float64, absorbF, absorbB light.RGB) Stuff {
 
 // opaqueDrink is the surface of a drink that is seen from above only, as deep as a cup.
 func opaqueDrink(absorbs light.RGB) Stuff {
-	c := light.RGB{math.Exp(-absorbs[0] * 30), math.Exp(-absorbs[1] * 30), math.Exp(-absorbs[2] * 30)}
-	return Stuff{Colour: c.Times(0.8), Coat: 1, Rough: 0.03, Pattern: "liquid"}
+	return Stuff{Colour: drink.Through(absorbs, 30).Times(0.8), Coat: 1, Rough: 0.03, Pattern: "liquid"}
 }
 
 // vesselParts are the surfaces of a vessel, with a drink in it up to levelMm when that
@@ -272,15 +271,12 @@ func surface(r, z float64, f Fineness) shape.Mesh {
 // tintOf is what a mm of tinted glass takes out of light.
 func tintOf(colour string) light.RGB {
 	c := linear(colour)
-	m := math.Max(c[0], math.Max(c[1], c[2]))
-	var a light.RGB
+	m := c.Most()
 	if m <= 0 {
-		return a
+		return light.RGB{}
 	}
-	for i := range c { // the hue of the colour, faintly, whatever its depth
-		a[i] = -math.Log(math.Max(0.2, c[i]/m)) * 0.035
-	}
-	return a
+	// The hue of the colour, faintly, whatever its depth.
+	return c.Each(func(v float64) float64 { return -math.Log(math.Max(0.2, v/m)) * 0.035 })
 }
 
 func (s Set) vesselObject(floor float64, f Fineness) (Object, shape.Vessel) {

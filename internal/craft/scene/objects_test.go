@@ -243,10 +243,7 @@ func TestAGlassShowsWhatIsInIt(t *testing.T) {
 	}
 	// Beer and Lambert: a jug of 110 mm lets through what 50 mm do, to the power of its inside over 50.
 	inside := pitcher.vesselOf().RimMm() * 2
-	want := linear(pitcher.Drink)
-	for i := range want {
-		want[i] = math.Pow(want[i], inside/50)
-	}
+	want := linear(pitcher.Drink).Each(func(part float64) float64 { return math.Pow(part, inside/50) })
 	assert.Equal(t, want.Hex(), wine.Colour)
 }
 

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"figladder/internal/craft/cores"
+	"figladder/internal/craft/drink"
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/words"
 	"gonum.org/v1/gonum/spatial/r2"
@@ -189,11 +190,7 @@ func (s Stuff) seenAcross(mm float64) light.RGB {
 	if s.Back == drinkIndex {
 		absorbs = s.AbsorbB
 	}
-	var c light.RGB
-	for i := range c {
-		c[i] = math.Exp(-absorbs[i] * mm)
-	}
-	return c
+	return drink.Through(absorbs, mm)
 }
 
 // pathIn is the outline of parts, each by its hull: near enough for a drawing.
