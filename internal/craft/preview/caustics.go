@@ -241,8 +241,8 @@ func (s *stage) lieFlat() {
 			flat[k] += n.Z
 		}
 	}
-	for _, f := range s.flats {
-		if k := f.part; f.n[2] > flatUp {
+	for _, f := range s.flats.all {
+		if k := f.part; f.n.Z > flatUp {
 			up[k], flat[k] = 1, 1
 		}
 	}

@@ -23,25 +23,18 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 	if !math.IsInf(most, 1) {
 		far = float32(most)
 	}
+	flat, far := s.flats.nearest(&r, 1e-3, far)
 	h, ok := s.tree.nearest(&r, 1e-3, far)
-	met := -1
-	for i := range s.flats {
-		if t, hit := s.flats[i].meet(&r, 1e-3, h.t); hit {
-			h.t, met = t, i
+	if !ok {
+		if flat == nil {
+			return spot{}, false
 		}
-	}
-	if met >= 0 {
-		f := &s.flats[met]
-		n := r3.Vec{X: float64(f.n[0]), Y: float64(f.n[1]), Z: float64(f.n[2])}
-		p := &s.parts[f.part]
-		out := spot{p: r3.Add(o, r3.Scale(float64(h.t), d)), n: n, g: n, part: p, object: p.object, outside: r3.Dot(n, d) < 0, t: float64(h.t)}
+		n, p := flat.n, &s.parts[flat.part]
+		out := spot{p: r3.Add(o, r3.Scale(float64(far), d)), n: n, g: n, part: p, object: p.object, outside: r3.Dot(n, d) < 0, t: float64(far)}
 		if !out.outside {
 			out.n, out.g = r3.Scale(-1, n), r3.Scale(-1, n)
 		}
 		return out, true
-	}
-	if !ok {
-		return spot{}, false
 	}
 	t := &s.tree.tris[h.tri]
 	k := &s.skins[s.tree.order[h.tri]]
@@ -81,10 +74,8 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	left -= 2e-2
 	out := light.White(1)
 	whole := newRay(p, d)
-	for i := range s.flats {
-		if _, ok := s.flats[i].meet(&whole, 1e-3, float32(left)); ok {
-			return light.RGB{}
-		}
+	if s.flats.between(&whole, 1e-3, float32(left)) {
+		return light.RGB{}
 	}
 	opaque, clear := s.tree.blocked(&whole, 1e-3, float32(left))
 	if opaque || clear && caught {

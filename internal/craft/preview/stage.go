@@ -54,13 +54,7 @@ type stage struct {
 	steam  *steam       // over the dish; nil for none
 	caught *caustics    // light by way of glass; nil before it is cast, and where nothing is clear
 	tris   []triangle
-	flats  []flat // large rectangles, met one by one: in the tree they would overlap everything
-}
-
-// flat is a large rectangle with the part it belongs to.
-type flat struct {
-	c, n, u, v [3]float32 // middle, normal, and half edges over their own square
-	part       int32
+	flats  flats
 }
 
 // emptyStage has only light.
@@ -104,35 +98,7 @@ func (s *stage) shine(l lamp) {
 	s.rect(l.Rect, int32(len(s.parts)-1))
 }
 
-func (s *stage) rect(q light.Rect, part int32) {
-	f := func(v r3.Vec) [3]float32 { return [3]float32{float32(v.X), float32(v.Y), float32(v.Z)} }
-	s.flats = append(s.flats, flat{f(q.Centre), f(q.Normal()), f(r3.Scale(1/r3.Norm2(q.U), q.U)), f(r3.Scale(1/r3.Norm2(q.V), q.V)), part})
-}
-
-// meet returns how far along a ray the rectangle is.
-func (f *flat) meet(r *ray, least, most float32) (float32, bool) {
-	den := f.n[0]*r.d[0] + f.n[1]*r.d[1] + f.n[2]*r.d[2]
-	if den > -1e-9 && den < 1e-9 {
-		return 0, false
-	}
-	x, y, z := f.c[0]-r.o[0], f.c[1]-r.o[1], f.c[2]-r.o[2]
-	way := f.n[0]*x + f.n[1]*y + f.n[2]*z
-	if way > 0 != (den > 0) { // behind, as half of them are: not worth a quotient
-		return 0, false
-	}
-	t := way / den
-	if !(t > least && t < most) {
-		return 0, false
-	}
-	x, y, z = t*r.d[0]-x, t*r.d[1]-y, t*r.d[2]-z
-	if a := x*f.u[0] + y*f.u[1] + z*f.u[2]; a < -1 || a > 1 {
-		return 0, false
-	}
-	if a := x*f.v[0] + y*f.v[1] + z*f.v[2]; a < -1 || a > 1 {
-		return 0, false
-	}
-	return t, true
-}
+func (s *stage) rect(q light.Rect, part int32) { s.flats.add(q, part) }
 
 func (s *stage) triangle(a, b, c, na, nb, nc r3.Vec, part int32) {
 	// One whose corners lie in a line has no normal, and rounding lets a ray meet it.

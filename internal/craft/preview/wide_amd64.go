@@ -19,6 +19,13 @@ func meet(p *pack, r *ray, least, most float32, at *packMet) uint32 {
 	return meetPlainly(p, r, least, most, at)
 }
 
+func meetFlats(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32 {
+	if eight {
+		return meetFlatsEight(p, r, least, most, at)
+	}
+	return meetFlatsPlainly(p, r, least, most, at)
+}
+
 // enterEight is enterPlainly (wide_amd64.s).
 //
 //go:noescape
@@ -28,3 +35,8 @@ func enterEight(n *node, r *ray, most float32, near *[wide]float32) uint32
 //
 //go:noescape
 func meetEight(p *pack, r *ray, least, most float32, at *packMet) uint32
+
+// meetFlatsEight is meetFlatsPlainly, but for rounding (wide_amd64.s).
+//
+//go:noescape
+func meetFlatsEight(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32

@@ -2,7 +2,8 @@
 
 // The numbers of wide.go, eight at once. A ray is o at 0, d at 12, inv at 24, near at 36;
 // a node has its lowest corners from 0 and its highest from 96, 32 an axis;
-// a pack has v from 0, e1 from 96, e2 from 192.
+// a pack has v from 0, e1 from 96, e2 from 192; a pack of flats has the plane they lie in from 0, u from 128, v from 256,
+// of each the normals, 32 an axis, and 96 on how far off it is.
 
 DATA grace<>+0(SB)/4, $0x3F800003 // 1.0000004
 GLOBL grace<>(SB), RODATA|NOPTR, $4
@@ -169,6 +170,97 @@ TEXT ·meetEight(SB), NOSPLIT, $0-36
 	VMOVUPS Y4, 0(CX)
 	VMOVUPS Y3, 32(CX)
 	VMOVUPS Y0, 64(CX)
+	VMOVMSKPS Y13, DX
+
+none:
+	VZEROUPPER
+	MOVL DX, ret+32(FP)
+	RET
+
+// func meetFlatsEight(p *flatPack, r *ray, least, most float32, at *[8]float32) uint32
+TEXT ·meetFlatsEight(SB), NOSPLIT, $0-36
+	MOVQ p+0(FP), AX
+	MOVQ r+8(FP), BX
+	MOVQ at+24(FP), CX
+	VBROADCASTSS 0(BX), Y0 // o
+	VBROADCASTSS 4(BX), Y1
+	VBROADCASTSS 8(BX), Y2
+	VBROADCASTSS 12(BX), Y3 // d
+	VBROADCASTSS 16(BX), Y4
+	VBROADCASTSS 20(BX), Y5
+
+	// t = (off - n · o) / (n · d)
+	VMOVUPS 0(AX), Y6
+	VMOVUPS 32(AX), Y7
+	VMOVUPS 64(AX), Y8
+	VMULPS Y6, Y0, Y9
+	VMULPS Y7, Y1, Y10
+	VADDPS Y10, Y9, Y9
+	VMULPS Y8, Y2, Y10
+	VADDPS Y10, Y9, Y9
+	VMOVUPS 96(AX), Y10
+	VSUBPS Y9, Y10, Y10
+	VMULPS Y6, Y3, Y6
+	VMULPS Y7, Y4, Y7
+	VADDPS Y7, Y6, Y6
+	VMULPS Y8, Y5, Y8
+	VADDPS Y8, Y6, Y6
+	VDIVPS Y6, Y10, Y10 // t
+
+	VBROADCASTSS least+16(FP), Y11
+	VBROADCASTSS most+20(FP), Y12
+	VCMPPS $14, Y11, Y10, Y13 // t > least
+	VCMPPS $1, Y12, Y10, Y12  // t < most
+	VANDPS Y12, Y13, Y13
+	VMOVMSKPS Y13, DX
+	TESTL DX, DX
+	JZ none
+	VMOVUPS Y10, (CX)
+	VBROADCASTSS one<>(SB), Y14
+
+	// (off - u · o - t u · d)² <= 1
+	VMOVUPS 128(AX), Y6
+	VMOVUPS 160(AX), Y7
+	VMOVUPS 192(AX), Y8
+	VMULPS Y6, Y0, Y9
+	VMULPS Y7, Y1, Y11
+	VADDPS Y11, Y9, Y9
+	VMULPS Y8, Y2, Y11
+	VADDPS Y11, Y9, Y9
+	VMOVUPS 224(AX), Y11
+	VSUBPS Y9, Y11, Y11
+	VMULPS Y6, Y3, Y6
+	VMULPS Y7, Y4, Y7
+	VADDPS Y7, Y6, Y6
+	VMULPS Y8, Y5, Y8
+	VADDPS Y8, Y6, Y6
+	VMULPS Y10, Y6, Y6
+	VSUBPS Y11, Y6, Y6
+	VMULPS Y6, Y6, Y6
+	VCMPPS $2, Y14, Y6, Y6
+	VANDPS Y6, Y13, Y13
+
+	// (off - v · o - t v · d)² <= 1
+	VMOVUPS 256(AX), Y6
+	VMOVUPS 288(AX), Y7
+	VMOVUPS 320(AX), Y8
+	VMULPS Y6, Y0, Y9
+	VMULPS Y7, Y1, Y11
+	VADDPS Y11, Y9, Y9
+	VMULPS Y8, Y2, Y11
+	VADDPS Y11, Y9, Y9
+	VMOVUPS 352(AX), Y11
+	VSUBPS Y9, Y11, Y11
+	VMULPS Y6, Y3, Y6
+	VMULPS Y7, Y4, Y7
+	VADDPS Y7, Y6, Y6
+	VMULPS Y8, Y5, Y8
+	VADDPS Y8, Y6, Y6
+	VMULPS Y10, Y6, Y6
+	VSUBPS Y11, Y6, Y6
+	VMULPS Y6, Y6, Y6
+	VCMPPS $2, Y14, Y6, Y6
+	VANDPS Y6, Y13, Y13
 	VMOVMSKPS Y13, DX
 
 none:

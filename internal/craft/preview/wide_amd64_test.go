@@ -8,15 +8,16 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// One number at a time finds what eight at once find: the same boxes, the same triangles, and
-// the same places but for rounding.
+// One number at a time finds what eight at once find: the same boxes, the same triangles, the
+// same rectangles and places but for rounding.
 func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 	if !eight {
 		t.Skip("this machine asks one at a time")
 	}
-	tree := shotOf(overTheTable(), 40, nil).stage.tree
+	stage := shotOf(overTheTable(), 40, nil).stage
+	tree := stage.tree
 	d := newDice(3, 4, 5)
-	boxes, triangles := 0, 0
+	boxes, triangles, planes := 0, 0, 0
 	for range 3000 {
 		r := newRay(r3.Vec{X: 300 + 1000*d.random(), Y: 1000 * d.random(), Z: 5 + 300*d.random()}, unit(r3.Vec{X: d.random() - 0.5, Y: d.random() - 0.5, Z: d.random() - 0.7}))
 		var a, b [wide]float32
@@ -39,6 +40,15 @@ func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 				triangles++
 			}
 		}
+		pack := &stage.flats.packs[0]
+		m = meetFlatsEight(pack, &r, 1e-3, 9000, &a)
+		assert.Equal(t, meetFlatsPlainly(pack, &r, 1e-3, 9000, &b), m)
+		for k := range wide {
+			if m>>k&1 == 1 {
+				assert.InDelta(t, b[k], a[k], 1e-2)
+				planes++
+			}
+		}
 		hit, ok := tree.nearest(&r, 1e-3, math.MaxFloat32)
 		opaque, clear := tree.blocked(&r, 1e-3, 700)
 		eight = false
@@ -51,6 +61,7 @@ func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 	}
 	assert.Positive(t, boxes)
 	assert.Positive(t, triangles)
+	assert.Positive(t, planes)
 }
 
 // A tree that asks for more room than is usual finds all the same.
