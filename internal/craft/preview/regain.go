@@ -10,21 +10,20 @@ const (
 // regain gives bounced light back what smoothing took of it beyond noise: where what was caught lies further from what is
 // smoothed than its own spread has it, over a pixel's neighbourhood, the rest was there to be seen. Each of the two gets its share
 // (James & Stein 1961).
-func (f *film) regain(smooth, out []cell) []cell {
-	caught, guides, own := f.bench.caught, f.bench.guides, f.bench.own
+func (f *film) regain(b *bench) {
+	objects, lit := b.guides[objectPlane*b.n:], b.lit[bouncedLayer]
 	f.eachRow(func(j int) {
 		for i := range f.w {
 			at := j*f.w + i
-			out[at] = smooth[at]
 			if f.px[at].bounces < regainKnown {
 				continue
 			}
 			var took, noise float32
 			for y := max(0, j-regainWithin); y <= min(f.h-1, j+regainWithin); y++ {
 				for x := max(0, i-regainWithin); x <= min(f.w-1, i+regainWithin); x++ {
-					if k := y*f.w + x; guides[k].object == guides[at].object {
-						d := bright(caught[k]) - smooth[k].lum[bouncedLayer]
-						took, noise = took+d*d, noise+own[k][bouncedLayer]
+					if k := y*f.w + x; objects[k] == objects[at] {
+						d := bright(b.caught[k]) - lit[lumPlane*b.n+k] // which stays as smoothing left it
+						took, noise = took+d*d, noise+b.own[k][bouncedLayer]
 					}
 				}
 			}
@@ -32,11 +31,10 @@ func (f *film) regain(smooth, out []cell) []cell {
 				continue
 			}
 			share := 1 - regainFrom*noise/took
-			l := &out[at].light[bouncedLayer]
-			for c := range l {
-				l[c] += share * (caught[at][c] - l[c])
+			for c := range 3 {
+				l := &lit[c*b.n+at]
+				*l += share * (b.caught[at][c] - *l)
 			}
 		}
 	})
-	return out
 }

@@ -36,11 +36,11 @@ func rippleAt(x, w int, ripple float64) float64 {
 func TestWhatManyPathsSawIsGivenBack(t *testing.T) {
 	const w, h = 64, 48
 	off := func(paths int, ripple float64) (left, right float64) {
-		lit, _ := rippled(w, h, paths, ripple).smoothed()
-		for i := range lit {
+		lit := rippled(w, h, paths, ripple).smoothed()
+		for i := range lit.n {
 			if x := i % w; x < 4 || x >= w-4 || x >= w/2-4 && x < w/2+4 {
 				continue
-			} else if d := float64(bright(lit[i].light[bouncedLayer])) - rippleAt(x, w, ripple); x < w/2 {
+			} else if d := float64(bright(lit.light(bouncedLayer, i))) - rippleAt(x, w, ripple); x < w/2 {
 				left += d * d
 			} else {
 				right += d * d

@@ -163,13 +163,13 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		if n == 5 && name == "start" && long == 640 {
 			assert.Less(t, e/mean, 0.03, "good is less than 3 % off")
 		}
-		lit, albedo := f.smoothed()
+		lit := f.smoothed()
 		var layer [3][]float32
-		for i := range albedo {
+		for i := range lit.n {
 			for c := range 3 {
-				layer[0] = append(layer[0], lit[i].light[0][c]*albedo[i][c])
-				layer[1] = append(layer[1], lit[i].light[1][c]*albedo[i][c])
-				layer[2] = append(layer[2], lit[i].light[2][c])
+				layer[0] = append(layer[0], lit.light(straightLayer, i)[c]*lit.albedo[i][c])
+				layer[1] = append(layer[1], lit.light(bouncedLayer, i)[c]*lit.albedo[i][c])
+				layer[2] = append(layer[2], lit.light(cleanLayer, i)[c])
 			}
 		}
 		t.Logf("   smoothed: straight %.4f, bounced %.4f, clean %.4f", off(layer[0], straight)/mean, off(layer[1], bounced)/mean, off(layer[2], clean)/mean)

@@ -26,6 +26,32 @@ func meetFlats(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint
 	return meetFlatsPlainly(p, r, least, most, at)
 }
 
+func weigh(t *blending, pixels int) {
+	if pixels == wide {
+		weighEight(t)
+		return
+	}
+	weighPlainly(t)
+}
+
+func mingle(t *blending, pixels int) {
+	if pixels == wide {
+		mingleEight(t)
+		return
+	}
+	minglePlainly(t)
+}
+
+// weighEight is weighPlainly for eight pixels (smooth_amd64.s).
+//
+//go:noescape
+func weighEight(t *blending)
+
+// mingleEight is minglePlainly for eight pixels (smooth_amd64.s).
+//
+//go:noescape
+func mingleEight(t *blending)
+
 // enterEight is enterPlainly (wide_amd64.s).
 //
 //go:noescape

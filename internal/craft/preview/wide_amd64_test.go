@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"figladder/internal/craft/light"
 	"github.com/stretchr/testify/assert"
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -85,4 +86,34 @@ func TestADeepTree(t *testing.T) {
 			assert.True(t, opaque)
 		}
 	}
+}
+
+// Eight pixels are smoothed as each is by itself, where there is nothing to smooth and nothing known, too.
+func TestEightAreSmoothedAsOne(t *testing.T) {
+	if !eight {
+		t.Skip("this machine asks one at a time")
+	}
+	const w, h = 61, 23
+	d := newDice(1, 2, 3)
+	filled := func() *film {
+		d = newDice(1, 2, 3)
+		f := newFilm(w, h)
+		for i := range f.px {
+			for k := range 1 + int(4*d.random()) {
+				n := unit(r3.Vec{X: 0.3 * d.random(), Y: 0.3 * d.random(), Z: 1})
+				got := first{albedo: light.White(0.5), clean: light.White(d.random()), n: n, at: r3.Vec{X: float64(i % w), Y: float64(i / w), Z: 2 * d.random()}, object: int32(i/w) / 8}
+				if i%w < w/2 { // the rest is dark, and its variance nothing
+					got.straight.sun, got.bounced = light.White(0.5*d.random()), light.White(d.random())
+				}
+				f.px[i].add(&got, (i+k)%5 > 1)
+			}
+		}
+		return f
+	}
+	together := filled().denoise()
+	eight = false
+	alone := filled().denoise()
+	eight = true
+	assert.InDeltaSlice(t, alone, together, 1e-4)
+	assert.NotEqual(t, filled().linear(), together, "they were smoothed")
 }

@@ -2,6 +2,13 @@
 
 package preview
 
+// eight says whether the machine is asked for eight numbers at once.
+const eight = false
+
+func weigh(t *blending, _ int) { weighPlainly(t) }
+
+func mingle(t *blending, _ int) { minglePlainly(t) }
+
 func enter(n *node, r *ray, most float32, near *[wide]float32) uint32 {
 	return enterPlainly(n, r, most, near)
 }
