@@ -182,27 +182,3 @@ func (w Window) Patch(s Sun, z float64) []r3.Vec {
 	}
 	return out
 }
-
-// Shows is how bright the window is toward a ray that arrives at it along dir (unit)
-// from p: sky, what stands before it, or the side of its opening.
-func (w *Window) Shows(p, dir r3.Vec) RGB {
-	if w.RevealMm > 0 {
-		if far := w.outer(); !far.crosses(p, dir) {
-			if w.Reveal > 0 {
-				return w.revealLight()
-			}
-			return RGB{}
-		}
-	}
-	share, sum := w.Glass, RGB{}
-	for i := range w.Outside {
-		o := &w.Outside[i]
-		if _, ok := o.crossed(p, dir); ok {
-			sum = sum.Plus(o.Luminance.Times(share))
-			if share *= o.Through; share == 0 {
-				return sum
-			}
-		}
-	}
-	return sum.Plus(w.Sky.Luminance(dir).Times(share))
-}

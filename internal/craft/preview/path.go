@@ -138,68 +138,6 @@ func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
 	return r3.Add(p, r3.Scale(t, d)), t > 0
 }
 
-// away draws the direction in which an evenly returning surface is left, and the
-// weight of what comes from there over π: half the time, when there are cards, toward
-// one of them.
-func (s *stage) away(p, n r3.Vec, d *dice) (r3.Vec, float64) {
-	u, v := d.roll(), d.roll()
-	if len(s.cards) == 0 || d.deep {
-		return cosine(n, u, v), 1
-	}
-	toCards := d.toCards()
-	var areas [12]seenRect
-	all := 0.0
-	count := 0
-	for i := range s.cards {
-		if count == len(areas) {
-			break
-		}
-		q := seen(&s.cards[i], p)
-		if q.steradian > 1e-4 && r3.Dot(r3.Sub(s.cards[i].Centre, p), n) > -math.Sqrt(s.cards[i].AreaMm2()) {
-			areas[count] = q
-			all += q.steradian
-			count++
-		}
-	}
-	if count == 0 {
-		return cosine(n, u, v), 1
-	}
-	var w r3.Vec
-	if pick := d.random(); pick < toCards {
-		pick *= all / toCards
-		at := 0
-		for at < count-1 && pick >= areas[at].steradian {
-			pick -= areas[at].steradian
-			at++
-		}
-		w = unit(r3.Sub(areas[at].draw(u, v), p))
-	} else {
-		w = cosine(n, u, v)
-	}
-	cos := r3.Dot(w, n)
-	if cos <= 0 {
-		return w, 0
-	}
-	pdf := (1 - toCards) * cos / math.Pi
-	for i := range areas[:count] {
-		if areas[i].shows(w) {
-			pdf += toCards / all
-		}
-	}
-	return w, cos / math.Pi / pdf
-}
-
-// shows reports whether a direction meets the rectangle.
-func (s *seenRect) shows(w r3.Vec) bool {
-	z := r3.Dot(w, s.z)
-	if z >= 0 {
-		return false
-	}
-	k := s.z0 / z
-	x, y := r3.Dot(w, s.x)*k, r3.Dot(w, s.y)*k
-	return x >= s.x0 && x <= s.x1 && y >= s.y0 && y <= s.y1
-}
-
 // depths: a path ends by chance after sure vertices, and for certain after the longest.
 const (
 	sure    = 2

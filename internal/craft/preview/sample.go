@@ -27,7 +27,7 @@ type dice struct {
 
 const even = 24
 
-// sobol is the second of the two sequences: each digit of n adds its own, so bytes are
+// sobol is the second of the two sequences, its digits in reverse: each digit of n adds its own, so bytes are
 // looked up.
 func sobol(n uint32) uint32 {
 	return sobolOf[0][n&255] ^ sobolOf[1][n>>8&255] ^ sobolOf[2][n>>16&255] ^ sobolOf[3][n>>24]
@@ -38,7 +38,7 @@ var sobolOf = func() (t [4][256]uint32) {
 	for digit := range 32 {
 		for n := range 256 {
 			if n>>(digit%8)&1 != 0 {
-				t[digit/8][n] ^= v
+				t[digit/8][n] ^= bits.Reverse32(v)
 			}
 		}
 		v ^= v >> 1
@@ -85,7 +85,7 @@ func (d *dice) roll() float64 {
 		d.nth = bits.Reverse32(scramble(d.mirror, uint32(d.pair>>32)))
 		return float64(bits.Reverse32(scramble(d.nth, uint32(d.pair)))) / (1 << 32)
 	}
-	return float64(bits.Reverse32(scramble(bits.Reverse32(sobol(d.nth)), uint32(mix(d.pair))))) / (1 << 32)
+	return float64(bits.Reverse32(scramble(sobol(d.nth), uint32(mix(d.pair))))) / (1 << 32)
 }
 
 // scramble changes the digits of x, each by a choice that hangs on the lower ones: on a

@@ -105,27 +105,11 @@ func (c *choice) along(from, w r3.Vec) float64 {
 		if c.weight[i] == 0 || cos <= 0 {
 			continue
 		}
-		if d, ok := l.meets(from, w); ok {
+		if d, ok := l.screen.Meets(from, w); ok {
 			sum += c.weight[i] / c.all * d * d / (cos * l.area)
 		}
 	}
 	return sum
-}
-
-// meets is how far along a ray the lamp is.
-func (l *lamp) meets(from, w r3.Vec) (float64, bool) {
-	at, ok := crossed(l.Rect, from, w)
-	if !ok {
-		return 0, false
-	}
-	off := r3.Sub(at, l.Centre)
-	if u := r3.Dot(off, l.U); u*u > math.Pow(r3.Norm2(l.U), 2) {
-		return 0, false
-	}
-	if v := r3.Dot(off, l.V); v*v > math.Pow(r3.Norm2(l.V), 2) {
-		return 0, false
-	}
-	return r3.Norm(r3.Sub(at, from)), true
 }
 
 // one asks one place of one lamp whether it is seen: cd/m² times whatever the surface makes

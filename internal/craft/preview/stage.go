@@ -32,12 +32,13 @@ type lamp struct {
 	n      r3.Vec
 	area   float64
 	source *light.Source
-	window *light.Window
-	mean   float64   // luminance, for choosing
-	usual  light.RGB // luminance as it mostly is, cd/m²
-	side   float64   // root of the area, mm
-	steady bool      // shows its usual luminance everywhere and whichever way
-	corner [4]r3.Vec // one after the other round it
+	window light.Pane // where source is nil
+	mean   float64    // luminance, for choosing
+	usual  light.RGB  // luminance as it mostly is, cd/m²
+	side   float64    // root of the area, mm
+	steady bool       // shows its usual luminance everywhere and whichever way
+	corner [4]r3.Vec  // one after the other round it
+	screen light.Screen
 }
 
 // stage is a set made ready for rays: every surface a triangle, every light a lamp.
@@ -46,7 +47,7 @@ type stage struct {
 	skins  []skin
 	parts  []part
 	lamps  []lamp
-	cards  []light.Rect // both faces send light that is worth looking for
+	cards  []target // both faces send light that is worth looking for
 	sun    *light.Sun
 	set    light.Set
 	room   light.RGB    // what a ray that leaves the set sees all round, cd/m²
@@ -71,13 +72,13 @@ func emptyStage(set light.Set) *stage {
 		if q.AreaMm2() < 1 {
 			continue
 		}
-		s.shine(lamp{Rect: q, window: w, mean: w.Glass * w.Sky.Luminance(r3.Scale(-1, q.Normal())).Lux()})
+		s.shine(lamp{Rect: q, window: w.Pane(), mean: w.Glass * w.Sky.Luminance(r3.Scale(-1, q.Normal())).Lux()})
 	}
 	for i := range s.set.Panels {
 		p := &s.set.Panels[i]
 		s.parts = append(s.parts, part{object: -1, panel: &p.Front, other: &p.Back, through: p.Through})
 		s.rect(p.Rect, int32(len(s.parts)-1))
-		s.cards = append(s.cards, p.Rect)
+		s.cards = append(s.cards, targetOf(p.Rect))
 	}
 	return s
 }
@@ -88,6 +89,7 @@ func (s *stage) beyond(o, d r3.Vec) light.RGB { return s.room.Plus(s.walls.Shows
 func (s *stage) shine(l lamp) {
 	l.n, l.area = l.Normal(), l.AreaMm2()
 	l.corner = [4]r3.Vec{l.At(-1, -1), l.At(1, -1), l.At(1, 1), l.At(-1, 1)}
+	l.screen = l.Screen()
 	l.side, l.steady = math.Sqrt(l.area), l.source != nil && l.source.Beam == 0
 	// What its middle shows half way to the table's.
 	t := s.set.Table
