@@ -42,22 +42,20 @@ func (d drawn) through(c light.RGB) drawn {
 	return drawn{d.sun.Through(c), d.open.Through(c), d.seen.Through(c), d.hidden.Through(c)}
 }
 
-func (d drawn) plus(e drawn) drawn {
-	return drawn{d.sun.Plus(e.sun), d.open.Plus(e.open), d.seen.Plus(e.seen), d.hidden.Plus(e.hidden)}
-}
-
 // straight is the light that comes to a surface straight from lamps and sun, lux over π
-// times whatever the surface makes of a direction. A lamp is drawn for each question, in
+// times whatever the surface makes of a direction; it is added to what was drawn. A lamp is drawn for each question, in
 // proportion to what it would give unhindered, and one place on it.
 //
 // For a flat surface that is seen what the lamps would give unhindered is known exactly when they shine
 // evenly, and only what is hidden, or shines unevenly, is left to the draw (a control
 // variate). After the first surface it is not: what light bounces from is as often hidden, where that makes noise of nothing.
-func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) drawn {
+func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface, to *drawn) {
 	from := r3.Add(p, r3.Scale(5e-3, g))
-	sum := drawn{sun: s.sunlit(from, n, g, absorb, &f)}
+	if s.sun != nil {
+		to.sun = to.sun.Plus(s.sunlit(from, n, g, absorb, &f))
+	}
 	if len(s.lamps) == 0 {
-		return sum
+		return
 	}
 	var weight [16]float64
 	all := 0.0
@@ -67,13 +65,13 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) d
 		all += weight[i]
 	}
 	if all <= 0 {
-		return sum
+		return
 	}
 	f.known = f.makes == nil && !d.deep
 	if f.known {
 		for i := range count {
 			if weight[i] > 0 {
-				sum.open = sum.open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
+				to.open = to.open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
 			}
 		}
 	}
@@ -96,9 +94,8 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) d
 			continue
 		}
 		q := question{lamp: &s.lamps[at], share: all / weight[at] / float64(asks), places: places, u: u, v: wrap(v + spread[ask&7]), choose: (float64(ask) + choose) / float64(asks)}
-		s.ask(&q, from, n, g, absorb, &f, &sum)
+		s.ask(&q, from, n, g, absorb, &f, to)
 	}
-	return sum
 }
 
 // How many places of a lamp are looked at for one that is asked: at the first surface,
@@ -106,7 +103,7 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface) d
 const (
 	firstPlaces = 2
 	deepPlaces  = 2
-	mostPlaces  = 8
+	mostPlaces  = max(firstPlaces, deepPlaces)
 )
 
 // spread is the second half of eight places that lie evenly in a square; the first is
@@ -120,11 +117,8 @@ func wrap(v float64) float64 {
 	return v
 }
 
-// sunlit is what the sun gives.
+// sunlit is what the sun gives, where it shines.
 func (s *stage) sunlit(from, n, g r3.Vec, absorb light.RGB, f *surface) light.RGB {
-	if s.sun == nil {
-		return light.RGB{}
-	}
 	cos := r3.Dot(n, s.sun.Toward)
 	if cos <= 0 || r3.Dot(g, s.sun.Toward) <= 0 {
 		return light.RGB{}

@@ -22,7 +22,9 @@ func caught(s *stage, samples int) *pixel {
 	for k := range samples {
 		d := newDice(3, k, 9)
 		d.asks = 2
-		p.add(&first{straight: s.straight(r3.Vec{}, n, n, light.RGB{}, &d, surface{flat: light.White(1)}), albedo: light.White(1)}, false)
+		got := first{albedo: light.White(1)}
+		s.straight(r3.Vec{}, n, n, light.RGB{}, &d, surface{flat: light.White(1)}, &got.straight)
+		p.add(&got, false)
 	}
 	return &p
 }
@@ -50,7 +52,8 @@ func TestWhatLightBouncesFromIsNeverLessThanBlack(t *testing.T) {
 	for k := range 200 {
 		d := newDice(3, k, 9)
 		d.deep = true
-		got := s.straight(r3.Vec{}, r3.Vec{Z: 1}, r3.Vec{Z: 1}, light.RGB{}, &d, surface{flat: light.White(1)})
+		var got drawn
+		s.straight(r3.Vec{}, r3.Vec{Z: 1}, r3.Vec{Z: 1}, light.RGB{}, &d, surface{flat: light.White(1)}, &got)
 		light := got.plain()
 		assert.GreaterOrEqual(t, light.Lux(), 0.0)
 		assert.Zero(t, got.open.Lux())

@@ -256,7 +256,8 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 // even is a surface that returns light evenly, and lets some through.
 func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice) (light.RGB, onward) {
 	n, g := h.side(lets, r)
-	got := s.lit(h, n, g, colour, absorb, r)
+	var got drawn
+	s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)}, &got)
 	return got.plain(), s.leave(h, n, g, colour, absorb, r)
 }
 
@@ -269,20 +270,14 @@ func (h *spot) side(lets float64, r *dice) (n, g r3.Vec) {
 	return h.n, h.g
 }
 
-// lit is what an even surface makes of light straight from the lamps.
-func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) drawn {
-	return s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)})
-}
-
-// litFirst is lit for what is seen, by way of glass as photons brought it.
-func (s *stage) litFirst(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) drawn {
-	flat := colour.Times(1 / math.Pi)
-	if s.caught == nil || g.Z <= flatUp || !h.catches() {
-		return s.lit(h, n, g, colour, absorb, r)
+// lit adds what an even surface that is seen makes of light straight from the lamps, by way of glass as photons brought it.
+func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice, to *drawn) {
+	f := surface{flat: colour.Times(1 / math.Pi)}
+	if s.caught != nil && g.Z > flatUp && h.catches() {
+		f.caught = true
+		to.sun = to.sun.Plus(s.caught.at(h.p).Times(g.Z).Through(f.flat))
 	}
-	got := s.straight(h.p, n, g, absorb, r, surface{flat: flat, caught: true})
-	got.sun = got.sun.Plus(s.caught.at(h.p).Times(g.Z).Through(flat))
-	return got
+	s.straight(h.p, n, g, absorb, r, f, to)
 }
 
 // leave draws where a path goes on from an even surface.
@@ -509,10 +504,10 @@ func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb
 		r.asks = max(1, asks/2)
 	}
 	if before > 0 {
-		f.straight = f.straight.plus(s.litFirst(h, h.n, h.g, returns, absorb, r).through(seen))
+		s.lit(h, h.n, h.g, returns.Through(seen), absorb, r, &f.straight)
 	}
 	if behind > 0 {
-		f.straight = f.straight.plus(s.litFirst(h, backN, backG, lets, absorb, r).through(seen))
+		s.lit(h, backN, backG, lets.Through(seen), absorb, r, &f.straight)
 	}
 	r.asks = asks
 	if bounce == nil {

@@ -273,7 +273,8 @@ func TestWhatLiesBehindTheFacetGivesNothing(t *testing.T) {
 	const draws = 40_000
 	for k := range draws {
 		d := newDice(1, k, 5)
-		got := s.straight(r3.Vec{}, n, g, light.RGB{}, &d, surface{flat: light.White(1)})
+		var got drawn
+		s.straight(r3.Vec{}, n, g, light.RGB{}, &d, surface{flat: light.White(1)}, &got)
 		sum += got.less().Lux() / draws
 	}
 	assert.InEpsilon(t, want, sum, 0.01)

@@ -35,7 +35,8 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 	counts := func(r3.Vec) (float64, float64) { return 1, 1 } // as onward has it, along w
 	switch {
 	case alpha >= rough:
-		all := s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf})
+		var all drawn
+		s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf}, &all)
 		got = all.plain()
 		counts = func(r3.Vec) (float64, float64) { return 0, 0 }
 	case alpha >= mirror && len(s.lamps) > 0:

@@ -5,26 +5,20 @@ import "golang.org/x/sys/cpu"
 // eight says whether the machine has instructions for eight numbers at once (AVX2).
 var eight = cpu.X86.HasAVX2
 
-func enter(n *node, r *ray, most float32, near *[wide]float32) uint32 {
-	if eight {
-		return enterEight(n, r, most, near)
-	}
-	return enterPlainly(n, r, most, near)
-}
+// enter is enterPlainly, eight at once where the machine can (wide_amd64.s).
+//
+//go:noescape
+func enter(n *node, r *ray, most float32, near *[wide]float32) uint32
 
-func meet(p *pack, r *ray, least, most float32, at *packMet) uint32 {
-	if eight {
-		return meetEight(p, r, least, most, at)
-	}
-	return meetPlainly(p, r, least, most, at)
-}
+// meet is meetPlainly, but for rounding (wide_amd64.s).
+//
+//go:noescape
+func meet(p *pack, r *ray, least, most float32, at *packMet) uint32
 
-func meetFlats(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32 {
-	if eight {
-		return meetFlatsEight(p, r, least, most, at)
-	}
-	return meetFlatsPlainly(p, r, least, most, at)
-}
+// meetFlats is meetFlatsPlainly, but for rounding (wide_amd64.s).
+//
+//go:noescape
+func meetFlats(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32
 
 func weigh(t *blending, pixels int) {
 	if pixels == wide {
@@ -51,18 +45,3 @@ func weighEight(t *blending)
 //
 //go:noescape
 func mingleEight(t *blending)
-
-// enterEight is enterPlainly (wide_amd64.s).
-//
-//go:noescape
-func enterEight(n *node, r *ray, most float32, near *[wide]float32) uint32
-
-// meetEight is meetPlainly, but for rounding (wide_amd64.s).
-//
-//go:noescape
-func meetEight(p *pack, r *ray, least, most float32, at *packMet) uint32
-
-// meetFlatsEight is meetFlatsPlainly, but for rounding (wide_amd64.s).
-//
-//go:noescape
-func meetFlatsEight(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32

@@ -14,8 +14,10 @@ GLOBL most<>(SB), RODATA|NOPTR, $4
 DATA one<>+0(SB)/4, $0x3F800000
 GLOBL one<>(SB), RODATA|NOPTR, $4
 
-// func enterEight(n *node, r *ray, most float32, near *[8]float32) uint32
-TEXT ·enterEight(SB), NOSPLIT, $0-36
+// func enter(n *node, r *ray, most float32, near *[8]float32) uint32
+TEXT ·enter(SB), NOSPLIT, $0-36
+	CMPB ·eight(SB), $0
+	JEQ plainly
 	MOVQ n+0(FP), AX
 	MOVQ r+8(FP), BX
 	MOVQ near+24(FP), CX
@@ -73,8 +75,13 @@ TEXT ·enterEight(SB), NOSPLIT, $0-36
 	MOVL AX, ret+32(FP)
 	RET
 
-// func meetEight(p *pack, r *ray, least, most float32, at *packMet) uint32
-TEXT ·meetEight(SB), NOSPLIT, $0-36
+plainly:
+	JMP ·enterPlainly(SB)
+
+// func meet(p *pack, r *ray, least, most float32, at *packMet) uint32
+TEXT ·meet(SB), NOSPLIT, $0-36
+	CMPB ·eight(SB), $0
+	JEQ plainly
 	MOVQ p+0(FP), AX
 	MOVQ r+8(FP), BX
 	MOVQ at+24(FP), CX
@@ -177,8 +184,13 @@ none:
 	MOVL DX, ret+32(FP)
 	RET
 
-// func meetFlatsEight(p *flatPack, r *ray, least, most float32, at *[8]float32) uint32
-TEXT ·meetFlatsEight(SB), NOSPLIT, $0-36
+plainly:
+	JMP ·meetPlainly(SB)
+
+// func meetFlats(p *flatPack, r *ray, least, most float32, at *[8]float32) uint32
+TEXT ·meetFlats(SB), NOSPLIT, $0-36
+	CMPB ·eight(SB), $0
+	JEQ plainly
 	MOVQ p+0(FP), AX
 	MOVQ r+8(FP), BX
 	MOVQ at+24(FP), CX
@@ -267,3 +279,6 @@ none:
 	VZEROUPPER
 	MOVL DX, ret+32(FP)
 	RET
+
+plainly:
+	JMP ·meetFlatsPlainly(SB)

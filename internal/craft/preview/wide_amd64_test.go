@@ -23,7 +23,7 @@ func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 		r := newRay(r3.Vec{X: 300 + 1000*d.random(), Y: 1000 * d.random(), Z: 5 + 300*d.random()}, unit(r3.Vec{X: d.random() - 0.5, Y: d.random() - 0.5, Z: d.random() - 0.7}))
 		var a, b [wide]float32
 		n := &tree.nodes[int(d.random()*float64(len(tree.nodes)))]
-		m := enterEight(n, &r, 900, &a)
+		m := enter(n, &r, 900, &a)
 		assert.Equal(t, enterPlainly(n, &r, 900, &b), m)
 		assert.Equal(t, b, a)
 		boxes += int(m)
@@ -33,7 +33,7 @@ func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 		to := func(a int) float64 { return float64(q.v[a] + (q.e1[a]+q.e2[a])/4) }
 		from := r3.Vec{X: 300 + 1000*d.random(), Y: 1000 * d.random(), Z: 5 + 300*d.random()}
 		r = newRay(from, unit(r3.Sub(r3.Vec{X: to(0), Y: to(1), Z: to(2)}, from)))
-		m = meetEight(p, &r, 1e-3, 900, &x)
+		m = meet(p, &r, 1e-3, 900, &x)
 		assert.Equal(t, meetPlainly(p, &r, 1e-3, 900, &y), m)
 		for k := range wide {
 			if m>>k&1 == 1 {
@@ -42,7 +42,7 @@ func TestOneAtATimeFindsWhatEightFind(t *testing.T) {
 			}
 		}
 		pack := &stage.flats.packs[0]
-		m = meetFlatsEight(pack, &r, 1e-3, 9000, &a)
+		m = meetFlats(pack, &r, 1e-3, 9000, &a)
 		assert.Equal(t, meetFlatsPlainly(pack, &r, 1e-3, 9000, &b), m)
 		for k := range wide {
 			if m>>k&1 == 1 {
