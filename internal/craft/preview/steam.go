@@ -201,7 +201,7 @@ type haze struct {
 }
 
 // hazeServes is how many paths share what one has met, at the most.
-const hazeServes = 8
+const hazeServes = 32
 
 // across is steam.across for a path of the row.
 func (h *haze) across(v *steam, o, d r3.Vec, most float64) (light.RGB, float64) {
