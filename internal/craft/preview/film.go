@@ -170,12 +170,12 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		nth, bounce := f.bounceAt(i, j, k)
 		if bounce {
 			b := newDice(j*f.w+i, nth, seed^bouncedSeed)
-			got = s.look(o, dir, &d, &b)
+			s.look(o, dir, &d, &b, &got)
 			p.rays += b.rays
 		} else {
-			got = s.look(o, dir, &d, nil)
+			s.look(o, dir, &d, nil, &got)
 		}
-		if !finite(got.straight.less()) || !finite(got.straight.plain()) || !finite(got.bounced) || !finite(got.clean) || !finite(got.albedo) {
+		if !got.finite() {
 			lost.Add(1)
 			got = first{n: got.n, at: got.at, object: got.object}
 		}
@@ -238,8 +238,10 @@ const bouncedSeed = 0x2545F491
 // lost counts samples that came to no number and were left dark; a test wants none.
 var lost atomic.Int64
 
-func finite(l light.RGB) bool {
-	v := l.R + l.G + l.B
+// finite reports whether all of a sample is numbers: a sum of them is none where one of them is none.
+func (f *first) finite() bool {
+	all := f.straight.sun.Plus(f.straight.open).Plus(f.straight.seen).Plus(f.straight.hidden).Plus(f.bounced).Plus(f.clean).Plus(f.albedo)
+	v := all.R + all.G + all.B
 	return v-v == 0
 }
 

@@ -386,12 +386,11 @@ type first struct {
 	object   int32
 }
 
-// look samples what a ray from the lens sees. At the first surface both its gloss and
+// look adds a sample of what a ray from the lens sees. At the first surface both its gloss and
 // its even part are followed, so that a highlight is not left to chance. Light that has
 // bounced is followed with dice of its own, or not at all when there are none: it changes
 // slowly over the picture and costs the most.
-func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
-	var f first
+func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 	var absorb light.RGB
 	through := light.White(1)
 	for step := range 10 {
@@ -418,7 +417,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 				f.object = -2
 				f.n = r3.Scale(-1, d)
 			}
-			return f
+			return
 		}
 		through = dim(through, absorb, h.t)
 		if step == 0 {
@@ -429,7 +428,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 		}
 		if h.part.lamp > 0 {
 			f.clean = f.clean.Plus(s.lamps[h.part.lamp-1].shows(o, d).Through(through))
-			return f
+			return
 		}
 		st := &h.part.stuff
 		switch {
@@ -448,17 +447,17 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 			}
 			if even+lets == 0 {
 				f.albedo = f.albedo.Plus(through)
-				return f
+				return
 			}
 			f.evenly(s, &h, face.Diffuse, h.part.through, light.White(1), through, absorb, r, bounce)
-			return f
+			return
 		case st.Metal:
 			got, next := s.scatter(&h, d, absorb, false, r)
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
-			return f
+			return
 		case st.Clear && st.Mist > 0 && r.roll() < st.Mist:
 			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.White(1), through, absorb, r, bounce)
-			return f
+			return
 		case st.Clear:
 			if step < split {
 				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
@@ -481,9 +480,8 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice) first {
 			through = through.Times(1 - st.Coat*coated(-r3.Dot(d, h.n), st.Rough))
 		}
 		f.evenly(s, &h, light.White(1-st.Through), light.White(st.Through), painted(st, h.p, h.object), through, absorb, r, bounce)
-		return f
+		return
 	}
-	return f
 }
 
 // split is at how many edges of glass and drinks, from the eye, both what they mirror and

@@ -28,12 +28,18 @@ func (s *stage) lux(p, n r3.Vec, paths int) float64 {
 	return sum / float64(paths)
 }
 
+// looked is one sample of what a ray sees.
+func (s *stage) looked(o, d r3.Vec, r, bounce *dice) (f first) {
+	s.look(o, d, r, bounce, &f)
+	return f
+}
+
 // toward is the mean light that comes back along a ray.
 func (s *stage) toward(o, d r3.Vec, paths int) light.RGB {
 	var sum light.RGB
 	for k := range paths {
 		dice, bounce := newDice(2, k, 5), newDice(3, k, 5)
-		f := s.look(o, d, &dice, &bounce)
+		f := s.looked(o, d, &dice, &bounce)
 		sum = sum.Plus(f.straight.less().Plus(f.bounced)).Plus(f.clean)
 	}
 	return sum.Times(1 / float64(paths))

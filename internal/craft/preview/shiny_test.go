@@ -47,7 +47,7 @@ func TestPolishShowsALampAsItsBRDFHasIt(t *testing.T) {
 			sum, squares := 0.0, 0.0
 			for k := range paths {
 				r := newDice(0, k, 7)
-				got := s.look(eye, d, &r, nil).clean.Lux()
+				got := s.looked(eye, d, &r, nil).clean.Lux()
 				sum, squares = sum+got, squares+got*got
 			}
 			mean := sum / paths

@@ -29,7 +29,7 @@ func TestALeafIsAsBrightInEverySample(t *testing.T) {
 		for k := range 64 {
 			d, b := newDice(3, k, 1), newDice(3, k, 2)
 			d.asks = 2
-			got := s.look(o, unit(r3.Scale(-1, o)), &d, &b)
+			got := s.looked(o, unit(r3.Scale(-1, o)), &d, &b)
 			assert.InEpsilon(t, want, got.straight.less().G, 0.01, "sample %d from %v", k, x.from)
 			assert.InDelta(t, 0.8, got.albedo.G, 1e-9)
 		}

@@ -81,7 +81,7 @@ func TestSteamVanishesInAnEvenRoom(t *testing.T) {
 	s.steams(evenSteam(0.01), eye)
 	r := newDice(1, 1, 1)
 	for _, to := range []r3.Vec{{Z: 100}, {X: 30, Z: 40}, {X: -20, Y: 10, Z: 180}} {
-		got := s.look(eye, unit(r3.Sub(to, eye)), &r, nil).clean
+		got := s.looked(eye, unit(r3.Sub(to, eye)), &r, nil).clean
 		for c, want := range []float64{100, 60, 20} {
 			assert.InEpsilon(t, want, got.Parts()[c], 0.02)
 		}

@@ -93,10 +93,11 @@ type later struct {
 	t  float32
 }
 
-// How much is left to be asked at the most in a small tree, and in a large one; a deeper one
+// How much is left to be asked at the most in a small tree, in one of the demo's sets, and in a large one; a deeper one
 // asks for room at each ray. No more is cleared for a ray than it may need.
 const (
 	fewLater  = 32
+	someLater = 56
 	manyLater = 96
 )
 
@@ -109,6 +110,9 @@ func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
 	switch {
 	case t.later <= fewLater:
 		var stack [fewLater]int32
+		return t.blockedBy(stack[:], r, least, most)
+	case t.later <= someLater:
+		var stack [someLater]int32
 		return t.blockedBy(stack[:], r, least, most)
 	case t.later <= manyLater:
 		var stack [manyLater]int32
@@ -152,6 +156,9 @@ func (t *tree) nearest(r *ray, least, most float32) (met, bool) {
 		return met{t: most, tri: -1}, false
 	case t.later <= fewLater:
 		var stack [fewLater]later
+		return t.nearestOf(stack[:], r, least, most)
+	case t.later <= someLater:
+		var stack [someLater]later
 		return t.nearestOf(stack[:], r, least, most)
 	case t.later <= manyLater:
 		var stack [manyLater]later

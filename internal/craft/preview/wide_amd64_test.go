@@ -74,7 +74,7 @@ func TestADeepTree(t *testing.T) {
 	}
 	tree := newTree(tris)
 	tree.clear = make([]bool, len(tris))
-	for _, room := range []int{fewLater, manyLater, manyLater + 1} {
+	for _, room := range []int{fewLater, someLater, manyLater, manyLater + 1} {
 		tree.later = max(tree.later, room)
 		for i := range 300 {
 			s := math.Pow(0.99, float64(i))
