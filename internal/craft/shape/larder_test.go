@@ -120,6 +120,13 @@ func TestTheLarderKeepsItsSizes(t *testing.T) {
 		assert.Zero(t, open(m))
 		assert.Positive(t, volume(m))
 	}
+	bare, _, iced := Cake(90, 110, 3, 6, Slice{}, 48)
+	assert.Zero(t, open(iced), "with no slice out")
+	// A knife leaves its coat between how thick it is and what its grooves leave of it.
+	full := volume(Sector(ring(0, 90, 0, 110), 0, 360, 48, nil)) - volume(Sector(ring(0, 84, 0, 104), 0, 360, 48, nil))
+	assert.Less(t, volume(iced), 0.9*full)
+	assert.Greater(t, volume(iced), (1-grooveDeep)*full)
+	assert.NotEmpty(t, bare.T)
 	crust, torn, inside := Loaf(220, 110, 95, 0, 12, 3, 40)
 	sized(t, "loaf", Join(crust, torn), 110, 220, 95)
 	assert.Empty(t, inside.T, "nothing of it is cut")

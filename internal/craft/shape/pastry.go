@@ -70,9 +70,7 @@ func Cake(rMm, hMm float64, layers int, coatMm float64, out Slice, steps int) (c
 		}
 	}
 	if coatMm > 0 {
-		edge := math.Min(coatMm, hMm/4)
-		coat = Join(Sector(ring(in, rMm, 0, hMm-edge), from, to, steps, nil),
-			Sector([]RZ{{0, top}, {in, top}, {rMm, hMm - edge}, {rMm - edge*0.35, hMm - edge*0.25}, {rMm - edge, hMm}, {0, hMm}}, from, to, steps, nil))
+		coat = icing(rMm, hMm, in, top, from, to, steps)
 	}
 	return crumb, cream, coat
 }
