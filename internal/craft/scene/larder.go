@@ -169,12 +169,14 @@ func (v serving) noodles() []Part {
 }
 
 // grains is how many grains of rice are drawn one by one.
-const grains, grainsRough = 620, 60
+const grains, grainsRough = 1100, 60
 
 func (v serving) rice() []Part {
 	under := asHigh(shape.Heap(v.reachMm, v.tallMm, 0.1, 9, v.seed, int(v.f)+8), v.tallMm-1.5)
 	grain := edibleStuff(v.colour, "", "cream") // even, and a little wet
-	o := Object{Parts: []Part{{under, grain}}}
+	between := grain                            // deeper down, and in the shade of what lies on it
+	between.Colour, between.Coat = grain.Colour.Times(0.68), 0
+	o := Object{Parts: []Part{{under, between}}}
 	o.bound()
 	n := grains
 	if v.f <= Rough {
@@ -186,7 +188,7 @@ func (v serving) rice() []Part {
 		a, away := 2*math.Pi*h(1), v.reachMm*0.97*math.Sqrt(h(2))
 		x, y := away*math.Cos(a), away*math.Sin(a)
 		z := heightOver([]Object{o}, x, y)
-		all = append(all, shape.Ball(1.15, 3.5, 1.05, 0, 1, v.seed, 6).Tilted(44*(h(3)-0.5)).Moved(360*h(4), at(x, y, z+0.75)))
+		all = append(all, shape.Ball(1.75, 3.7, 1.5, 0, 1, v.seed, 6).Tilted(50*(h(3)-0.5)).Moved(360*h(4), at(x, y, z+0.8)))
 	}
 	return v.strewn([]Part{o.Parts[0], {shape.Join(all...), grain}}, "herbs", v.reachMm*1.2, math.Max(6, v.reachMm*0.12), 9, "")
 }
