@@ -2,6 +2,7 @@ package preview
 
 import (
 	"math"
+	"math/bits"
 	"testing"
 
 	"figladder/internal/craft/light"
@@ -134,7 +135,7 @@ func TestSobolByBytesIsSobolByDigits(t *testing.T) {
 		return r
 	}
 	for _, n := range []uint32{0, 1, 2, 3, 255, 256, 65535, 1 << 24, 0xdeadbeef, math.MaxUint32} {
-		assert.Equal(t, byDigits(n), sobol(n))
+		assert.Equal(t, byDigits(n), bits.Reverse32(sobol(n)))
 	}
 }
 
