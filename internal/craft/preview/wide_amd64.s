@@ -187,6 +187,30 @@ none:
 plainly:
 	JMP ·meetPlainly(SB)
 
+// WITHIN leaves in Y13 those that are met between a pair of their edges: (off - u · o - t u · d)² <= 1, with u's parts
+// at x, y and z of the pack, and off.
+#define WITHIN(x, y, z, off) \
+	VMOVUPS x(AX), Y6      \
+	VMOVUPS y(AX), Y7      \
+	VMOVUPS z(AX), Y8      \
+	VMULPS Y6, Y0, Y9      \
+	VMULPS Y7, Y1, Y11     \
+	VADDPS Y11, Y9, Y9     \
+	VMULPS Y8, Y2, Y11     \
+	VADDPS Y11, Y9, Y9     \
+	VMOVUPS off(AX), Y11   \
+	VSUBPS Y9, Y11, Y11    \
+	VMULPS Y6, Y3, Y6      \
+	VMULPS Y7, Y4, Y7      \
+	VADDPS Y7, Y6, Y6      \
+	VMULPS Y8, Y5, Y8      \
+	VADDPS Y8, Y6, Y6      \
+	VMULPS Y10, Y6, Y6     \
+	VSUBPS Y11, Y6, Y6     \
+	VMULPS Y6, Y6, Y6      \
+	VCMPPS $2, Y14, Y6, Y6 \
+	VANDPS Y6, Y13, Y13
+
 // func meetFlats(p *flatPack, r *ray, least, most float32, at *[8]float32) uint32
 TEXT ·meetFlats(SB), NOSPLIT, $0-36
 	CMPB ·eight(SB), $0
@@ -230,49 +254,8 @@ TEXT ·meetFlats(SB), NOSPLIT, $0-36
 	VMOVUPS Y10, (CX)
 	VBROADCASTSS one<>(SB), Y14
 
-	// (off - u · o - t u · d)² <= 1
-	VMOVUPS 128(AX), Y6
-	VMOVUPS 160(AX), Y7
-	VMOVUPS 192(AX), Y8
-	VMULPS Y6, Y0, Y9
-	VMULPS Y7, Y1, Y11
-	VADDPS Y11, Y9, Y9
-	VMULPS Y8, Y2, Y11
-	VADDPS Y11, Y9, Y9
-	VMOVUPS 224(AX), Y11
-	VSUBPS Y9, Y11, Y11
-	VMULPS Y6, Y3, Y6
-	VMULPS Y7, Y4, Y7
-	VADDPS Y7, Y6, Y6
-	VMULPS Y8, Y5, Y8
-	VADDPS Y8, Y6, Y6
-	VMULPS Y10, Y6, Y6
-	VSUBPS Y11, Y6, Y6
-	VMULPS Y6, Y6, Y6
-	VCMPPS $2, Y14, Y6, Y6
-	VANDPS Y6, Y13, Y13
-
-	// (off - v · o - t v · d)² <= 1
-	VMOVUPS 256(AX), Y6
-	VMOVUPS 288(AX), Y7
-	VMOVUPS 320(AX), Y8
-	VMULPS Y6, Y0, Y9
-	VMULPS Y7, Y1, Y11
-	VADDPS Y11, Y9, Y9
-	VMULPS Y8, Y2, Y11
-	VADDPS Y11, Y9, Y9
-	VMOVUPS 352(AX), Y11
-	VSUBPS Y9, Y11, Y11
-	VMULPS Y6, Y3, Y6
-	VMULPS Y7, Y4, Y7
-	VADDPS Y7, Y6, Y6
-	VMULPS Y8, Y5, Y8
-	VADDPS Y8, Y6, Y6
-	VMULPS Y10, Y6, Y6
-	VSUBPS Y11, Y6, Y6
-	VMULPS Y6, Y6, Y6
-	VCMPPS $2, Y14, Y6, Y6
-	VANDPS Y6, Y13, Y13
+	WITHIN(128, 160, 192, 224)
+	WITHIN(256, 288, 320, 352)
 	VMOVMSKPS Y13, DX
 
 none:
