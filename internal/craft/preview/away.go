@@ -22,14 +22,15 @@ func targetOf(q light.Rect) target {
 }
 
 // promises is about how large the card is seen from p, steradian, at a fraction of what it costs to know; 0 where a surface
-// that faces n does not see it.
+// that faces n does not see it, nor one that lies in its plane, as its own.
 func (c *target) promises(p, n r3.Vec) float64 {
 	to := r3.Sub(c.Centre, p)
-	if r3.Dot(to, n) <= -c.side {
+	before := math.Abs(r3.Dot(to, c.n))
+	if r3.Dot(to, n) <= -c.side || before < 0.01 {
 		return 0
 	}
 	d2 := r3.Dot(to, to)
-	turned := c.area * (0.05 + math.Abs(r3.Dot(to, c.n))/math.Sqrt(d2))
+	turned := c.area * (0.05 + before/math.Sqrt(d2))
 	return turned / (d2 + turned/math.Pi)
 }
 

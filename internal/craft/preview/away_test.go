@@ -46,3 +46,13 @@ func TestBouncesToCardsTellWhatCosinesDo(t *testing.T) {
 	assert.InDeltaSlice(t, even[:], sent[:], 0.01)
 	assert.Greater(t, even[4], 0.01)
 }
+
+// A card sends nothing of what it returns to itself.
+func TestACardIsNoTargetOfItsOwn(t *testing.T) {
+	c := targetOf(light.Upright(r3.Vec{X: -300, Z: 150}, 400, 300, 40, 0))
+	for _, at := range [][2]float64{{0, 0}, {0.7, -0.3}, {1, 1}} {
+		own := c.At(at[0], at[1])
+		assert.Zero(t, c.promises(own, c.n), at)
+		assert.Positive(t, c.promises(r3.Add(own, r3.Scale(20, c.n)), r3.Scale(-1, c.n)), at)
+	}
+}

@@ -189,8 +189,7 @@ func schlick(f0, cos float64) float64 {
 
 // schlickOf is schlick by part.
 func schlickOf(f0 light.RGB, cos float64) light.RGB {
-	m := 1 - max(0, min(1, cos))
-	return f0.Plus(light.RGB{R: 1 - f0.R, G: 1 - f0.G, B: 1 - f0.B}.Times(m * m * m * m * m))
+	return light.RGB{R: schlick(f0.R, cos), G: schlick(f0.G, cos), B: schlick(f0.B, cos)}
 }
 
 // fresnel is the share an edge between two clear media reflects (unpolarised), and the
