@@ -18,7 +18,7 @@ type station struct{ out, way, in RZ }
 
 // icingLine is the outline of a coat from its foot to the middle of the top, its edge rounded.
 func icingLine(rMm, hMm, inMm, topMm float64, steps int) []station {
-	edge := math.Min(1.6*(rMm-inMm), hMm/3)
+	edge := math.Min(1.6*(rMm-inMm), math.Min(hMm, rMm)/3)
 	apart := math.Max(2, 100/float64(steps)) // of stations, mm
 	side, over := hMm-edge, rMm-edge
 	var all []station
