@@ -120,8 +120,8 @@ func TestTheLarderKeepsItsSizes(t *testing.T) {
 		assert.Zero(t, open(m))
 		assert.Positive(t, volume(m))
 	}
-	_, _, thin := Cake(6, 60, 2, 3, Slice{}, 20)
-	sized(t, "icing on next to nothing", thin, 12, 12, 60)
+	_, _, thin := Cake(4, 60, 2, 3, Slice{}, 20)
+	sized(t, "icing on next to nothing", thin, 8, 8, 60)
 	assert.Zero(t, open(thin))
 	bare, _, iced := Cake(90, 110, 3, 6, Slice{}, 48)
 	assert.Zero(t, open(iced), "with no slice out")
