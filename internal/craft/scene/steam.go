@@ -53,6 +53,7 @@ func (s Set) SteamOver() (Steam, bool) {
 	across, up := max(4, int(2*wide/steamCellMm)), steamTallMm/steamCellMm
 	out.Cells = [3]int{across, across, int(up)}
 	out.Dims = make([]float32, across*across*out.Cells[2])
+	fine := p.Fines()
 	// In a cup or deep bowl the walls keep it together up to the rim.
 	rim := math.Max(0, s.Vessel.HeightMm-foot)
 	_ = cores.Each(context.Background(), out.Cells[2], func(c int) {
@@ -60,12 +61,13 @@ func (s Set) SteamOver() (Steam, bool) {
 		z := (float64(c) + 0.5) * steamTallMm / float64(out.Cells[2])
 		share, r := p.Share(math.Max(0, z-rim)), p.Radius(math.Max(0, z-rim))
 		fades := 1 - smooth((z/steamTallMm-0.6)/0.4) // nothing ends in a plane
+		w := newWisps()
 		for b := range out.Cells[1] {
 			y := (float64(b)+0.5)*2*wide/float64(out.Cells[1]) - wide
 			for a := range out.Cells[0] {
 				x := (float64(a)+0.5)*2*wide/float64(out.Cells[0]) - wide
-				if w := wisp(x, y, z, r); w > 0 { // most of the box is the room's air
-					out.Dims[i] = float32(styling.Dims(p.Fine(share*w)) * fades)
+				if w := w.at(x, y, z, r); w > 0 { // most of the box is the room's air
+					out.Dims[i] = float32(styling.Dims(fine(share*w)) * fades)
 				}
 				i++
 			}
@@ -77,24 +79,35 @@ func (s Set) SteamOver() (Steam, bool) {
 // looseMm is how far over what steams the wisps have spread over all of their breadth.
 const looseMm = 24
 
-// wisp is how much more or less than the mean of its height a place has of what rises.
-func wisp(x, y, z, r float64) float64 {
-	k := math.Min(1, z/80)
-	if k*bendMm*math.Sqrt2+2*r < math.Hypot(x, y) { // however it is bent
+// wisps are the sheets of one layer: what bends them and what they are made of.
+type wisps struct {
+	bent         [3]shape.Grain // along x, y and z
+	sheet, finer shape.Grain
+}
+
+func newWisps() wisps {
+	return wisps{bent: [3]shape.Grain{{Seed: 3}, {Seed: 5}, {Seed: 7}}, sheet: shape.Grain{Seed: 11}, finer: shape.Grain{Seed: 13}}
+}
+
+// at is how much more or less than the mean of its height a place has of what rises.
+func (w *wisps) at(x, y, z, r float64) float64 {
+	k := min(1, z/80)
+	if reach := k*bendMm*math.Sqrt2 + 2*r; reach*reach < x*x+y*y { // however it is bent
 		return 0
 	}
-	bent := func(seed int64) float64 { return shape.Noise(x/bentOverMm, y/bentOverMm, z/bentOverMm/1.4, seed) - 0.5 }
-	loose := smooth(z / looseMm)
-	x, y = x+k*bendMm*2*bent(3), y+k*bendMm*2*bent(5)
+	bent := func(axis int) float64 { return w.bent[axis].At(x/bentOverMm, y/bentOverMm, z/bentOverMm/1.4) - 0.5 }
+	x, y = x+k*bendMm*2*bent(0), y+k*bendMm*2*bent(1)
 	d := (x*x + y*y) / (r * r)
 	if d > 4 {
 		return 0
 	}
-	z += 2 * bendMm * bent(7)
-	sheet := func(grain float64, seed int64) float64 {
-		return 1 - math.Abs(2*shape.Noise(x/grain, y/grain, z/grain/longer, seed)-1)
+	loose := smooth(z / looseMm)
+	z += 2 * bendMm * bent(2)
+	sheet := func(g *shape.Grain, mm float64) float64 {
+		return 1 - math.Abs(2*g.At(x/mm, y/mm, z/mm/longer)-1)
 	}
-	v := math.Pow(sheet(sheetMm, 11), 5) * (0.35 + 0.9*sheet(sheetMm/2.7, 13))
+	thin := sheet(&w.sheet, sheetMm)
+	v := thin * thin * thin * thin * thin * (0.35 + 0.9*sheet(&w.finer, sheetMm/2.7))
 	return 1.5 * v * math.Exp(-d*(1.4+3*(1-loose))) // it begins on what steams, not beside it
 }
 

@@ -49,10 +49,15 @@ func (p Plume) Share(zMm float64) float64 {
 }
 
 // Fine is the fine water in air of which a share has come from the dish, g/m³: what is over the curve of full air.
-func (p Plume) Fine(share float64) float64 {
-	share = math.Min(1, math.Max(0, share))
+func (p Plume) Fine(share float64) float64 { return p.Fines()(share) }
+
+// Fines is Fine for many shares: what the dish's air and the room's hold is worked out once.
+func (p Plume) Fines() func(share float64) float64 {
 	hot, room := drink.Vapour(p.HotC, 100), drink.Vapour(p.RoomC, p.Humidity)
-	return math.Max(0, room+share*(hot-room)-drink.Vapour(p.RoomC+share*(p.HotC-p.RoomC), 100))
+	return func(share float64) float64 {
+		share = min(1, max(0, share))
+		return max(0, room+share*(hot-room)-drink.Vapour(p.RoomC+share*(p.HotC-p.RoomC), 100))
+	}
 }
 
 // Drops of steam over food are about as large as a fog's (effective radius 5 to 10 µm in fogs and young clouds), and
