@@ -105,9 +105,8 @@ const fireflies = 40.0
 // says so.
 func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
-		var air haze
 		for i := range f.w {
-			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum, &air)
+			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum)
 		}
 	})
 }
@@ -115,9 +114,8 @@ func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, sto
 // exposeFourth gives one pixel of every block of four its first sample.
 func (f *film) exposeFourth(s *stage, l *lens, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
-		var air haze
 		for i := 0; i < f.w && j%2 == 0; i += 2 {
-			f.sample(s, l, i, j, 1, seed, perLum, &air)
+			f.sample(s, l, i, j, 1, seed, perLum)
 		}
 	})
 }
@@ -137,9 +135,8 @@ func (f *film) fourth() *film {
 // exposeMore gives every pixel as many more samples as more says, by place.
 func (f *film) exposeMore(s *stage, l *lens, more []int32, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
-		var air haze
 		for i := range f.w {
-			f.sample(s, l, i, j, int(more[j*f.w+i]), seed, perLum, &air)
+			f.sample(s, l, i, j, int(more[j*f.w+i]), seed, perLum)
 		}
 	})
 }
@@ -158,12 +155,12 @@ func (f *film) rows(stop func() bool, row func(j int)) bool {
 }
 
 // sample gives a pixel so many more samples.
-func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64, air *haze) {
+func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64) {
 	p := &f.px[j*f.w+i]
 	for range more {
 		k := int(p.count)
 		d := newDice(j*f.w+i, k, seed)
-		d.asks, d.haze = f.asks, air
+		d.asks = f.asks
 		x, y := (float64(i)+d.roll())/float64(f.w), (float64(j)+d.roll())/float64(f.h)
 		o, dir := l.ray(x, y, d.roll(), d.roll())
 		var got first

@@ -403,8 +403,8 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 			}
 			var adds light.RGB
 			var lets float64
-			if step == 0 && r.haze != nil {
-				adds, lets = r.haze.across(s.steam, o, d, way)
+			if step == 0 && s.veil != nil {
+				adds, lets = s.veil.across(o, d, way)
 			} else {
 				adds, lets = s.steam.across(o, d, way)
 			}

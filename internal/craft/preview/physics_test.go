@@ -194,7 +194,7 @@ func TestBlurDiscIsAsWideAsTheFormulaSays(t *testing.T) {
 		f := newFilm(w, w)
 		first, last := -1, 0
 		for i := range w { // the middle row
-			f.sample(s, l, i, w/2, 4096, 1, 0, nil)
+			f.sample(s, l, i, w/2, 4096, 1, 0)
 			if p := f.px[w/2*w+i]; p.clean[0] > 0 {
 				if first < 0 {
 					first = i

@@ -57,6 +57,7 @@ func NewShotUntil(ctx context.Context, s scene.Set, x exposure.Settings, focusMm
 		lens: lens{at: s.Lens(), right: right, up: upV, forward: forward, across: across, high: up, image: image, radius: s.Camera.FocalMm / x.Aperture / 2, focus: focusMm}}
 	if over, ok := s.SteamOver(); ok {
 		shot.stage.steams(over, s.Lens())
+		shot.stage.veil = newVeil(ctx, shot.stage.steam, &shot.lens)
 	}
 	m, err := optics.Magnification(s.Camera.FocalMm, s.Camera.DistanceMm)
 	if err != nil {

@@ -22,7 +22,6 @@ type dice struct {
 	deep   bool   // past the first surface
 	asks   int    // places of lamps that are asked whether they are seen
 	rays   int32  // that have been followed with it, shadow rays too
-	haze   *haze  // of the row's last path; nil where each path meets its own
 }
 
 const even = 24

@@ -53,6 +53,7 @@ type stage struct {
 	room   light.RGB    // what a ray that leaves the set sees all round, cd/m²
 	walls  *light.Walls // and what it sees of the room it stands in
 	steam  *steam       // over the dish; nil for none
+	veil   *veil        // that steam as the lens sees it; nil where each path meets its own
 	caught *caustics    // light by way of glass; nil before it is cast, and where nothing is clear
 	tris   []triangle
 	flats  flats

@@ -189,36 +189,6 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 	return sum
 }
 
-// haze is what the last path of a row of pixels met of the steam before the first surface. Cells are far larger than pixels,
-// so paths that come by within half a cell of one another share what one of them has met.
-type haze struct {
-	adds light.RGB
-	lets float64
-	ray  [2]r3.Vec // of the one that was followed: from where, and whither
-	far  float64   // up to where, mm
-	most float64   // and where most of its steam was
-	left int       // paths it still serves
-}
-
-// hazeServes is how many paths share what one has met, at the most.
-const hazeServes = 32
-
-// across is steam.across for a path of the row.
-func (h *haze) across(v *steam, o, d r3.Vec, most float64) (light.RGB, float64) {
-	near, far := v.span(o, d, most)
-	if near >= far {
-		return light.RGB{}, 1
-	}
-	// Where most of the steam is counts: before and behind it a lens's rays are apart.
-	beside := r3.Add(r3.Sub(o, h.ray[0]), r3.Scale(h.most, r3.Sub(d, h.ray[1])))
-	if half := v.step / 2; h.left == 0 || r3.Norm2(beside) > half*half || math.Abs(far-h.far) > half {
-		h.adds, h.lets, h.most = v.along(o, d, near, far)
-		h.ray, h.far, h.left = [2]r3.Vec{o, d}, far, hazeServes
-	}
-	h.left--
-	return h.adds, h.lets
-}
-
 // across is what steam adds along a ray up to a length, and what share it lets through.
 func (v *steam) across(o, d r3.Vec, most float64) (light.RGB, float64) {
 	near, far := v.span(o, d, most)
