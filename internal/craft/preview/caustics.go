@@ -71,8 +71,8 @@ func (s *stage) clearThings() []clearThing {
 			b = &box{r3.Vec{X: far, Y: far, Z: far}, r3.Vec{X: -far, Y: -far, Z: -far}}
 			boxes[p.object], order = b, append(order, p.object)
 		}
-		a := r3.Vec{X: float64(t.v[0]), Y: float64(t.v[1]), Z: float64(t.v[2])}
-		for _, q := range [3]r3.Vec{a, r3.Add(a, r3.Vec{X: float64(t.e1[0]), Y: float64(t.e1[1]), Z: float64(t.e1[2])}), r3.Add(a, r3.Vec{X: float64(t.e2[0]), Y: float64(t.e2[1]), Z: float64(t.e2[2])})} {
+		a := vec(t.v)
+		for _, q := range [3]r3.Vec{a, r3.Add(a, vec(t.e1)), r3.Add(a, vec(t.e2))} {
 			b.lo = r3.Vec{X: math.Min(b.lo.X, q.X), Y: math.Min(b.lo.Y, q.Y), Z: math.Min(b.lo.Z, q.Z)}
 			b.hi = r3.Vec{X: math.Max(b.hi.X, q.X), Y: math.Max(b.hi.Y, q.Y), Z: math.Max(b.hi.Z, q.Z)}
 		}
@@ -231,7 +231,7 @@ func (h *spot) catches() bool {
 func (s *stage) lieFlat() {
 	up, flat := make([]float64, len(s.parts)), make([]float64, len(s.parts))
 	for i, t := range s.tris {
-		n := r3.Cross(r3.Vec{X: float64(t.e1[0]), Y: float64(t.e1[1]), Z: float64(t.e1[2])}, r3.Vec{X: float64(t.e2[0]), Y: float64(t.e2[1]), Z: float64(t.e2[2])})
+		n := r3.Cross(vec(t.e1), vec(t.e2))
 		if n.Z <= 0 {
 			continue
 		}

@@ -36,10 +36,8 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 		}
 		return out, true
 	}
-	t := &s.tree.tris[h.tri]
-	k := &s.skins[s.tree.order[h.tri]]
-	e1, e2 := r3.Vec{X: float64(t.e1[0]), Y: float64(t.e1[1]), Z: float64(t.e1[2])}, r3.Vec{X: float64(t.e2[0]), Y: float64(t.e2[1]), Z: float64(t.e2[2])}
-	g := unit(r3.Cross(e1, e2))
+	k := &s.skins[h.tri]
+	g := vec(k.g)
 	u, v := float64(h.u), float64(h.v)
 	w := 1 - u - v
 	n := r3.Vec{
@@ -93,16 +91,14 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 		if !ok {
 			return dim(out, absorb, left)
 		}
-		k := &s.skins[s.tree.order[h.tri]]
+		k := &s.skins[h.tri]
 		m := &s.parts[k.part]
 		if !m.stuff.Clear {
 			return light.RGB{}
 		}
 		t := float64(h.t)
 		out = dim(out, absorb, t)
-		tri := &s.tree.tris[h.tri]
-		g := unit(r3.Cross(r3.Vec{X: float64(tri.e1[0]), Y: float64(tri.e1[1]), Z: float64(tri.e1[2])}, r3.Vec{X: float64(tri.e2[0]), Y: float64(tri.e2[1]), Z: float64(tri.e2[2])}))
-		cos := r3.Dot(g, d)
+		cos := r3.Dot(vec(k.g), d)
 		f0 := (m.stuff.Front - m.stuff.Back) / (m.stuff.Front + m.stuff.Back)
 		out = out.Times((1 - schlick(f0*f0, math.Abs(cos))) * (1 - m.stuff.Mist))
 		if cos < 0 {

@@ -9,9 +9,10 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// corner normals and what a triangle belongs to.
+// skin is a triangle's normals, at its corners and its own, and what it belongs to.
 type skin struct {
 	n    [3][3]float32
+	g    [3]float32
 	part int32
 }
 
@@ -44,7 +45,7 @@ type lamp struct {
 // stage is a set made ready for rays: every surface a triangle, every light a lamp.
 type stage struct {
 	tree   *tree
-	skins  []skin
+	skins  []skin // of tris; once the tree is built in its order, as they are
 	parts  []part
 	lamps  []lamp
 	cards  []target // both faces send light that is worth looking for
@@ -109,9 +110,12 @@ func (s *stage) triangle(a, b, c, na, nb, nc r3.Vec, part int32) {
 		return
 	}
 	f := func(v r3.Vec) [3]float32 { return [3]float32{float32(v.X), float32(v.Y), float32(v.Z)} }
-	s.tris = append(s.tris, triangle{f(a), f(r3.Sub(b, a)), f(r3.Sub(c, a))})
-	s.skins = append(s.skins, skin{[3][3]float32{f(na), f(nb), f(nc)}, part})
+	q := triangle{f(a), f(r3.Sub(b, a)), f(r3.Sub(c, a))}
+	s.tris = append(s.tris, q)
+	s.skins = append(s.skins, skin{[3][3]float32{f(na), f(nb), f(nc)}, f(unit(r3.Cross(vec(q.e1), vec(q.e2)))), part})
 }
+
+func vec(v [3]float32) r3.Vec { return r3.Vec{X: float64(v[0]), Y: float64(v[1]), Z: float64(v[2])} }
 
 func (s *stage) mesh(m *shape.Mesh, part int32) {
 	for _, t := range m.T {
@@ -129,9 +133,12 @@ func (s *stage) add(m shape.Mesh, st scene.Stuff, object int) {
 func (s *stage) done() *stage {
 	s.tree = newTree(s.tris)
 	s.tree.clear = make([]bool, len(s.tris))
+	skins := make([]skin, len(s.tris))
 	for i, k := range s.tree.order {
-		s.tree.clear[i] = s.parts[s.skins[k].part].stuff.Clear
+		skins[i] = s.skins[k]
+		s.tree.clear[i] = s.parts[skins[i].part].stuff.Clear
 	}
+	s.tris, s.skins = s.tree.tris, skins
 	s.lieFlat()
 	return s
 }
@@ -188,33 +195,45 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 	if r3.Dot(r3.Sub(p, l.Centre), l.n) <= 0 {
 		return 0
 	}
+	var v [4]r3.Vec
+	var high [4]float64
+	above := 0
+	for i := range l.corner {
+		v[i] = r3.Sub(l.corner[i], p)
+		if high[i] = r3.Dot(v[i], n); high[i] > 0 {
+			above++
+		}
+	}
+	switch above {
+	case 0:
+		return 0
+	case 4:
+		return aroundIt(v[:], n)
+	}
 	var q [6]r3.Vec
 	count := 0
-	last := r3.Sub(l.corner[3], p)
-	was := r3.Dot(last, n)
-	for i := range l.corner {
-		v := r3.Sub(l.corner[i], p)
-		is := r3.Dot(v, n)
+	for i := range v {
+		last, was, is := v[(i+3)%4], high[(i+3)%4], high[i]
 		if (was > 0) != (is > 0) {
-			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v, last)))
+			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v[i], last)))
 			count++
 		}
 		if is > 0 {
-			q[count] = v
+			q[count] = v[i]
 			count++
 		}
-		last, was = v, is
 	}
-	if count < 3 {
-		return 0
-	}
+	return aroundIt(q[:count], n)
+}
+
+// aroundIt is half of what the edges of an outline, seen from its middle, sum to by Lambert's contour formula.
+func aroundIt(q []r3.Vec, n r3.Vec) float64 {
 	sum := 0.0
-	a := unit(q[count-1])
-	for i := range count {
-		b := unit(q[i])
+	a := q[len(q)-1]
+	for _, b := range q {
 		x := r3.Cross(a, b)
-		if sin := math.Sqrt(r3.Dot(x, x)); sin > 1e-9 {
-			sum += r3.Dot(x, n) / sin * light.Angle(sin, r3.Dot(a, b))
+		if size := math.Sqrt(r3.Dot(x, x)); size > 1e-9 {
+			sum += r3.Dot(x, n) / size * light.Angle(size, r3.Dot(a, b))
 		}
 		a = b
 	}

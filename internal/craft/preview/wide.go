@@ -122,19 +122,28 @@ func (t *tree) blocked(r *ray, least, most float32) (opaque, clear bool) {
 }
 
 func (t *tree) blockedBy(stack []int32, r *ray, least, most float32) (opaque, clear bool) {
+	if eight {
+		met := blockedEight(&t.nodes[0], &t.packs[0], &stack[0], r, least, most, &t.clear[0])
+		return met == 2, met == 1
+	}
+	return t.blockedPlainly(stack, r, least, most)
+}
+
+// blockedPlainly is blockedBy where the machine has no instructions for it.
+func (t *tree) blockedPlainly(stack []int32, r *ray, least, most float32) (opaque, clear bool) {
 	var near [wide]float32
 	var met packMet
 	top, at := 0, int32(0)
 	for {
 		if at >= 0 {
 			n := &t.nodes[at]
-			for m := enter(n, r, most, &near); m != 0; m &= m - 1 {
+			for m := enterPlainly(n, r, most, &near); m != 0; m &= m - 1 {
 				stack[top] = n.child[bits.TrailingZeros32(m)]
 				top++
 			}
 		} else {
 			p := &t.packs[^at]
-			for m := meet(p, r, least, most, &met); m != 0; m &= m - 1 {
+			for m := meetPlainly(p, r, least, most, &met); m != 0; m &= m - 1 {
 				if !t.clear[p.first+int32(bits.TrailingZeros32(m))] {
 					return true, false
 				}
@@ -168,6 +177,16 @@ func (t *tree) nearest(r *ray, least, most float32) (met, bool) {
 }
 
 func (t *tree) nearestOf(stack []later, r *ray, least, most float32) (met, bool) {
+	if eight {
+		hit := met{t: most, tri: -1}
+		nearestEight(&t.nodes[0], &t.packs[0], &stack[0], r, least, &hit)
+		return hit, hit.tri >= 0
+	}
+	return t.nearestPlainly(stack, r, least, most)
+}
+
+// nearestPlainly is nearestOf where the machine has no instructions for it.
+func (t *tree) nearestPlainly(stack []later, r *ray, least, most float32) (met, bool) {
 	hit := met{t: most, tri: -1}
 	var near [wide]float32
 	var of packMet
@@ -175,7 +194,7 @@ func (t *tree) nearestOf(stack []later, r *ray, least, most float32) (met, bool)
 	for {
 		if at >= 0 {
 			n := &t.nodes[at]
-			m := enter(n, r, hit.t, &near)
+			m := enterPlainly(n, r, hit.t, &near)
 			base := top
 			for ; m != 0; m &= m - 1 { // the nearest on top
 				k := bits.TrailingZeros32(m)
@@ -189,7 +208,7 @@ func (t *tree) nearestOf(stack []later, r *ray, least, most float32) (met, bool)
 			}
 		} else {
 			p := &t.packs[^at]
-			for m := meet(p, r, least, hit.t, &of); m != 0; m &= m - 1 {
+			for m := meetPlainly(p, r, least, hit.t, &of); m != 0; m &= m - 1 {
 				if k := bits.TrailingZeros32(m); of.t[k] < hit.t {
 					hit = met{of.t[k], of.u[k], of.v[k], p.first + int32(k)}
 				}
@@ -209,7 +228,7 @@ func (t *tree) nearestOf(stack []later, r *ray, least, most float32) (met, bool)
 }
 
 // enterPlainly says, a bit for each child, whose box a ray enters before most, and how far
-// along it: what enter does where the machine has no instruction for it.
+// along it.
 func enterPlainly(n *node, r *ray, most float32, near *[wide]float32) uint32 {
 	var m uint32
 	x, y, z := r.near[0]/cornerApart, r.near[1]/cornerApart, r.near[2]/cornerApart

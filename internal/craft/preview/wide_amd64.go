@@ -5,17 +5,19 @@ import "golang.org/x/sys/cpu"
 // eight says whether the machine has instructions for eight numbers at once (AVX2).
 var eight = cpu.X86.HasAVX2
 
-// enter is enterPlainly, eight at once where the machine can (wide_amd64.s).
+// nearestEight is nearestPlainly, but for rounding: hit comes with the most as its t and −1 for a triangle, and goes with
+// what is met (walk_amd64.s).
 //
 //go:noescape
-func enter(n *node, r *ray, most float32, near *[wide]float32) uint32
+func nearestEight(nodes *node, packs *pack, stack *later, r *ray, least float32, hit *met)
 
-// meet is meetPlainly, but for rounding (wide_amd64.s).
+// blockedEight is blockedPlainly, but for rounding: 2 where something lets no light through, else 1 where something clear is
+// met (walk_amd64.s).
 //
 //go:noescape
-func meet(p *pack, r *ray, least, most float32, at *packMet) uint32
+func blockedEight(nodes *node, packs *pack, stack *int32, r *ray, least, most float32, clear *bool) uint32
 
-// meetFlats is meetFlatsPlainly, but for rounding (wide_amd64.s).
+// meetFlats is meetFlatsPlainly, but for rounding (flats_amd64.s).
 //
 //go:noescape
 func meetFlats(p *flatPack, r *ray, least, most float32, at *[wide]float32) uint32
