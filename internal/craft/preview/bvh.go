@@ -184,16 +184,30 @@ type ray struct {
 }
 
 func newRay(o, d r3.Vec) ray {
-	r := ray{o: [3]float32{float32(o.X), float32(o.Y), float32(o.Z)}, d: [3]float32{float32(d.X), float32(d.Y), float32(d.Z)}}
-	for a := range 3 {
-		if v := r.d[a]; v > 1e-12 || v < -1e-12 {
-			r.inv[a] = 1 / v
-		} else {
-			r.inv[a] = 1e12
-		}
-		r.near[a] = int32(math.Float32bits(r.inv[a])>>31) * cornerApart // where it runs down; a jump would be guessed wrong half the time
-	}
+	var r ray
+	r.set(o, d)
 	return r
+}
+
+// set makes it ready where it is kept: copies of what was just written wait for it.
+func (r *ray) set(o, d r3.Vec) {
+	r.o[0], r.o[1], r.o[2] = float32(o.X), float32(o.Y), float32(o.Z)
+	x, y, z := float32(d.X), float32(d.Y), float32(d.Z)
+	r.d[0], r.d[1], r.d[2] = x, y, z
+	x, y, z = over(x), over(y), over(z)
+	r.inv[0], r.inv[1], r.inv[2] = x, y, z
+	// Which way it runs is any way; a jump would be guessed wrong half the time.
+	r.near[0] = int32(math.Float32bits(x)>>31) * cornerApart
+	r.near[1] = int32(math.Float32bits(y)>>31) * cornerApart
+	r.near[2] = int32(math.Float32bits(z)>>31) * cornerApart
+}
+
+// over is 1/v, and much where v is next to nothing.
+func over(v float32) float32 {
+	if v > 1e-12 || v < -1e-12 {
+		return 1 / v
+	}
+	return 1e12
 }
 
 // met is where a ray meets a triangle.

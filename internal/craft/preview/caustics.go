@@ -188,7 +188,7 @@ const causticSeed = 0x51ED270B
 func (b *beam) sets(s *stage, d *dice) (o, w r3.Vec, flux light.RGB) {
 	c := b.thing
 	if b.lamp == nil {
-		sin, cos := math.Sincos(2 * math.Pi * d.roll())
+		sin, cos := circle(d.roll())
 		r := c.radius * math.Sqrt(d.roll())
 		x, y := frame(s.sun.Toward)
 		p := r3.Add(c.middle, r3.Add(r3.Scale(r*cos, x), r3.Scale(r*sin, y)))
@@ -211,7 +211,7 @@ func (b *beam) sets(s *stage, d *dice) (o, w r3.Vec, flux light.RGB) {
 	cos := 1 - d.roll()*(1-edge)
 	sin := math.Sqrt(max(0, 1-cos*cos))
 	x, y := frame(r3.Scale(1/away, to))
-	turn, up := math.Sincos(2 * math.Pi * d.roll())
+	turn, up := circle(d.roll())
 	w = unit(r3.Add(r3.Scale(cos/away, to), r3.Add(r3.Scale(sin*up, x), r3.Scale(sin*turn, y))))
 	leaves := r3.Dot(w, l.n)
 	if leaves <= 0 {

@@ -168,27 +168,22 @@ const strays = 1.5
 func (f *film) steady(i, j int, b *bench) {
 	at := j*f.w + i
 	objects := b.guides[objectPlane*b.n:]
-	var sum, sq, mine, count [layers]float32
-	for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
-		for x := max(0, i-2); x <= min(f.w-1, i+2); x++ {
-			k := y*f.w + x
-			if objects[k] != objects[at] {
-				continue
-			}
-			for c := range layers {
-				if c == bouncedLayer && b.has[k] == 0 {
+	for c := range layers {
+		lum := b.lit[c][lumPlane*b.n:]
+		var sum, sq, mine, count float32
+		for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
+			for k := y*f.w + max(0, i-2); k <= y*f.w+min(f.w-1, i+2); k++ {
+				if objects[k] != objects[at] || c == bouncedLayer && b.has[k] == 0 {
 					continue
 				}
-				v := b.lit[c][lumPlane*b.n+k]
-				sum[c], sq[c], mine[c], count[c] = sum[c]+v, sq[c]+v*v, mine[c]+b.own[k][c], count[c]+1
+				v := lum[k]
+				sum, sq, mine, count = sum+v, sq+v*v, mine+b.own[k][c], count+1
 			}
 		}
-	}
-	for c := range layers {
 		v := float32(0)
-		if count[c] > 0 {
-			m := sum[c] / count[c]
-			v = max(0, sq[c]/count[c]-m*m)
+		if count > 0 {
+			m := sum / count
+			v = max(0, sq/count-m*m)
 			// A pixel of several paths knows its own spread; what differs beyond that is there
 			// to be seen.
 			known := f.px[at].count
@@ -196,7 +191,7 @@ func (f *film) steady(i, j int, b *bench) {
 				known = f.px[at].bounces
 			}
 			if known >= 4 {
-				v = min(v, 1.5*mine[c]/count[c])
+				v = min(v, 1.5*mine/count)
 				if c == straightLayer && f.px[at].others > 0 {
 					v = 0 // an edge: its neighbours on either side are no guess at it
 				}

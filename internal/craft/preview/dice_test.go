@@ -1,6 +1,7 @@
 package preview
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -42,4 +43,15 @@ func TestPairsAreIndependent(t *testing.T) {
 		filled += len(cells)
 	}
 	assert.Greater(t, float64(filled)/200, 10.5)
+}
+
+// The way round a circle, from its series, is what the library has.
+func TestCircle(t *testing.T) {
+	for i := range 1001 {
+		turn := float64(i) / 1000
+		sin, cos := circle(turn)
+		wantSin, wantCos := math.Sincos(2 * math.Pi * turn)
+		assert.InDelta(t, wantSin, sin, 1e-10, "%g", turn)
+		assert.InDelta(t, wantCos, cos, 1e-10, "%g", turn)
+	}
 }

@@ -2,7 +2,6 @@ package preview
 
 import (
 	"context"
-	"math"
 	"sync/atomic"
 
 	"figladder/internal/craft/light"
@@ -28,15 +27,15 @@ func (l *lens) ray(x, y, u, v float64) (o, d r3.Vec) {
 	sharp := r3.Add(l.at, r3.Scale(l.focus, dir))
 	// Even over the disc (Shirley & Chiu 1997).
 	a, b := 2*u-1, 2*v-1
-	var r, phi float64
+	var r, turn float64
 	switch {
 	case a == 0 && b == 0:
 	case a*a > b*b:
-		r, phi = a, math.Pi/4*b/a
+		r, turn = a, b/a/8
 	default:
-		r, phi = b, math.Pi/2-math.Pi/4*a/b
+		r, turn = b, 1./4-a/b/8
 	}
-	sin, cos := math.Sincos(phi)
+	sin, cos := circle(turn + 1./8) // an eighth on, so that it is from 0: a disc is as even turned
 	o = r3.Add(l.at, r3.Add(r3.Scale(l.radius*r*cos, l.right), r3.Scale(l.radius*r*sin, l.up)))
 	return o, unit(r3.Sub(sharp, o))
 }

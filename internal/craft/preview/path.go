@@ -18,7 +18,8 @@ type spot struct {
 
 // meet finds what a ray meets first.
 func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
-	r := newRay(o, d)
+	var r ray
+	r.set(o, d)
 	far := float32(math.MaxFloat32)
 	if !math.IsInf(most, 1) {
 		far = float32(most)
@@ -71,7 +72,8 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	d = r3.Scale(1/left, d)
 	left -= 2e-2
 	out := light.White(1)
-	whole := newRay(p, d)
+	var whole ray
+	whole.set(p, d)
 	if s.flats.between(&whole, 1e-3, float32(left)) {
 		return light.RGB{}
 	}
@@ -86,7 +88,8 @@ func (s *stage) reach(p, q r3.Vec, absorb light.RGB, caught bool) light.RGB {
 		if left <= 0 {
 			return out
 		}
-		r := newRay(p, d)
+		var r ray
+		r.set(p, d)
 		h, ok := s.tree.nearest(&r, 1e-3, float32(left))
 		if !ok {
 			return dim(out, absorb, left)

@@ -107,11 +107,21 @@ func frame(n r3.Vec) (r3.Vec, r3.Vec) {
 	return r3.Vec{X: 1 + s*n.X*n.X*a, Y: s * b, Z: -s * n.X}, r3.Vec{X: b, Y: s + n.Y*n.Y*a, Z: -n.Y}
 }
 
+// circle is sine and cosine of a share of the full turn, 0 to 1, within 1e-10: of half of what lies beyond half a turn by their
+// series, doubled.
+func circle(turn float64) (sin, cos float64) {
+	x := math.Pi * (turn - 0.5)
+	u := x * x
+	s := x * (1 + u*(-1./6+u*(1./120+u*(-1./5040+u*(1./362880+u*(-1./39916800+u*(1./6227020800-u*(1./1307674368000))))))))
+	c := 1 + u*(-1./2+u*(1./24+u*(-1./720+u*(1./40320+u*(-1./3628800+u*(1./479001600+u*(-1./87178291200+u*(1./20922789888000))))))))
+	return -2 * s * c, 2*s*s - 1
+}
+
 // cosine draws a direction about n in proportion to its cosine.
 func cosine(n r3.Vec, u, v float64) r3.Vec {
 	a, b := frame(n)
 	r := math.Sqrt(u)
-	sin, cos := math.Sincos(2 * math.Pi * v)
+	sin, cos := circle(v)
 	return r3.Add(r3.Scale(math.Sqrt(max(0, 1-u)), n), r3.Add(r3.Scale(r*cos, a), r3.Scale(r*sin, b)))
 }
 
@@ -120,7 +130,7 @@ func lobe(r r3.Vec, power int, u, v float64) r3.Vec {
 	c := math.Pow(u, 1/float64(power+1))
 	a, b := frame(r)
 	s := math.Sqrt(max(0, 1-c*c))
-	sin, cos := math.Sincos(2 * math.Pi * v)
+	sin, cos := circle(v)
 	return r3.Add(r3.Scale(c, r), r3.Add(r3.Scale(s*cos, a), r3.Scale(s*sin, b)))
 }
 
@@ -217,7 +227,7 @@ func microfacet(v r3.Vec, alpha, u1, u2 float64) r3.Vec {
 	}
 	t2 := r3.Cross(vh, t1)
 	r := math.Sqrt(u1)
-	sin, cos := math.Sincos(2 * math.Pi * u2)
+	sin, cos := circle(u2)
 	a, b := r*cos, r*sin
 	s := 0.5 * (1 + vh.Z)
 	b = (1-s)*math.Sqrt(max(0, 1-a*a)) + s*b

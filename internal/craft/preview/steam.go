@@ -90,7 +90,7 @@ func phased(d r3.Vec, u, v float64) r3.Vec {
 	c := max(-1, min(1, (1+g*g-q*q)/(2*g)))
 	a, b := frame(d)
 	s := math.Sqrt(max(0, 1-c*c))
-	sin, cos := math.Sincos(2 * math.Pi * v)
+	sin, cos := circle(v)
 	return r3.Add(r3.Scale(c, d), r3.Add(r3.Scale(s*cos, a), r3.Scale(s*sin, b)))
 }
 
@@ -177,8 +177,8 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 		// Half go on as drops send light, half any way: what is bright may lie aside.
 		w := phased(d, r.roll(), r.roll())
 		if k&1 == 1 {
-			z, a := 2*r.roll()-1, 2*math.Pi*r.roll()
-			sin, cos := math.Sincos(a)
+			z := 2*r.roll() - 1
+			sin, cos := circle(r.roll())
 			c := math.Sqrt(max(0, 1-z*z))
 			w = r3.Vec{X: c * cos, Y: c * sin, Z: z}
 		}
