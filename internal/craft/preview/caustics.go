@@ -139,8 +139,10 @@ func (s *stage) cast(ctx context.Context, paths int, seed int64) {
 	ended := make([][]landed, len(parts))
 	if cores.Each(ctx, len(parts), func(k int) {
 		p := parts[k]
+		d := newDice(p.beam, 0, seed^causticSeed)
 		for i := p.from; i < p.to; i++ {
-			if end, ok := s.photon(&beams[p.beam], p.beam, i, p.of, seed); ok {
+			d.begin(i)
+			if end, ok := s.photon(&beams[p.beam], p.of, &d); ok {
 				ended[k] = append(ended[k], end)
 			}
 		}
@@ -151,9 +153,8 @@ func (s *stage) cast(ctx context.Context, paths int, seed int64) {
 }
 
 // photon follows one of n photons of a beam to where it ends on something flat, past one clear edge at the least.
-func (s *stage) photon(b *beam, at, i, n int, seed int64) (landed, bool) {
-	d := newDice(at, i, seed^causticSeed)
-	o, w, flux := b.sets(s, &d)
+func (s *stage) photon(b *beam, n int, d *dice) (landed, bool) {
+	o, w, flux := b.sets(s, d)
 	if flux == (light.RGB{}) {
 		return landed{}, false
 	}

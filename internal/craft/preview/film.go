@@ -155,17 +155,21 @@ func (f *film) rows(stop func() bool, row func(j int)) bool {
 
 // sample gives a pixel so many more samples.
 func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64) {
+	if more <= 0 {
+		return
+	}
 	p := &f.px[j*f.w+i]
+	d, b := newDice(j*f.w+i, 0, seed), newDice(j*f.w+i, 0, seed^bouncedSeed)
+	d.asks = f.asks
 	for range more {
 		k := int(p.count)
-		d := newDice(j*f.w+i, k, seed)
-		d.asks = f.asks
+		d.begin(k)
 		x, y := (float64(i)+d.roll())/float64(f.w), (float64(j)+d.roll())/float64(f.h)
 		o, dir := l.ray(x, y, d.roll(), d.roll())
 		var got first
 		nth, bounce := f.bounceAt(i, j, k)
 		if bounce {
-			b := newDice(j*f.w+i, nth, seed^bouncedSeed)
+			b.begin(nth)
 			s.look(o, dir, &d, &b, &got)
 			p.rays += b.rays
 		} else {

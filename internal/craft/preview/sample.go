@@ -2,102 +2,10 @@ package preview
 
 import (
 	"math"
-	"math/bits"
 
 	"figladder/internal/craft/light"
 	"gonum.org/v1/gonum/spatial/r3"
 )
-
-// dice draws numbers in [0, 1): the first few of a path in pairs that each spread evenly
-// over the square from sample to sample (the (0,2)-sequence of van der Corput and Sobol',
-// shuffled and scrambled for each pixel and pair after Owen, by hashing; Burley 2020), the
-// rest at random (PCG32, O'Neill 2014).
-type dice struct {
-	state  uint64
-	at     int
-	mirror uint32 // number of the sample in its pixel, its digits in reverse
-	shift  uint64
-	pair   uint64 // what the pair being drawn is scrambled by
-	nth    uint32 // and which of its numbers this sample has
-	deep   bool   // past the first surface
-	asks   int    // places of lamps that are asked whether they are seen
-	rays   int32  // that have been followed with it, shadow rays too
-}
-
-const even = 24
-
-// sobol is the second of the two sequences, its digits in reverse: each digit of n adds its own, so bytes are
-// looked up.
-func sobol(n uint32) uint32 {
-	return sobolOf[0][n&255] ^ sobolOf[1][n>>8&255] ^ sobolOf[2][n>>16&255] ^ sobolOf[3][n>>24]
-}
-
-var sobolOf = func() (t [4][256]uint32) {
-	v := uint32(1) << 31
-	for digit := range 32 {
-		for n := range 256 {
-			if n>>(digit%8)&1 != 0 {
-				t[digit/8][n] ^= bits.Reverse32(v)
-			}
-		}
-		v ^= v >> 1
-	}
-	return t
-}()
-
-func mix(h uint64) uint64 {
-	h ^= h >> 31
-	h *= 0x7fb5d329728ea185
-	h ^= h >> 27
-	h *= 0x81dadef4bc2dd44d
-	h ^= h >> 33
-	return h
-}
-
-func newDice(pixel, sample int, seed int64) dice {
-	shift := mix(uint64(pixel)*0x9E3779B97F4A7C15 + uint64(seed)*0xD6E8FEB86659FD93 + 1)
-	return dice{state: mix(shift + uint64(sample)*0xC2B2AE3D27D4EB4F), mirror: bits.Reverse32(uint32(sample)), shift: shift}
-}
-
-// toCards is the share of bounces that are sent to cards: half of a pixel's first few, which
-// are too few to find them by themselves; less and less of later ones, which do and lie more
-// evenly where they are left alone.
-func (d *dice) toCards() float64 { return 0.5 / (1 + float64(bits.Reverse32(d.mirror))/16) }
-
-func (d *dice) random() float64 {
-	d.state = d.state*6364136223846793005 + 1442695040888963407
-	x := uint32(((d.state >> 18) ^ d.state) >> 27)
-	r := uint32(d.state >> 59)
-	return float64(x>>r|x<<((-r)&31)) / (1 << 32)
-}
-
-// roll is the next number of the path.
-func (d *dice) roll() float64 {
-	if d.at >= even {
-		return d.random()
-	}
-	i := d.at
-	d.at++
-	if i&1 == 0 {
-		d.pair = mix(d.shift + uint64(i/2)*0x9E3779B97F4A7C15)
-		// Each pair goes through the samples in an order of its own.
-		d.nth = bits.Reverse32(scramble(d.mirror, uint32(d.pair>>32)))
-		return float64(bits.Reverse32(scramble(d.nth, uint32(d.pair)))) / (1 << 32)
-	}
-	return float64(bits.Reverse32(scramble(sobol(d.nth), uint32(mix(d.pair))))) / (1 << 32)
-}
-
-// scramble changes the digits of x, each by a choice that hangs on the lower ones: on a
-// number whose digits are in reverse it is Owen's nested scrambling (Owen 1995, with a
-// hash after Laine & Karras 2011 as bettered by Vegdahl 2021).
-func scramble(x, seed uint32) uint32 {
-	x ^= x * 0x3d20adea
-	x += seed
-	x *= seed>>16 | 1
-	x ^= x * 0x05526c56
-	x ^= x * 0x53a22864
-	return x
-}
 
 // frame returns two unit vectors square to n (Duff et al. 2017).
 func frame(n r3.Vec) (r3.Vec, r3.Vec) {

@@ -47,3 +47,8 @@ func weighEight(t *blending)
 //
 //go:noescape
 func mingleEight(t *blending)
+
+// drawEight is drawPlainly (dice_amd64.s).
+//
+//go:noescape
+func drawEight(to *pairs, by *[3][wide]uint32, mirror uint32)

@@ -2,10 +2,12 @@ package preview
 
 import (
 	"math"
+	"math/bits"
 	"testing"
 
 	"figladder/internal/craft/light"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -116,4 +118,36 @@ func TestEightAreSmoothedAsOne(t *testing.T) {
 	eight = true
 	assert.InDeltaSlice(t, alone, together, 1e-4)
 	assert.NotEqual(t, filled().linear(), together, "they were smoothed")
+}
+
+// Eight pairs are drawn as each is by itself, and the second of the sequences is the one that adds digit by digit.
+func TestEightPairsAreDrawnAsOne(t *testing.T) {
+	if !eight {
+		t.Skip("this machine draws one at a time")
+	}
+	for k := range 300 {
+		d := newDice(11*k, k, 5)
+		var rolls [even + 4]float64
+		for i := range rolls {
+			rolls[i] = d.roll()
+		}
+		eight = false
+		d = newDice(11*k, k, 5)
+		for i := range rolls {
+			assert.Equal(t, d.roll(), rolls[i])
+		}
+		eight = true
+	}
+	for n := range uint32(70000) {
+		want, v := uint32(0), uint32(1)<<31
+		for digit := range 32 {
+			if n>>digit&1 != 0 {
+				want ^= bits.Reverse32(v)
+			}
+			v ^= v >> 1
+		}
+		if want != sobol(n) {
+			require.Equal(t, want, sobol(n))
+		}
+	}
 }

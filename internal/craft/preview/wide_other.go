@@ -18,3 +18,5 @@ func nearestEight(*node, *pack, *later, *ray, float32, *met) { panic("asked for 
 func blockedEight(*node, *pack, *int32, *ray, float32, float32, *bool) uint32 {
 	panic("asked for eight at once")
 }
+
+func drawEight(*pairs, *[3][wide]uint32, uint32) { panic("asked for eight at once") }
