@@ -103,7 +103,6 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface, t
 const (
 	firstPlaces = 2
 	deepPlaces  = 2
-	mostPlaces  = max(firstPlaces, deepPlaces)
 )
 
 // spread is the second half of eight places that lie evenly in a square; the first is
@@ -166,9 +165,10 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 	gRow, gU := r3.Dot(row, g), r3.Dot(l.U, g)
 	rr, ru, uu := r3.Dot(row, row), 2*r3.Dot(row, l.U), r3.Dot(l.U, l.U)
 	size := l.area * q.share / float64(q.places)
-	var gives [mostPlaces]light.RGB
-	var along, by [mostPlaces]float64
-	total := 0.0
+	// One is kept of those that were looked at, as likely as its share of what they give.
+	var one light.RGB
+	var at, by, total float64
+	choose := q.choose
 	for i := range q.places {
 		t := 2*(float64(i)+q.u)/float64(q.places) - 1
 		cos := nRow + t*nU
@@ -194,25 +194,27 @@ func (s *stage) ask(q *question, from, n, g r3.Vec, absorb light.RGB, f *surface
 				makes = f.makes(w, cos*inv)
 			}
 		}
-		gives[i] = shows.Times(k).Through(makes)
+		gives := shows.Times(k).Through(makes)
 		if f.known && !l.steady {
 			to.open = to.open.Plus(shows.Plus(l.usual.Times(-1)).Times(k).Through(makes))
 		}
-		along[i], by[i] = t, max(0, gives[i].Lux())
-		total += by[i]
+		lux := gives.Lux()
+		if lux <= 0 {
+			continue
+		}
+		total += lux
+		if share := lux / total; choose < share {
+			one, at, by = gives, t, lux
+			choose /= share
+		} else {
+			choose = (choose - share) / (1 - share)
+		}
 	}
 	if total == 0 {
 		return
 	}
-	one := 0
-	for left := q.choose * total; one < q.places-1 && left >= by[one]; one++ {
-		left -= by[one]
-	}
-	if by[one] == 0 {
-		return
-	}
-	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(along[one], l.U))), absorb, f.caught)
-	gave := gives[one].Times(total / by[one])
+	got := s.reach(from, r3.Add(from, r3.Add(row, r3.Scale(at, l.U))), absorb, f.caught)
+	gave := one.Times(total / by)
 	to.seen = to.seen.Plus(gave.Through(got))
 	to.hidden = to.hidden.Plus(gave.Through(light.RGB{R: 1 - got.R, G: 1 - got.G, B: 1 - got.B}))
 }

@@ -160,9 +160,10 @@ func (s *stage) photon(b *beam, n int, d *dice) (landed, bool) {
 	}
 	flux = flux.Times(1 / float64(n))
 	var absorb light.RGB
+	var h spot
+	var next onward
 	for edge := 0; edge < longest; edge++ {
-		h, ok := s.meet(o, w, math.Inf(1))
-		if !ok {
+		if !s.meet(o, w, math.Inf(1), &h) {
 			return landed{}, false
 		}
 		flux = dim(flux, absorb, h.t)
@@ -175,7 +176,7 @@ func (s *stage) photon(b *beam, n int, d *dice) (landed, bool) {
 			return landed{}, false // another beam's
 		}
 		flux = flux.Times(1 - st.Mist)
-		next := s.clearEdge(&h, w, absorb, d.roll())
+		s.clearEdge(&h, w, absorb, d.roll(), &next)
 		o, w, absorb = next.o, next.d, next.absorb
 	}
 	return landed{}, false

@@ -74,8 +74,8 @@ func TestALampThroughARodAgainstChance(t *testing.T) {
 			d := newDice(3, k, 9)
 			o, w := r3.Add(p, r3.Vec{Z: 5e-3}), cosine(upward, d.roll(), d.roll())
 			for edge := range longest {
-				h, ok := s.meet(o, w, math.Inf(1))
-				if !ok {
+				var h spot
+				if !s.meet(o, w, math.Inf(1), &h) {
 					break
 				}
 				if h.part.lamp > 0 {
@@ -87,7 +87,8 @@ func TestALampThroughARodAgainstChance(t *testing.T) {
 				if !h.part.stuff.Clear {
 					break
 				}
-				next := s.clearEdge(&h, w, light.RGB{}, d.random())
+				var next onward
+				s.clearEdge(&h, w, light.RGB{}, d.random(), &next)
 				o, w = next.o, next.d
 			}
 		}

@@ -33,9 +33,18 @@ const even = 4 * wide
 
 // newDice is the dice of a sample of a pixel.
 func newDice(pixel, sample int, seed int64) dice {
-	d := dice{shift: mix(uint64(pixel)*0x9E3779B97F4A7C15 + uint64(seed)*0xD6E8FEB86659FD93 + 1)}
+	var d dice
+	d.turn(pixel, seed)
 	d.begin(sample)
 	return d
+}
+
+// turn turns to another pixel.
+func (d *dice) turn(pixel int, seed int64) {
+	d.shift = mix(uint64(pixel)*0x9E3779B97F4A7C15 + uint64(seed)*0xD6E8FEB86659FD93 + 1)
+	for i := range d.by {
+		d.by[i].known = false
+	}
 }
 
 // begin turns to another sample of the pixel.

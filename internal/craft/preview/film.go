@@ -104,8 +104,9 @@ const fireflies = 40.0
 // says so.
 func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
+		var d sampler
 		for i := range f.w {
-			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum)
+			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum, &d)
 		}
 	})
 }
@@ -113,8 +114,9 @@ func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, sto
 // exposeFourth gives one pixel of every block of four its first sample.
 func (f *film) exposeFourth(s *stage, l *lens, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
+		var d sampler
 		for i := 0; i < f.w && j%2 == 0; i += 2 {
-			f.sample(s, l, i, j, 1, seed, perLum)
+			f.sample(s, l, i, j, 1, seed, perLum, &d)
 		}
 	})
 }
@@ -134,8 +136,9 @@ func (f *film) fourth() *film {
 // exposeMore gives every pixel as many more samples as more says, by place.
 func (f *film) exposeMore(s *stage, l *lens, more []int32, seed int64, perLum float64, stop func() bool) bool {
 	return f.rows(stop, func(j int) {
+		var d sampler
 		for i := range f.w {
-			f.sample(s, l, i, j, int(more[j*f.w+i]), seed, perLum)
+			f.sample(s, l, i, j, int(more[j*f.w+i]), seed, perLum, &d)
 		}
 	})
 }
@@ -153,13 +156,18 @@ func (f *film) rows(stop func() bool, row func(j int)) bool {
 	return !stopped.Load()
 }
 
+// sampler is the dice of one pixel after another: of its samples, and of the light in them that has bounced.
+type sampler struct{ first, bounced dice }
+
 // sample gives a pixel so many more samples.
-func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64) {
+func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum float64, by *sampler) {
 	if more <= 0 {
 		return
 	}
 	p := &f.px[j*f.w+i]
-	d, b := newDice(j*f.w+i, 0, seed), newDice(j*f.w+i, 0, seed^bouncedSeed)
+	d, b := &by.first, &by.bounced
+	d.turn(j*f.w+i, seed)
+	b.turn(j*f.w+i, seed^bouncedSeed)
 	d.asks = f.asks
 	for range more {
 		k := int(p.count)
@@ -170,10 +178,10 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 		nth, bounce := f.bounceAt(i, j, k)
 		if bounce {
 			b.begin(nth)
-			s.look(o, dir, &d, &b, &got)
+			s.look(o, dir, d, b, &got)
 			p.rays += b.rays
 		} else {
-			s.look(o, dir, &d, nil, &got)
+			s.look(o, dir, d, nil, &got)
 		}
 		if !got.finite() {
 			lost.Add(1)

@@ -34,8 +34,8 @@ func raysOf(shot *Shot, n int) (first, shadow [][7]float32) {
 	for len(shadow) < n {
 		o, d := shot.lens.ray(rng.Float64(), rng.Float64(), rng.Float64(), rng.Float64())
 		first = append(first, [7]float32{float32(o.X), float32(o.Y), float32(o.Z), float32(d.X), float32(d.Y), float32(d.Z), 1e5})
-		h, ok := shot.stage.meet(o, d, math.Inf(1))
-		if !ok {
+		var h spot
+		if !shot.stage.meet(o, d, math.Inf(1), &h) {
 			continue
 		}
 		l := &shot.stage.lamps[rng.IntN(len(shot.stage.lamps))]

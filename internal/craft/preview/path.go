@@ -16,8 +16,8 @@ type spot struct {
 	t       float64
 }
 
-// meet finds what a ray meets first.
-func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
+// meet finds what a ray meets first; false for nothing.
+func (s *stage) meet(o, d r3.Vec, most float64, out *spot) bool {
 	var r ray
 	r.set(o, d)
 	far := float32(math.MaxFloat32)
@@ -28,14 +28,16 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 	h, ok := s.tree.nearest(&r, 1e-3, far)
 	if !ok {
 		if flat == nil {
-			return spot{}, false
+			return false
 		}
-		n, p := flat.n, &s.parts[flat.part]
-		out := spot{p: r3.Add(o, r3.Scale(float64(far), d)), n: n, g: n, part: p, object: p.object, outside: r3.Dot(n, d) < 0, t: float64(far)}
+		n := flat.n
+		out.t, out.part = float64(far), &s.parts[flat.part]
+		out.p, out.object, out.outside = r3.Add(o, r3.Scale(out.t, d)), out.part.object, r3.Dot(n, d) < 0
 		if !out.outside {
-			out.n, out.g = r3.Scale(-1, n), r3.Scale(-1, n)
+			n = r3.Scale(-1, n)
 		}
-		return out, true
+		out.n, out.g = n, n
+		return true
 	}
 	k := &s.skins[h.tri]
 	g := vec(k.g)
@@ -51,8 +53,8 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 	} else {
 		n = g
 	}
-	p := &s.parts[k.part]
-	out := spot{p: r3.Add(o, r3.Scale(float64(h.t), d)), part: p, object: p.object, outside: r3.Dot(g, d) < 0, t: float64(h.t)}
+	out.t, out.part = float64(h.t), &s.parts[k.part]
+	out.p, out.object, out.outside = r3.Add(o, r3.Scale(out.t, d)), out.part.object, r3.Dot(g, d) < 0
 	if !out.outside {
 		n, g = r3.Scale(-1, n), r3.Scale(-1, g)
 	}
@@ -60,7 +62,7 @@ func (s *stage) meet(o, d r3.Vec, most float64) (spot, bool) {
 		n = unit(r3.Sub(n, r3.Scale(r3.Dot(n, d)+1e-3, d)))
 	}
 	out.n, out.g = n, g
-	return out, true
+	return true
 }
 
 // reach is how much light gets from p to q past what is between: glass and drinks let
@@ -150,7 +152,7 @@ const (
 //
 // The path carries weight from the start, and what carries little mostly ends at the
 // first thing that does not shine.
-func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.RGB {
+func (s *stage) trace(next *onward, weight light.RGB, depth int, r *dice) light.RGB {
 	through := weight.Through(next.weight)
 	if through == (light.RGB{}) {
 		return light.RGB{}
@@ -161,10 +163,11 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 	defer func() { r.deep, r.asks = wasDeep, asks }()
 	blunt := lamps == 0
 	var sum light.RGB
+	var h spot
+	var on onward
 	for ; depth < longest; depth++ {
 		r.rays++
-		h, ok := s.meet(o, d, math.Inf(1))
-		if !ok {
+		if !s.meet(o, d, math.Inf(1), &h) {
 			return sum.Plus(s.beyond(o, d).Through(through))
 		}
 		through = dim(through, absorb, h.t)
@@ -184,24 +187,23 @@ func (s *stage) trace(next onward, weight light.RGB, depth int, r *dice) light.R
 			}
 			through = through.Times(1 / k)
 		}
-		got, next := s.scatter(&h, d, absorb, blunt, r)
-		sum = sum.Plus(got.Through(through))
-		if next.weight == (light.RGB{}) {
+		sum = sum.Plus(s.scatter(&h, d, absorb, blunt, r, &on).Through(through))
+		if on.weight == (light.RGB{}) {
 			return sum
 		}
-		through = through.Through(next.weight)
-		if !h.part.stuff.Clear || h.part.panel != nil || next.lamps == 0 {
-			lamps, beyond = next.lamps, next.beyond
+		through = through.Through(on.weight)
+		if !h.part.stuff.Clear || h.part.panel != nil || on.lamps == 0 {
+			lamps, beyond = on.lamps, on.beyond
 			blunt = blunt || lamps == 0
 		} else {
 			lamps = beyond
 		}
-		o, d, absorb = next.o, next.d, next.absorb
+		o, d, absorb = on.o, on.d, on.absorb
 	}
 	return sum
 }
 
-// onward is how a path leaves a surface.
+// onward is how a path leaves a surface; it has no weight where it ends there.
 type onward struct {
 	o, d   r3.Vec
 	weight light.RGB
@@ -221,9 +223,9 @@ var misty = light.White(1)
 
 const mistLets = 0.65
 
-// scatter is what a surface sends back along a ray straight from the lamps, and where
+// scatter is what a surface sends back along a ray straight from the lamps; next is where
 // the path goes on.
-func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice) (light.RGB, onward) {
+func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice, next *onward) light.RGB {
 	st := &h.part.stuff
 	alpha := st.Rough
 	if blunt {
@@ -231,33 +233,35 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	}
 	switch {
 	case h.part.panel != nil:
-		return s.card(h, d, absorb, r)
+		return s.card(h, d, absorb, r, next)
 	case st.Clear:
 		if st.Mist > 0 && r.random() < st.Mist {
-			return s.even(h, misty, mistLets, absorb, r)
+			return s.even(h, misty, mistLets, absorb, r, next)
 		}
-		return light.RGB{}, s.clearEdge(h, d, absorb, r.random())
+		s.clearEdge(h, d, absorb, r.random(), next)
+		return light.RGB{}
 	case st.Metal:
-		return s.shiny(h, d, painted(st, h.p, h.object), alpha, absorb, r)
+		return s.shiny(h, d, painted(st, h.p, h.object), alpha, absorb, r, next)
 	}
 	out := -r3.Dot(d, h.n)
 	if st.Coat > 0 {
 		share := coated(out, alpha)
 		if r.random() < share*st.Coat {
-			got, next := s.shiny(h, d, coatReturns, alpha, absorb, r)
+			got := s.shiny(h, d, coatReturns, alpha, absorb, r, next)
 			next.weight = next.weight.Times(1 / share)
-			return got.Times(1 / share), next
+			return got.Times(1 / share)
 		}
 	}
-	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r)
+	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r, next)
 }
 
 // even is a surface that returns light evenly, and lets some through.
-func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+func (s *stage) even(h *spot, colour light.RGB, lets float64, absorb light.RGB, r *dice, next *onward) light.RGB {
 	n, g := h.side(lets, r)
 	var got drawn
 	s.straight(h.p, n, g, absorb, r, surface{flat: colour.Times(1 / math.Pi)}, &got)
-	return got.plain(), s.leave(h, n, g, colour, absorb, r)
+	s.leave(h, n, g, colour, absorb, r, next)
+	return got.plain()
 }
 
 // side draws the side from which an even surface has its light: lets is the share that
@@ -280,17 +284,18 @@ func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice, to 
 }
 
 // leave draws where a path goes on from an even surface.
-func (s *stage) leave(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice) onward {
+func (s *stage) leave(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice, next *onward) {
 	w, k := s.away(h.p, n, r)
 	if k == 0 || r3.Dot(w, g) <= 0 {
-		return onward{}
+		*next = onward{}
+		return
 	}
-	return onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
+	*next = onward{o: r3.Add(h.p, r3.Scale(5e-3, g)), d: w, weight: colour.Times(k), absorb: absorb}
 }
 
 // clearEdge is glass or a drink: reflected when pick falls under its share, else bent
 // through.
-func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onward {
+func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, next *onward) {
 	st := &h.part.stuff
 	from, to, beyond := st.Front, st.Back, st.AbsorbB
 	if !h.outside {
@@ -304,17 +309,18 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64) onw
 		if r3.Dot(w, h.g) <= 0 {
 			w = r3.Add(d, r3.Scale(-2*r3.Dot(d, h.g), h.g))
 		}
-		return onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.White(1), absorb: absorb, lamps: 1, beyond: 1}
+		*next = onward{o: r3.Add(h.p, r3.Scale(3e-3, h.g)), d: unit(w), weight: light.White(1), absorb: absorb, lamps: 1, beyond: 1}
+		return
 	}
 	w := unit(r3.Add(r3.Scale(eta, d), r3.Scale(eta*cos-c2, h.n)))
 	if r3.Dot(w, h.g) >= 0 {
 		w = d
 	}
-	return onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.White(1), absorb: beyond, lamps: 1, beyond: 1}
+	*next = onward{o: r3.Add(h.p, r3.Scale(-3e-3, h.g)), d: w, weight: light.White(1), absorb: beyond, lamps: 1, beyond: 1}
 }
 
 // card is a card, a flag, a diffuser or the backdrop, as the light engine has it.
-func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice) (light.RGB, onward) {
+func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice, next *onward) light.RGB {
 	face, far := h.part.panel, h.part.other
 	if !h.outside {
 		face, far = far, face
@@ -322,22 +328,23 @@ func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice) (light.RGB, o
 	even, gloss, lets := face.Diffuse.Lux(), face.Gloss.Lux(), h.part.through.Lux()
 	all := even + gloss + lets
 	if all == 0 {
-		return light.RGB{}, onward{}
+		*next = onward{}
+		return light.RGB{}
 	}
 	pick := r.random() * all
 	switch {
 	case pick < even:
-		return s.even(h, face.Diffuse.Times(all/even), 0, absorb, r)
+		return s.even(h, face.Diffuse.Times(all/even), 0, absorb, r, next)
 	case pick < even+lets:
 		turned := *h
 		turned.n, turned.g = r3.Scale(-1, h.n), r3.Scale(-1, h.g)
-		return s.even(&turned, h.part.through.Times(all/lets), 0, absorb, r)
+		return s.even(&turned, h.part.through.Times(all/lets), 0, absorb, r, next)
 	}
-	return s.cardGloss(h, d, face, all/gloss, absorb, r)
+	return s.cardGloss(h, d, face, all/gloss, absorb, r, next)
 }
 
 // cardGloss is what a card's side mirrors, times k: sharply, or over a lobe.
-func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice, next *onward) light.RGB {
 	out := -r3.Dot(d, h.n)
 	m := r3.Add(d, r3.Scale(2*out, h.n))
 	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
@@ -347,7 +354,8 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 		w = lobe(m, n, r.roll(), r.roll())
 		in := r3.Dot(w, h.n)
 		if in <= 0 {
-			return got, onward{}
+			*next = onward{}
+			return got
 		}
 		if sun := s.sun; sun != nil {
 			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
@@ -358,7 +366,8 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 		}
 		weight = weight.Times(min(1, in/out))
 	}
-	return got, onward{o: from, d: w, weight: weight, absorb: absorb, lamps: 1, beyond: 1}
+	*next = onward{o: from, d: w, weight: weight, absorb: absorb, lamps: 1, beyond: 1}
+	return got
 }
 
 // sunAt is the sun's light on a face turned to it, lux.
@@ -392,9 +401,11 @@ type first struct {
 func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 	var absorb light.RGB
 	through := light.White(1)
+	var h spot
+	var next onward
 	for step := range 10 {
 		r.rays++
-		h, ok := s.meet(o, d, math.Inf(1))
+		ok := s.meet(o, d, math.Inf(1), &h)
 		if s.steam != nil {
 			way := math.Inf(1)
 			if ok {
@@ -436,8 +447,8 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 			face := h.face()
 			even, lets := face.Diffuse.Lux(), h.part.through.Lux()
 			if face.Gloss != (light.RGB{}) {
-				got, next := s.cardGloss(&h, d, face, 1, absorb, r)
-				shine := got.Through(through).Plus(s.trace(next, through, 1, r))
+				got := s.cardGloss(&h, d, face, 1, absorb, r, &next)
+				shine := got.Through(through).Plus(s.trace(&next, through, 1, r))
 				if face.Lobe == 0 {
 					f.clean = f.clean.Plus(shine)
 				} else { // blurred anyhow, so it may be smoothed as far as shadows are
@@ -451,8 +462,8 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 			f.evenly(s, &h, face.Diffuse, h.part.through, light.White(1), through, absorb, r, bounce)
 			return
 		case st.Metal:
-			got, next := s.scatter(&h, d, absorb, false, r)
-			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(next, through, 1, r))
+			got := s.scatter(&h, d, absorb, false, r, &next)
+			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(&next, through, 1, r))
 			return
 		case st.Clear && st.Mist > 0 && r.roll() < st.Mist:
 			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.White(1), through, absorb, r, bounce)
@@ -461,21 +472,21 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 			if step < split {
 				share, _ := fresnel(-r3.Dot(d, h.n), indexOf(&h))
 				if share < 1 {
-					mirrored := s.clearEdge(&h, d, absorb, 0)
-					f.clean = f.clean.Plus(s.trace(mirrored, through.Times(share), 1, r))
+					s.clearEdge(&h, d, absorb, 0, &next)
+					f.clean = f.clean.Plus(s.trace(&next, through.Times(share), 1, r))
 					through = through.Times(1 - share)
-					next := s.clearEdge(&h, d, absorb, 1)
+					s.clearEdge(&h, d, absorb, 1, &next)
 					o, d, absorb = next.o, next.d, next.absorb
 					continue
 				}
 			}
-			next := s.clearEdge(&h, d, absorb, r.roll())
+			s.clearEdge(&h, d, absorb, r.roll(), &next)
 			o, d, absorb = next.o, next.d, next.absorb
 			continue
 		}
 		if st.Coat > 0 {
-			got, next := s.shiny(&h, d, coatReturns, st.Rough, absorb, r)
-			f.clean = f.clean.Plus(got.Through(through).Times(st.Coat)).Plus(s.trace(next, through.Times(st.Coat), 1, r))
+			got := s.shiny(&h, d, coatReturns, st.Rough, absorb, r, &next)
+			f.clean = f.clean.Plus(got.Through(through).Times(st.Coat)).Plus(s.trace(&next, through.Times(st.Coat), 1, r))
 			through = through.Times(1 - st.Coat*coated(-r3.Dot(d, h.n), st.Rough))
 		}
 		f.evenly(s, &h, light.White(1-st.Through), light.White(st.Through), painted(st, h.p, h.object), through, absorb, r, bounce)
@@ -514,7 +525,9 @@ func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb
 	if behind > 0 && bounce.random() >= share {
 		n, g, of, share = backN, backG, lets, 1-share
 	}
-	f.bounced = f.bounced.Plus(s.trace(s.leave(h, n, g, of.Times(1/share), absorb, bounce), seen, 1, bounce))
+	var next onward
+	s.leave(h, n, g, of.Times(1/share), absorb, bounce, &next)
+	f.bounced = f.bounced.Plus(s.trace(&next, seen, 1, bounce))
 }
 
 // face is the side of a card that is seen.

@@ -21,8 +21,9 @@ func (s *stage) lux(p, n r3.Vec, paths int) float64 {
 	h := spot{p: p, n: n, g: n, part: &part{}}
 	for k := range paths {
 		d := newDice(1, k, 5)
-		got, next := s.even(&h, white, 0, light.RGB{}, &d)
-		got = got.Plus(s.trace(next, white, 1, &d))
+		var next onward
+		got := s.even(&h, white, 0, light.RGB{}, &d, &next)
+		got = got.Plus(s.trace(&next, white, 1, &d))
 		sum += math.Pi * got.Lux()
 	}
 	return sum / float64(paths)
@@ -194,7 +195,7 @@ func TestBlurDiscIsAsWideAsTheFormulaSays(t *testing.T) {
 		f := newFilm(w, w)
 		first, last := -1, 0
 		for i := range w { // the middle row
-			f.sample(s, l, i, w/2, 4096, 1, 0)
+			f.sample(s, l, i, w/2, 4096, 1, 0, &sampler{})
 			if p := f.px[w/2*w+i]; p.clean[0] > 0 {
 				if first < 0 {
 					first = i
@@ -248,7 +249,8 @@ func TestGlassBendsAndShadowsLetLightThrough(t *testing.T) {
 	h := spot{n: r3.Vec{Y: -1}, g: r3.Vec{Y: -1}, part: &part{stuff: scene.Stuff{Clear: true, Front: 1, Back: 1.5}}, outside: true}
 	s := emptyStage(light.Set{})
 	sin, cos := math.Sincos(40 * math.Pi / 180)
-	out := s.clearEdge(&h, r3.Vec{X: sin, Y: cos}, light.RGB{}, 1)
+	var out onward
+	s.clearEdge(&h, r3.Vec{X: sin, Y: cos}, light.RGB{}, 1, &out)
 	assert.InDelta(t, sin/1.5, out.d.X, 1e-9)
 	// A pane dims a lamp by its two edges and does not put the table in the dark.
 	lit := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{Z: 1000}, 10, 1e6)}})

@@ -222,7 +222,8 @@ func BenchmarkRays(b *testing.B) {
 		for b.Loop() {
 			i++
 			o, d := shot.lens.ray(float64(i%640)/640, float64(i/640%427)/427, 0.5, 0.5)
-			shot.stage.meet(o, d, math.Inf(1))
+			var h spot
+			shot.stage.meet(o, d, math.Inf(1), &h)
 		}
 		b.ReportMetric(float64(b.N)/b.Elapsed().Seconds()/1e6, "Mrays/s")
 	})

@@ -21,7 +21,7 @@ const (
 const bending = 0.1
 
 // shiny is a metal or a coat of a roughness; f0 is what its facets return at right angles.
-func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice) (light.RGB, onward) {
+func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice, next *onward) light.RGB {
 	a, b := frame(h.n)
 	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
 	al := max(1e-3, alpha*alpha)
@@ -61,7 +61,8 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 	half := microfacet(v, al, r.roll(), r.roll())
 	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
 	if l.Z <= 0 {
-		return got, onward{}
+		*next = onward{}
+		return got
 	}
 	w := r3.Add(r3.Add(r3.Scale(l.X, a), r3.Scale(l.Y, b)), r3.Scale(l.Z, h.n))
 	if c := r3.Dot(w, h.g); c <= 0 { // under a facet of the mesh, not of the true surface
@@ -70,7 +71,8 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 	lv, ll := hidden(v.Z, al), hidden(l.Z, al)
 	k := (1 + lv) / (1 + lv + ll)
 	lamps, beyond := counts(w)
-	return got, onward{o: from, d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lamps: lamps, beyond: beyond}
+	*next = onward{o: from, d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lamps: lamps, beyond: beyond}
+	return got
 }
 
 // visible is how likely microfacet sends a ray a way, a steradian, for the cosines of the

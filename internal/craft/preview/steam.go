@@ -184,7 +184,7 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 		}
 		f := phase(r3.Dot(w, d))
 		k := f / (0.5*f + 0.5/(4*math.Pi)) / steamPaths
-		sum = sum.Plus(s.trace(onward{o: p, d: w, weight: light.White(1)}, light.White(k), 1, &r))
+		sum = sum.Plus(s.trace(&onward{o: p, d: w, weight: light.White(1)}, light.White(k), 1, &r))
 	}
 	return sum
 }
