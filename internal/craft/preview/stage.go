@@ -33,12 +33,13 @@ type lamp struct {
 	n      r3.Vec
 	area   float64
 	source *light.Source
-	window light.Pane // where source is nil
-	mean   float64    // luminance, for choosing
-	usual  light.RGB  // luminance as it mostly is, cd/m²
-	side   float64    // root of the area, mm
-	steady bool       // shows its usual luminance everywhere and whichever way
-	corner [4]r3.Vec  // one after the other round it
+	window light.Pane    // where source is nil
+	mean   float64       // luminance, for choosing
+	usual  light.RGB     // luminance as it mostly is, cd/m²
+	side   float64       // root of the area, mm
+	steady bool          // shows its usual luminance everywhere and whichever way
+	corner [4]r3.Vec     // one after the other round it
+	sides  [3][4]float64 // the same by axis
 	screen light.Screen
 }
 
@@ -91,6 +92,9 @@ func (s *stage) beyond(o, d r3.Vec) light.RGB { return s.room.Plus(s.walls.Shows
 func (s *stage) shine(l lamp) {
 	l.n, l.area = l.Normal(), l.AreaMm2()
 	l.corner = [4]r3.Vec{l.At(-1, -1), l.At(1, -1), l.At(1, 1), l.At(-1, 1)}
+	for i, c := range l.corner {
+		l.sides[0][i], l.sides[1][i], l.sides[2][i] = c.X, c.Y, c.Z
+	}
 	l.screen = l.Screen()
 	l.side, l.steady = math.Sqrt(l.area), l.source != nil && l.source.Beam == 0
 	// What its middle shows half way to the table's.
@@ -194,6 +198,11 @@ func (l *lamp) shows(p, dir r3.Vec) light.RGB {
 func (l *lamp) falls(p, n r3.Vec) float64 {
 	if r3.Dot(r3.Sub(p, l.Centre), l.n) <= 0 {
 		return 0
+	}
+	if eight {
+		if falls, known := fourEdges(&l.sides, &p, &n); known {
+			return falls
+		}
 	}
 	var v [4]r3.Vec
 	var high [4]float64

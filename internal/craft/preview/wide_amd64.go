@@ -1,6 +1,9 @@
 package preview
 
-import "golang.org/x/sys/cpu"
+import (
+	"golang.org/x/sys/cpu"
+	"gonum.org/v1/gonum/spatial/r3"
+)
 
 // eight says whether the machine has instructions for eight numbers at once (AVX2).
 var eight = cpu.X86.HasAVX2
@@ -52,3 +55,9 @@ func mingleEight(t *blending)
 //
 //go:noescape
 func drawEight(to *pairs, by *[3][wide]uint32, mirror uint32)
+
+// fourEdges is aroundIt for four corners of which all lie above the surface, or two, or none, within 1e-11 of it in share; else
+// it is not known (falls_amd64.s).
+//
+//go:noescape
+func fourEdges(corners *[3][4]float64, p, n *r3.Vec) (falls float64, known bool)

@@ -151,3 +151,35 @@ func TestEightPairsAreDrawnAsOne(t *testing.T) {
 		}
 	}
 }
+
+// A lamp's four edges at once give what the view factor has by another hand, also where some of it lies below the horizon.
+func TestFourEdgesFallAsTheViewFactor(t *testing.T) {
+	if !eight {
+		t.Skip("this machine asks one at a time")
+	}
+	d := newDice(5, 6, 7)
+	var seen [5]int
+	for range 3000 {
+		q := light.Upright(r3.Vec{X: 900 * (d.random() - 0.5), Y: 900 * (d.random() - 0.5), Z: 100 + 900*d.random()}, 20+900*d.random(), 20+900*d.random(), 360*d.random(), 80*(d.random()-0.5))
+		s := emptyStage(light.Set{Sources: []light.Source{{Rect: q, Luminance: light.White(1)}}})
+		p := r3.Vec{X: 300 * d.random(), Y: 300 * d.random(), Z: 100 * d.random()}
+		n := unit(r3.Vec{X: d.random() - 0.5, Y: d.random() - 0.5, Z: d.random()})
+		want, got := math.Pi*light.Factor(p, n, q), s.lamps[0].falls(p, n)
+		assert.InDelta(t, want, got, 1e-9*(0.01+want))
+		eight = false
+		assert.InDelta(t, want, s.lamps[0].falls(p, n), 1e-9*(0.01+want))
+		eight = true
+		above := 0
+		for _, c := range s.lamps[0].corner {
+			if r3.Dot(r3.Sub(c, p), n) > 0 {
+				above++
+			}
+		}
+		if want > 0 {
+			seen[above]++
+		}
+	}
+	for above := 1; above <= 4; above++ {
+		assert.Greater(t, seen[above], 30, "%d corners above", above)
+	}
+}

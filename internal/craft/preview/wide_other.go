@@ -2,6 +2,8 @@
 
 package preview
 
+import "gonum.org/v1/gonum/spatial/r3"
+
 // eight says whether the machine is asked for eight numbers at once.
 const eight = false
 
@@ -20,3 +22,5 @@ func blockedEight(*node, *pack, *int32, *ray, float32, float32, *bool) uint32 {
 }
 
 func drawEight(*pairs, *[3][wide]uint32, uint32) { panic("asked for eight at once") }
+
+func fourEdges(*[3][4]float64, *r3.Vec, *r3.Vec) (float64, bool) { panic("asked for four at once") }
