@@ -42,21 +42,10 @@ const (
 func newTree(tris []triangle) *tree {
 	n := len(tris)
 	t := &tree{order: make([]int32, n)}
-	lo, hi, mid := make([][3]float32, n), make([][3]float32, n), make([][3]float32, n)
-	for i := range tris {
-		t.order[i] = int32(i)
-		q := &tris[i]
-		for a := range 3 {
-			x, y, z := q.v[a], q.v[a]+q.e1[a], q.v[a]+q.e2[a]
-			lo[i][a], hi[i][a] = min(x, y, z), max(x, y, z)
-			mid[i][a] = (lo[i][a] + hi[i][a]) / 2
-		}
-	}
 	if n == 0 {
 		return t
 	}
-	b := &builder{lo: lo, hi: hi, mid: mid, order: t.order, nodes: make([]bound, 2*n)}
-	b.next = 1
+	b := builderOf(tris, t.order)
 	b.grow(0, 0, n, 0)
 	b.wait.Wait()
 	t.tris = make([]triangle, n)
@@ -65,6 +54,22 @@ func newTree(tris []triangle) *tree {
 	}
 	t.widen(b.nodes[:b.next])
 	return t
+}
+
+// builderOf is ready to grow the tree of twos over triangles, and to write down their order.
+func builderOf(tris []triangle, order []int32) *builder {
+	n := len(tris)
+	b := &builder{lo: make([][3]float32, n), hi: make([][3]float32, n), mid: make([][3]float32, n), order: order, nodes: make([]bound, 2*n), next: 1}
+	for i := range tris {
+		order[i] = int32(i)
+		q := &tris[i]
+		for a := range 3 {
+			x, y, z := q.v[a], q.v[a]+q.e1[a], q.v[a]+q.e2[a]
+			b.lo[i][a], b.hi[i][a] = min(x, y, z), max(x, y, z)
+			b.mid[i][a] = (b.lo[i][a] + b.hi[i][a]) / 2
+		}
+	}
+	return b
 }
 
 type builder struct {

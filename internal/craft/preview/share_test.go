@@ -125,7 +125,7 @@ func TestAFourthOfTheFilmIsItsFirstPixels(t *testing.T) {
 	assert.Equal(t, whole.px, f.px)
 }
 
-func TestSobolByBytesIsSobolByDigits(t *testing.T) {
+func TestSobolIsWhatItsDigitsAdd(t *testing.T) {
 	byDigits := func(n uint32) (r uint32) {
 		for v := uint32(1) << 31; n != 0; n, v = n>>1, v^v>>1 {
 			if n&1 != 0 {
@@ -136,6 +136,80 @@ func TestSobolByBytesIsSobolByDigits(t *testing.T) {
 	}
 	for _, n := range []uint32{0, 1, 2, 3, 255, 256, 65535, 1 << 24, 0xdeadbeef, math.MaxUint32} {
 		assert.Equal(t, byDigits(n), bits.Reverse32(sobol(n)))
+	}
+}
+
+// Each triangle is in one pack, each box holds what is in it, and a ray asks as often as was reckoned when the nodes were joined:
+// each as its box is large. Most of a node's places are filled.
+func TestNodesAreJoinedAsReckoned(t *testing.T) {
+	tree := shotOf(overTheTable(), 40, nil).stage.tree
+	seen := make([]int, len(tree.tris))
+	asked, places := 0.0, 0
+	var inner func(at int32) (lo, hi [3]float32)
+	hold := func(lo, hi *[3]float32, a, b [3]float32) {
+		for axis := range 3 {
+			lo[axis], hi[axis] = min(lo[axis], a[axis]), max(hi[axis], b[axis])
+		}
+	}
+	inner = func(at int32) (lo, hi [3]float32) {
+		lo, hi = nowhere[0], nowhere[1]
+		n := &tree.nodes[at]
+		for k := range wide {
+			var a, b, boxA, boxB [3]float32
+			for axis := range 3 {
+				boxA[axis], boxB[axis] = n.side[0][axis][k], n.side[1][axis][k]
+			}
+			if boxA[0] > boxB[0] {
+				continue // none
+			}
+			places++
+			asked += float64(area(boxA, boxB))
+			if n.child[k] >= 0 {
+				a, b = inner(n.child[k])
+			} else {
+				a, b = nowhere[0], nowhere[1]
+				p := &tree.packs[^n.child[k]]
+				for i := p.first; i < int32(len(tree.tris)) && i < p.first+wide; i++ {
+					q := &tree.tris[i]
+					if p.v[0][i-p.first] != q.v[0] || (triangle{e1: q.e1, e2: q.e2}) != (triangle{
+						e1: [3]float32{p.e1[0][i-p.first], p.e1[1][i-p.first], p.e1[2][i-p.first]},
+						e2: [3]float32{p.e2[0][i-p.first], p.e2[1][i-p.first], p.e2[2][i-p.first]}}) {
+						break
+					}
+					seen[i]++
+					for _, e := range [3][3]float32{{}, q.e1, q.e2} {
+						c := [3]float32{q.v[0] + e[0], q.v[1] + e[1], q.v[2] + e[2]}
+						hold(&a, &b, c, c)
+					}
+				}
+			}
+			for axis := range 3 {
+				assert.LessOrEqual(t, boxA[axis], a[axis])
+				assert.GreaterOrEqual(t, boxB[axis], b[axis])
+			}
+			hold(&lo, &hi, boxA, boxB)
+		}
+		return lo, hi
+	}
+	lo, hi := inner(0)
+	for i, times := range seen {
+		assert.Equal(t, 1, times, "triangle %d", i)
+	}
+	assert.Greater(t, float64(places)/float64(len(tree.nodes)), 5.0)
+	// The same by the tree of twos: what a node has room for costs no more than any one way to share the room out.
+	n := len(tree.tris)
+	b := builderOf(tree.tris, make([]int32, n))
+	b.grow(0, 0, n, 0)
+	b.wait.Wait()
+	as := joined(b.nodes[:b.next])
+	assert.InEpsilon(t, as[0][0].cost-area(lo, hi), asked, 1e-3)
+	for i := range as {
+		if c := &b.nodes[i]; c.n == 0 {
+			for k := 1; k < wide; k++ {
+				assert.LessOrEqual(t, as[i][wide-1].cost, as[c.first][k-1].cost+as[c.first+1][wide-k-1].cost)
+			}
+			assert.LessOrEqual(t, as[i][0].cost, as[i][wide-1].cost+area(c.side[0], c.side[1]))
+		}
 	}
 }
 

@@ -1,8 +1,8 @@
 package preview
 
 import (
+	"math"
 	"math/bits"
-	"slices"
 )
 
 // wide is how many boxes of a node, and triangles of a leaf, are asked at once.
@@ -26,9 +26,10 @@ type pack struct {
 // packMet is where a ray meets each of a pack's triangles.
 type packMet struct{ t, u, v [wide]float32 }
 
-// widen joins the nodes of a tree of twos by eights: of a node's children the largest is
-// opened again and again, until there are eight or none can be.
+// widen joins the nodes of a tree of twos by eights, so that a ray asks as few as may be on the mean, each as often as its box is
+// large (Ylitie, Karras & Laine 2017).
 func (t *tree) widen(nodes []bound) {
+	as := joined(nodes)
 	leaf := func(b *bound) int32 {
 		p := pack{first: b.first}
 		for k := range b.n {
@@ -40,24 +41,24 @@ func (t *tree) widen(nodes []bound) {
 		t.packs = append(t.packs, p)
 		return ^int32(len(t.packs) - 1)
 	}
+	// open adds to children what stands for a node where there is room for so many.
+	var open func(children []int32, i int32, room int) []int32
+	open = func(children []int32, i int32, room int) []int32 {
+		if nodes[i].n > 0 {
+			return append(children, i)
+		}
+		left := as[i][room-1].left
+		if left == 0 {
+			return append(children, i)
+		}
+		return open(open(children, nodes[i].first, int(left)), nodes[i].first+1, room-int(left))
+	}
 	var inner func(i int32, left int) int32
 	inner = func(i int32, left int) int32 { // left is how much is left to be asked before it
 		children := []int32{i} // the root of a tree of one leaf is its own child
 		if nodes[i].n == 0 {
-			children = []int32{nodes[i].first, nodes[i].first + 1}
-		}
-		for len(children) < wide {
-			largest, most := -1, float32(-1)
-			for at, c := range children {
-				if b := &nodes[c]; b.n == 0 && area(b.side[0], b.side[1]) > most {
-					largest, most = at, area(b.side[0], b.side[1])
-				}
-			}
-			if largest < 0 {
-				break
-			}
-			c := nodes[children[largest]].first
-			children = slices.Replace(children, largest, largest+1, c, c+1)
+			k := int(as[i][wide-1].split)
+			children = open(open(children[:0], nodes[i].first, k), nodes[i].first+1, wide-k)
 		}
 		t.later = max(t.later, left+len(children))
 		at := len(t.nodes)
@@ -85,6 +86,49 @@ func (t *tree) widen(nodes []bound) {
 		return int32(at)
 	}
 	inner(0, 0)
+}
+
+// joint is how a node of two is best stood for where there is room for so many in the node over it: by itself, or by so many of its
+// left child and the rest of its right one.
+type joint struct {
+	cost  float32 // how often what stands for it and all below is asked, in areas
+	left  int8    // 0 where it stands for itself
+	split int8    // how it would be split if it had to be
+}
+
+// joined works out for every node and every room up to a node's how it is best stood for.
+func joined(nodes []bound) [][wide]joint {
+	out := make([][wide]joint, len(nodes))
+	for i := len(nodes) - 1; i >= 0; i-- { // children come after their parents
+		b, as := &nodes[i], &out[i]
+		own := area(b.side[0], b.side[1])
+		if b.n > 0 {
+			for k := range as {
+				as[k].cost = own
+			}
+			continue
+		}
+		l, r := &out[b.first], &out[b.first+1]
+		for room := 2; room <= wide; room++ {
+			best := joint{cost: float32(math.MaxFloat32)}
+			for k := 1; k < room; k++ {
+				if cost := l[k-1].cost + r[room-k-1].cost; cost < best.cost {
+					best = joint{cost: cost, split: int8(k)}
+				}
+			}
+			best.left = best.split
+			as[room-1] = best
+		}
+		as[0] = joint{cost: own + as[wide-1].cost}
+		for room := 2; room <= wide; room++ {
+			if before := as[room-2]; before.cost <= as[room-1].cost { // less room does as well
+				split := as[room-1].split
+				as[room-1] = before
+				as[room-1].split = split
+			}
+		}
+	}
+	return out
 }
 
 // later is what of a tree is still to be asked, and how far along the ray it begins.

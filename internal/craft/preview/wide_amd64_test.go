@@ -2,12 +2,10 @@ package preview
 
 import (
 	"math"
-	"math/bits"
 	"testing"
 
 	"figladder/internal/craft/light"
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -120,7 +118,7 @@ func TestEightAreSmoothedAsOne(t *testing.T) {
 	assert.NotEqual(t, filled().linear(), together, "they were smoothed")
 }
 
-// Eight pairs are drawn as each is by itself, and the second of the sequences is the one that adds digit by digit.
+// Eight pairs are drawn as each is by itself.
 func TestEightPairsAreDrawnAsOne(t *testing.T) {
 	if !eight {
 		t.Skip("this machine draws one at a time")
@@ -137,18 +135,6 @@ func TestEightPairsAreDrawnAsOne(t *testing.T) {
 			assert.Equal(t, d.roll(), rolls[i])
 		}
 		eight = true
-	}
-	for n := range uint32(70000) {
-		want, v := uint32(0), uint32(1)<<31
-		for digit := range 32 {
-			if n>>digit&1 != 0 {
-				want ^= bits.Reverse32(v)
-			}
-			v ^= v >> 1
-		}
-		if want != sobol(n) {
-			require.Equal(t, want, sobol(n))
-		}
 	}
 }
 
