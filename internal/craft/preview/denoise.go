@@ -63,11 +63,10 @@ func (f *film) smoothed() *bench {
 	})
 	f.hold(b)
 	f.eachRow(func(j int) {
-		for i := range f.w {
-			at := j*f.w + i
+		for at := j * f.w; at < (j+1)*f.w; at++ {
 			b.caught[at] = b.light(bouncedLayer, at)
-			f.steady(i, j, b)
 		}
+		f.steady(j, b)
 	})
 	samples := 0
 	for i := range f.px {
@@ -117,7 +116,7 @@ func (p *pixel) apart(b *bench, at int) {
 			a = 1
 		}
 		m := bright(sum) * k
-		b.own[at][l] = max(0, p.squares[l]*k-m*m) * k / (a * a)
+		b.own[l][at] = max(0, p.squares[l]*k-m*m) * k / (a * a)
 	}
 }
 
@@ -148,13 +147,13 @@ func (f *film) hold(b *bench) {
 			for l := range layers {
 				lum := b.lit[l][lumPlane*b.n+at]
 				k := strays * most[at][l] / max(lum, 1e-9)
-				if !(k < 1) || b.own[at][l] < 0.3*lum*lum {
+				if !(k < 1) || b.own[l][at] < 0.3*lum*lum {
 					continue
 				}
 				for c := range lumPlane + 1 { // the colours and their luminance
 					b.lit[l][c*b.n+at] *= k
 				}
-				b.own[at][l] *= k * k
+				b.own[l][at] *= k * k
 			}
 		}
 	})
@@ -164,53 +163,94 @@ func (f *film) hold(b *bench) {
 // held for a stray.
 const strays = 1.5
 
-// steady works out a pixel's spread over its neighbourhood, steadier than its own.
-func (f *film) steady(i, j int, b *bench) {
-	at := j*f.w + i
-	objects := b.guides[objectPlane*b.n:]
+// steady works out the spreads of a row's pixels over their neighbourhoods, steadier than their own.
+func (f *film) steady(j int, b *bench) {
 	for c := range layers {
-		lum := b.lit[c][lumPlane*b.n:]
-		var sum, sq, mine, count float32
-		for y := max(0, j-2); y <= min(f.h-1, j+2); y++ {
-			for k := y*f.w + max(0, i-2); k <= y*f.w+min(f.w-1, i+2); k++ {
-				if objects[k] != objects[at] || c == bouncedLayer && b.has[k] == 0 {
-					continue
-				}
-				v := lum[k]
-				sum, sq, mine, count = sum+v, sq+v*v, mine+b.own[k][c], count+1
-			}
+		t := spreading{objects: b.guides[objectPlane*b.n:], lum: b.lit[c][lumPlane*b.n:], own: b.own[c], w: f.w, top: -min(j, 2), bottom: min(f.h-1-j, 2)}
+		if c == bouncedLayer {
+			t.has = b.has
 		}
-		v := float32(0)
-		if count > 0 {
-			m := sum / count
-			v = max(0, sq/count-m*m)
-			// A pixel of several paths knows its own spread; what differs beyond that is there
-			// to be seen.
-			known := f.px[at].count
-			if c == bouncedLayer {
-				known = f.px[at].bounces
+		out := b.lit[c][spreadPlane*b.n:]
+		for i := 0; i < f.w; {
+			n := 1
+			if eight && i >= 2 && i+wide+2 <= f.w {
+				n = wide
 			}
-			if known >= 4 {
-				v = min(v, 1.5*mine/count)
-				if c == straightLayer && f.px[at].others > 0 {
-					v = 0 // an edge: its neighbours on either side are no guess at it
-				}
+			t.at = j*f.w + i
+			t.left, t.right = -min(i, 2), min(f.w-1-i, 2)
+			t.spread(n)
+			for k := range n {
+				out[t.at+k] = f.px[t.at+k].knows(c, t.variance[k], t.mean[k])
 			}
+			i += n
 		}
-		b.lit[c][spreadPlane*b.n+at] = v
 	}
 	// How far the surface runs from pixel to pixel, for the plane's tolerance.
-	next := at + 1
-	if i == f.w-1 {
-		next = at - min(i, 1) // a picture one pixel wide has no neighbour
+	for i := range f.w {
+		at := j*f.w + i
+		next := at + 1
+		if i == f.w-1 {
+			next = at - min(i, 1) // a picture one pixel wide has no neighbour
+		}
+		d := 0.0
+		for c := range 3 {
+			place := b.guides[(placePlane+c)*b.n:]
+			e := float64(place[next] - place[at])
+			d += e * e
+		}
+		b.guides[slackPlane*b.n+at] = float32(1 / (1.2 * min(40, max(0.3, math.Sqrt(d)))))
 	}
-	d := 0.0
-	for c := range 3 {
-		place := b.guides[(placePlane+c)*b.n:]
-		e := float64(place[next] - place[at])
-		d += e * e
+}
+
+// knows is a layer's spread as a pixel takes it, of its neighbourhood's and the mean of what each there has by itself. A pixel of
+// several paths knows its own spread; what differs beyond that is there to be seen.
+func (p *pixel) knows(layer int, variance, mean float32) float32 {
+	known := p.count
+	if layer == bouncedLayer {
+		known = p.bounces
 	}
-	b.guides[slackPlane*b.n+at] = float32(1 / (1.2 * math.Min(40, math.Max(0.3, math.Sqrt(d)))))
+	switch {
+	case known < 4:
+		return variance
+	case layer == straightLayer && p.others > 0:
+		return 0 // an edge: its neighbours on either side are no guess at it
+	}
+	return min(variance, 1.5*mean)
+}
+
+// spreading is a layer about a pixel, or about several side by side: variance is how its luminance spreads over the neighbours of the
+// same object, mean what each of them has by itself.
+type spreading struct {
+	objects, lum, own        []float32
+	has                      []float32 // nil where all of them know something
+	w, at                    int
+	top, bottom, left, right int // how far the neighbours reach
+	variance, mean           [wide]float32
+}
+
+// spread works out one pixel, or eight.
+func (t *spreading) spread(pixels int) {
+	if pixels == wide {
+		spreadEight(t)
+		return
+	}
+	t.spreadPlainly()
+}
+
+func (t *spreading) spreadPlainly() {
+	var sum, sq, mine, count float32
+	for y := t.top; y <= t.bottom; y++ {
+		for k := t.at + y*t.w + t.left; k <= t.at+y*t.w+t.right; k++ {
+			if t.objects[k] != t.objects[t.at] || t.has != nil && t.has[k] == 0 {
+				continue
+			}
+			v := t.lum[k]
+			sum, sq, mine, count = sum+v, sq+v*v, mine+t.own[k], count+1
+		}
+	}
+	count = max(1, count)
+	m := sum / count
+	t.variance[0], t.mean[0] = max(0, sq/count-m*m), mine/count
 }
 
 func bright(c [3]float32) float32 { return 0.2126*c[0] + 0.7152*c[1] + 0.0722*c[2] }

@@ -23,7 +23,7 @@ func (f *film) regain(b *bench) {
 				for x := max(0, i-regainWithin); x <= min(f.w-1, i+regainWithin); x++ {
 					if k := y*f.w + x; objects[k] == objects[at] {
 						d := bright(b.caught[k]) - lit[lumPlane*b.n+k] // which stays as smoothing left it
-						took, noise = took+d*d, noise+b.own[k][bouncedLayer]
+						took, noise = took+d*d, noise+b.own[bouncedLayer][k]
 					}
 				}
 			}

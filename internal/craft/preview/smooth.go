@@ -10,7 +10,7 @@ type bench struct {
 	lit, next [layers][]float32 // each layer's light, by planes
 	has, then []float32         // samples that followed light on, and what comes of them in the next pass
 	albedo    [][3]float32
-	own       [][layers]float32 // variance of each layer's mean, by the pixel's own samples
+	own       [layers][]float32 // variance of each layer's mean, by the pixel's own samples
 	most      [][layers]float32 // brightest of a pixel's neighbours
 	caught    [][3]float32      // bounced light before it is smoothed
 }
@@ -32,9 +32,9 @@ const (
 )
 
 func newBench(n int) *bench {
-	b := &bench{n: n, guides: make([]float32, guidePlanes*n), has: make([]float32, n), then: make([]float32, n), albedo: make([][3]float32, n), own: make([][layers]float32, n), most: make([][layers]float32, n), caught: make([][3]float32, n)}
+	b := &bench{n: n, guides: make([]float32, guidePlanes*n), has: make([]float32, n), then: make([]float32, n), albedo: make([][3]float32, n), most: make([][layers]float32, n), caught: make([][3]float32, n)}
 	for l := range layers {
-		b.lit[l], b.next[l] = make([]float32, litPlanes*n), make([]float32, litPlanes*n)
+		b.lit[l], b.next[l], b.own[l] = make([]float32, litPlanes*n), make([]float32, litPlanes*n), make([]float32, n)
 	}
 	return b
 }

@@ -249,3 +249,68 @@ all:
 done:
 	VZEROUPPER
 	RET
+
+// func spreadEight(t *spreading)
+TEXT ·spreadEight(SB), NOSPLIT, $0-8
+	MOVQ t+0(FP), AX
+	MOVQ spreading_objects(AX), BX
+	MOVQ spreading_lum(AX), CX
+	MOVQ spreading_own(AX), DX
+	MOVQ spreading_has(AX), SI
+	MOVQ spreading_at(AX), R8
+	MOVQ spreading_w(AX), R9
+	MOVQ spreading_top(AX), R10
+	MOVQ spreading_bottom(AX), R11
+	VMOVUPS (BX)(R8*4), Y4 // object
+	SUBQ R10, R11
+	INCQ R11               // rows
+	IMULQ R9, R10
+	ADDQ R10, R8
+	SUBQ $2, R8            // the first neighbour
+	VXORPS Y0, Y0, Y0      // sum
+	VXORPS Y1, Y1, Y1      // of squares
+	VXORPS Y2, Y2, Y2      // own
+	VXORPS Y3, Y3, Y3      // how many
+	VBROADCASTSS unit<>(SB), Y5
+	VXORPS Y7, Y7, Y7
+
+row:
+	MOVQ R8, R12
+	MOVQ $5, R13
+
+neighbour:
+	VMOVUPS (BX)(R12*4), Y6
+	VCMPPS $0, Y4, Y6, Y6
+	TESTQ SI, SI
+	JZ all
+	VMOVUPS (SI)(R12*4), Y8
+	VCMPPS $4, Y7, Y8, Y8  // that knows something
+	VANDPS Y8, Y6, Y6
+
+all:
+	VANDPS (CX)(R12*4), Y6, Y8
+	VADDPS Y8, Y0, Y0
+	VMULPS Y8, Y8, Y8
+	VADDPS Y8, Y1, Y1
+	VANDPS (DX)(R12*4), Y6, Y8
+	VADDPS Y8, Y2, Y2
+	VANDPS Y5, Y6, Y8
+	VADDPS Y8, Y3, Y3
+	INCQ R12
+	DECQ R13
+	JNZ neighbour
+	ADDQ R9, R8
+	DECQ R11
+	JNZ row
+
+	VMAXPS Y5, Y3, Y3
+	VDIVPS Y3, Y0, Y0
+	VMULPS Y0, Y0, Y0
+	VDIVPS Y3, Y1, Y1
+	VSUBPS Y0, Y1, Y1
+	VMAXPS Y7, Y1, Y1
+	VMOVUPS Y1, spreading_variance(AX)
+	VDIVPS Y3, Y2, Y2
+	VMOVUPS Y2, spreading_mean(AX)
+	VZEROUPPER
+	RET

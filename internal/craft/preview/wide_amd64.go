@@ -51,6 +51,11 @@ func weighEight(t *blending)
 //go:noescape
 func mingleEight(t *blending)
 
+// spreadEight is spreadPlainly for eight pixels (smooth_amd64.s).
+//
+//go:noescape
+func spreadEight(t *spreading)
+
 // drawEight is drawPlainly (dice_amd64.s).
 //
 //go:noescape

@@ -24,3 +24,5 @@ func blockedEight(*node, *pack, *int32, *ray, float32, float32, *bool) uint32 {
 func drawEight(*pairs, *[3][wide]uint32, uint32) { panic("asked for eight at once") }
 
 func fourEdges(*[3][4]float64, *r3.Vec, *r3.Vec) (float64, bool) { panic("asked for four at once") }
+
+func spreadEight(*spreading) { panic("asked for eight at once") }
