@@ -65,6 +65,7 @@ func TestFromTheCardToTheChoiceByKeyboard(t *testing.T) {
 	for range 3 {
 		p.key(kb.ArrowRight)
 	}
+	p.until("[...document.querySelectorAll('.pic')].findIndex(x => x.classList.contains('at')) === 3", "three on") // keys wait for what is being asked
 	first := at()
 	assert.Contains(t, first, "roll-01/larch-")
 	p.press("o")
