@@ -109,19 +109,21 @@ func (v serving) balls() []Part {
 	return v.strewn(out, "herbs", v.reachMm*1.3, math.Max(6, v.reachMm*0.1), 11, "")
 }
 
-// dumplings lie in two rows, their seams up.
+// dumplings lie in two rows aslant, their seams up.
 func (v serving) dumplings() []Part {
 	long := v.reachMm * 0.72
 	wide, high := long*0.5, math.Min(long*0.46, math.Max(14, v.tallMm*1.6))
+	const aslantDeg = 38.0
+	sin, cos := math.Sincos(aslantDeg * math.Pi / 180)
 	var all []shape.Mesh
 	for i := range 7 {
 		h := func(k int64) float64 { return shape.Hash(int64(i), k, 53, v.seed) }
 		row, n := i/4, 4-i/4
-		x := (float64(i-4*row) - float64(n-1)/2) * wide * 1.12
+		x := (float64(i-4*row) - float64(n-1)/2) * wide * 1.06
 		y := (0.5 - float64(row)) * long * 1.02
-		all = append(all, shape.Dumpling(long, wide, high, 9, int(v.f)/2+10).Moved(9*(h(1)-0.5)+8, at(x, y, 0)))
+		all = append(all, shape.Dumpling(long, wide, high, 9, int(v.f)/2+10).Moved(aslantDeg+14*(h(1)-0.5), at(x*cos+y*sin, y*cos-x*sin, 0)))
 	}
-	dough := edibleStuff("#e9dcc0", "", "wet")
+	dough := edibleStuff("#ecd9b0", "", "wet")
 	dough.Pattern, dough.Coat, dough.Rough = "", 0.5, 0.3 // even: it was rolled out
 	dough = dough.lit(freeDough, 2)                       // the skin of it
 	out := []Part{{shape.Strewn(all...), dough}}

@@ -80,16 +80,3 @@ func Bird(rMm, hMm float64, seed int64, steps int) (skin, bone Mesh) {
 	k := rMm / far
 	return skin.Stretched(k, k, 1), bone.Stretched(k, k, 1)
 }
-
-// Dumpling is a crescent with a pleated seam along its top, on z = 0: lMm from tip to tip.
-func Dumpling(lMm, wMm, hMm float64, pleats int, steps int) Mesh {
-	n := max(20, 6*pleats)
-	m := Loft(along(n, func(t float64) Section {
-		full := bulge(0.03+0.94*t, 0.55)
-		wave := math.Sin(2 * math.Pi * float64(pleats) * t)
-		bend := 0.13 * lMm * (4*(t-0.5)*(t-0.5) - 0.5)
-		return Section{Y: lMm * (t - 0.5), X: bend + 0.02*wMm*wave*full, HalfX: wMm / 2 * full, Z: hMm * 0.3, Up: hMm * 0.55 * full, Down: hMm * 0.3 * math.Min(1, 4*full), RidgeShare: 0.4 + 0.11*wave}
-	}), max(16, steps))
-	_, hi := m.Bounds()
-	return m.Stretched(1, 1, hMm/hi.Z)
-}
