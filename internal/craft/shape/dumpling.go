@@ -1,6 +1,9 @@
 package shape
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // folded is a slice through one side of a dumpling, from the middle of what it lies on to its seam, in half widths and heights:
 // flat below, plump, and drawn together to a thin edge.
@@ -17,10 +20,7 @@ const (
 // Dumpling is a half moon of dough on z = 0, folded over its filling: lMm from tip to tip. Its seam stands up along the top, laid in
 // pleats, which run out on the belly.
 func Dumpling(lMm, wMm, hMm float64, pleats int, steps int) Mesh {
-	round := make([][2]float64, 0, 2*len(folded)-1)
-	for _, k := range folded {
-		round = append(round, k)
-	}
+	round := slices.Clone(folded)
 	for i := len(folded) - 1; i > 0; i-- {
 		round = append(round, [2]float64{-folded[i][0], folded[i][1]})
 	}
