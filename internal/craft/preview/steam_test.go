@@ -209,7 +209,8 @@ func TestSteamIsReadAsTheLensSeesIt(t *testing.T) {
 	over.Dims = make([]float32, 31*31*62)
 	for i := range over.Dims {
 		x, y, z := i%31, i/31%31, i/31/31
-		over.Dims[i] = max(0, 0.004*(0.4+float32(math.Sin(float64(x)/2)*math.Cos(float64(y)/3)*math.Sin(float64(z)/4))))
+		ends := min(1, float32(min(x, 30-x, y, 30-y, z+4, 61-z))/4) // a plume does not end at a wall
+		over.Dims[i] = max(0, 0.005*ends*(0.4+float32(math.Sin(float64(x)/2)*math.Cos(float64(y)/3)*math.Sin(float64(z)/4))))
 	}
 	s := emptyStage(light.Set{Table: light.Table{WidthMm: 400, DepthMm: 400}, Sources: []light.Source{lampAt(r3.Vec{X: 250, Y: 700, Z: 300}, 150, 1000)}})
 	s.done()
@@ -242,8 +243,13 @@ func TestSteamIsReadAsTheLensSeesIt(t *testing.T) {
 		}
 		assert.Greater(t, met, 800, name)
 		assert.InEpsilon(t, own.Lux(), read.Lux(), 0.005, name)
-		assert.Less(t, worst, 0.025, "%s: of what comes through", name)
+		assert.Less(t, worst, 0.015, "%s: of what comes through", name)
 	}
 	away := lens{at: r3.Vec{Y: -600, Z: 100}, right: r3.Vec{X: -1}, up: r3.Vec{Z: 1}, forward: r3.Vec{Y: -1}, across: 24, high: 24, image: 50, focus: 590}
 	assert.Nil(t, newVeil(t.Context(), s.steam, &away), "none of it is before the lens")
+	beside := lens{at: r3.Vec{X: 900, Y: -600, Z: 100}, right: r3.Vec{X: 1}, up: r3.Vec{Z: 1}, forward: r3.Vec{Y: 1}, across: 24, high: 24, image: 50, focus: 590}
+	assert.Nil(t, newVeil(t.Context(), s.steam, &beside), "it is beside the frame")
+	// From far off and over a wide frame only what has steam is kept.
+	far := lens{at: r3.Vec{Y: -6000, Z: 100}, right: r3.Vec{X: 1}, up: r3.Vec{Z: 1}, forward: r3.Vec{Y: 1}, across: 36, high: 24, image: 15, focus: 6000}
+	assert.Less(t, len(newVeil(t.Context(), s.steam, &far).taken), 200_000)
 }

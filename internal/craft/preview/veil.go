@@ -26,33 +26,49 @@ type veil struct {
 // taken, mm.
 type veiled struct{ share, depth float32 }
 
-// How far apart its ways are at the middle of the steam, and its depths, in cells.
+// How far apart its ways are at the middle of the steam, and its depths, in cells; and how many ways there are along an axis at
+// the most.
 const (
 	waysApart   = 0.75
 	depthsApart = 3
+	mostWays    = 400
 )
 
-// newVeil reads the steam from a lens; nil when none of it is before it.
+// newVeil reads the steam from a lens; nil when it sees none of it.
 func newVeil(ctx context.Context, v *steam, l *lens) *veil {
 	out := &veil{steam: v, lens: l, near: math.Inf(1)}
+	var from, to [2]float64 // tangents of the box's corners, where all are before the lens
+	for a := range from {
+		from[a], to[a] = math.Inf(1), math.Inf(-1)
+	}
 	for corner := range 8 {
 		p := r3.Sub(r3.Vec{X: [2]float64{v.Lo.X, v.Hi.X}[corner&1], Y: [2]float64{v.Lo.Y, v.Hi.Y}[corner>>1&1], Z: [2]float64{v.Lo.Z, v.Hi.Z}[corner>>2]}, l.at)
 		z := r3.Dot(p, l.forward)
 		out.near, out.far = min(out.near, z), max(out.far, z)
+		for a, off := range [2]float64{r3.Dot(p, l.right), -r3.Dot(p, l.up)} {
+			from[a], to[a] = min(from[a], off/max(z, 1)), max(to[a], off/max(z, 1))
+		}
 	}
+	within := out.near <= 1
 	out.near = max(0, out.near)
 	if out.far <= out.near {
 		return nil
 	}
 	out.slices = max(1, int(math.Ceil((out.far-out.near)/(depthsApart*v.step))))
 	out.slice = (out.far - out.near) / float64(out.slices)
-	// The frame, and what the rim of the lens sees beside it.
 	middle := (out.near + out.far) / 2
 	for a, half := range [2]float64{l.across / 2 / l.image, l.high / 2 / l.image} {
-		half += l.radius * math.Abs(1/middle-1/max(l.focus, 1))
-		apart := waysApart * v.step / middle
-		out.ways[a] = max(2, int(math.Ceil(2*half/apart))+1)
-		out.from[a], out.per[a] = -half, float64(out.ways[a]-1)/(2*half)
+		half += l.radius * math.Abs(1/middle-1/max(l.focus, 1)) // what the rim of the lens sees beside the frame
+		if within {
+			from[a], to[a] = -half, half
+		}
+		beside := 2 * waysApart * v.step / middle // so that the outermost ways meet none
+		from[a], to[a] = max(from[a]-beside, -half), min(to[a]+beside, half)
+		if to[a] <= from[a] {
+			return nil // beside the frame
+		}
+		out.ways[a] = min(mostWays, max(2, int(math.Ceil((to[a]-from[a])*middle/(waysApart*v.step)))+1))
+		out.from[a], out.per[a] = from[a], float64(out.ways[a]-1)/(to[a]-from[a])
 	}
 	out.taken = make([]veiled, out.ways[0]*out.ways[1]*(out.slices+1))
 	_ = cores.Each(ctx, out.ways[1], func(j int) {
