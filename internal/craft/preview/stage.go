@@ -204,33 +204,25 @@ func (l *lamp) falls(p, n r3.Vec) float64 {
 			return falls
 		}
 	}
-	var v [4]r3.Vec
-	var high [4]float64
-	above := 0
-	for i := range l.corner {
-		v[i] = r3.Sub(l.corner[i], p)
-		if high[i] = r3.Dot(v[i], n); high[i] > 0 {
-			above++
-		}
-	}
-	switch above {
-	case 0:
-		return 0
-	case 4:
-		return aroundIt(v[:], n)
-	}
 	var q [6]r3.Vec
 	count := 0
-	for i := range v {
-		last, was, is := v[(i+3)%4], high[(i+3)%4], high[i]
+	last := r3.Sub(l.corner[3], p)
+	was := r3.Dot(last, n)
+	for i := range l.corner {
+		v := r3.Sub(l.corner[i], p)
+		is := r3.Dot(v, n)
 		if (was > 0) != (is > 0) {
-			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v[i], last)))
+			q[count] = r3.Add(last, r3.Scale(was/(was-is), r3.Sub(v, last)))
 			count++
 		}
 		if is > 0 {
-			q[count] = v[i]
+			q[count] = v
 			count++
 		}
+		last, was = v, is
+	}
+	if count < 3 {
+		return 0
 	}
 	return aroundIt(q[:count], n)
 }
