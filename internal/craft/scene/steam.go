@@ -60,7 +60,7 @@ func (s Set) SteamOver() (Steam, bool) {
 		i := c * out.Cells[0] * out.Cells[1]
 		z := (float64(c) + 0.5) * steamTallMm / float64(out.Cells[2])
 		share, r := p.Share(math.Max(0, z-rim)), p.Radius(math.Max(0, z-rim))
-		fades := 1 - smooth((z/steamTallMm-0.6)/0.4) // nothing ends in a plane
+		fades := 1 - shape.Eased((z/steamTallMm-0.6)/0.4) // nothing ends in a plane
 		w := newWisps()
 		for b := range out.Cells[1] {
 			y := (float64(b)+0.5)*2*wide/float64(out.Cells[1]) - wide
@@ -101,7 +101,7 @@ func (w *wisps) at(x, y, z, r float64) float64 {
 	if d > 4 {
 		return 0
 	}
-	loose := smooth(z / looseMm)
+	loose := shape.Eased(z / looseMm)
 	z += 2 * bendMm * bent(2)
 	sheet := func(g *shape.Grain, mm float64) float64 {
 		return 1 - math.Abs(2*g.At(x/mm, y/mm, z/mm/longer)-1)
@@ -109,9 +109,4 @@ func (w *wisps) at(x, y, z, r float64) float64 {
 	thin := sheet(&w.sheet, sheetMm)
 	v := thin * thin * thin * thin * thin * (0.35 + 0.9*sheet(&w.finer, sheetMm/2.7))
 	return 1.5 * v * math.Exp(-d*(1.4+3*(1-loose))) // it begins on what steams, not beside it
-}
-
-func smooth(t float64) float64 {
-	t = math.Min(1, math.Max(0, t))
-	return t * t * (3 - 2*t)
 }

@@ -35,9 +35,9 @@ func Dumpling(lMm, wMm, hMm float64, pleats int, steps int) Mesh {
 			x, z := through(round, float64(i%around)/float64(around))
 			fold := 2*math.Pi*float64(pleats)*u - pleatLeans*(1-z)
 			groove := math.Pow(0.5+0.5*math.Cos(fold), 2)
-			near := smoothstep((z - 0.46) / 0.3) // the seam, where they are deepest
+			near := Eased((z - 0.46) / 0.3) // the seam, where they are deepest
 			out := x * half * (1 - pleatDeep*groove*near)
-			frill := math.Sqrt(full) * frillShare * wMm * math.Sin(fold) * smoothstep((z-0.74)/0.2)
+			frill := math.Sqrt(full) * frillShare * wMm * math.Sin(fold) * Eased((z-0.74)/0.2)
 			m.P = append(m.P, vec(bend+k*(out+frill), lMm*(u-0.5), tall*(0.45+k*(z*(1-0.04*groove*near)-0.45))))
 		}
 	}
@@ -55,20 +55,12 @@ func Dumpling(lMm, wMm, hMm float64, pleats int, steps int) Mesh {
 	return m.Stretched(1, 1, hMm/(hi.Z-lo.Z))
 }
 
-// through is a place on the closed line that runs smoothly through knots (Catmull & Rom 1974), t from 0 to 1 round it.
+// through is a place on the closed line that runs smoothly through knots, t from 0 to 1 round it.
 func through(knots [][2]float64, t float64) (x, y float64) {
 	n := len(knots)
 	at := t * float64(n)
 	i := int(at)
 	f := at - float64(i)
 	a, b, c, d := knots[(i+n-1)%n], knots[i%n], knots[(i+1)%n], knots[(i+2)%n]
-	blend := func(a, b, c, d float64) float64 {
-		return b + 0.5*f*(c-a+f*(2*a-5*b+4*c-d+f*(3*(b-c)+d-a)))
-	}
-	return blend(a[0], b[0], c[0], d[0]), blend(a[1], b[1], c[1], d[1])
-}
-
-func smoothstep(t float64) float64 {
-	t = min(1, max(0, t))
-	return t * t * (3 - 2*t)
+	return spline(a[0], b[0], c[0], d[0], f), spline(a[1], b[1], c[1], d[1], f)
 }

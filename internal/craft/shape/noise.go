@@ -50,6 +50,12 @@ func cell(x float64) (int64, float64) {
 	return int64(low), f * f * (3 - 2*f)
 }
 
+// Eased is t held to 0 to 1, setting out and arriving slowly.
+func Eased(t float64) float64 {
+	t = min(1, max(0, t))
+	return t * t * (3 - 2*t)
+}
+
 // Grain is Noise for many places: those that follow one another mostly lie in one cell of the lattice, whose corners
 // are kept. It is for one goroutine.
 type Grain struct {

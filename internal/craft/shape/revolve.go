@@ -77,13 +77,15 @@ func Curved(p []RZ, n int) []RZ {
 		a, b, c, d := get(i-1), get(i), get(i+1), get(i+2)
 		for k := range n {
 			t := float64(k) / float64(n)
-			f := func(a, b, c, d float64) float64 {
-				return 0.5 * (2*b + (c-a)*t + (2*a-5*b+4*c-d)*t*t + (3*b-a-3*c+d)*t*t*t)
-			}
-			out = append(out, RZ{math.Max(0, f(a.R, b.R, c.R, d.R)), f(a.Z, b.Z, c.Z, d.Z)})
+			out = append(out, RZ{math.Max(0, spline(a.R, b.R, c.R, d.R, t)), spline(a.Z, b.Z, c.Z, d.Z, t)})
 		}
 	}
 	return append(out, p[len(p)-1])
+}
+
+// spline is a share t of the way from b to c, on what runs smoothly through a, b, c and d.
+func spline(a, b, c, d, t float64) float64 {
+	return 0.5 * (2*b + (c-a)*t + (2*a-5*b+4*c-d)*t*t + (3*b-a-3*c+d)*t*t*t)
 }
 
 // Vessel is a round thing with an outside and an inside.
