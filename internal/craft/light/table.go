@@ -20,6 +20,8 @@ type grid struct {
 	n, m       int      // cells along and across; one node more
 	x, y, w, d float64  // near left corner and extent, mm
 	cos, sin   float64  // of the turn of its sides about that corner
+	inner      float64  // of a ring about x, y, whose sides are its turn and how far out: how far out it begins, mm
+	outer      float64  // and ends; 0 for what is no ring
 	straight   []RGB    // lux at each node, row by row, cards left out
 	lum        []RGB    // cd/m² at each node
 	bare       []bool   // whether a node is clear of things standing on it
@@ -84,6 +86,11 @@ func (e *Engine) lightTable() tabletop {
 	}
 	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(grid{n: n, m: n, w: s.WidthMm, d: s.DepthMm, cos: 1})}
 	if e.detail.GlossSees {
+		for i := range e.set.Solids {
+			if g, ok := e.ring(&e.set.Solids[i]); ok {
+				t.near = append(t.near, e.lightGrid(g))
+			}
+		}
 		for _, f := range e.feet {
 			if g, ok := f.strip(); ok {
 				t.near = append(t.near, e.lightGrid(g))
@@ -172,12 +179,18 @@ func (t *grid) fromRoom(e *Engine, eye *receptor, k int) RGB {
 // own is a place along the grid's sides.
 func (t *grid) own(x, y float64) (u, v float64) {
 	x, y = x-t.x, y-t.y
+	if t.outer > 0 {
+		return t.round(x, y)
+	}
 	return t.cos*x + t.sin*y, t.cos*y - t.sin*x
 }
 
 // place is where a node is.
 func (t *grid) place(k int) r3.Vec {
 	u, v := t.w*float64(k%(t.n+1))/float64(t.n), t.d*float64(k/(t.n+1))/float64(t.m)
+	if t.outer > 0 {
+		return t.about(u, v)
+	}
 	return r3.Vec{X: t.x + t.cos*u - t.sin*v, Y: t.y + t.sin*u + t.cos*v}
 }
 
@@ -334,7 +347,11 @@ func (e *Engine) fromTable(eye *receptor, through []outline) RGB {
 	if e.top.n == 0 || eye.p.Z <= 0 {
 		return RGB{}
 	}
-	return e.tablePart(eye, through, e.top.leafMm, 0.5, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, through))
+	leaf := e.top.leafMm
+	if e.detail.GlossSees { // from low over it the nearest of it looks large
+		leaf = math.Min(leaf, math.Max(1, eye.p.Z/2))
+	}
+	return e.tablePart(eye, through, leaf, 0.5, e.top.w/2, e.top.d/2, e.top.w/2, e.top.d/2).Plus(e.fromSunlit(eye, through))
 }
 
 // fromTableCoarsely is fromTable for a cell of a card or wall, where less will do.
@@ -362,12 +379,13 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 		return RGB{}
 	}
 	f := o.factor()
-	if f < 1e-5 {
+	little := f < 1e-5
+	if little && (f < 1e-7 || !e.detail.GlossSees) { // of many small parts none is to be left out
 		return RGB{}
 	}
 	size := 2 * math.Max(hw, hd)
 	gap := math.Hypot(math.Hypot(math.Max(0, math.Abs(eye.p.X-x)-hw), math.Max(0, math.Abs(eye.p.Y-y)-hd)), eye.p.Z)
-	if size > near*gap && size > leaf || size > e.top.w/3 || f > footShare && size > footMm && (!eye.rough || size > 0.3*gap) && e.stands(x-hw, y-hd, x+hw, y+hd) {
+	if !little && size > near*gap && size > leaf || size > e.top.w/3 || f > footShare && size > footMm && (!eye.rough || size > 0.3*gap) && e.stands(x-hw, y-hd, x+hw, y+hd) {
 		hw, hd := hw/2, hd/2
 		return e.tablePart(eye, through, leaf, near, x-hw, y-hd, hw, hd).Plus(e.tablePart(eye, through, leaf, near, x+hw, y-hd, hw, hd)).
 			Plus(e.tablePart(eye, through, leaf, near, x-hw, y+hd, hw, hd)).Plus(e.tablePart(eye, through, leaf, near, x+hw, y+hd, hw, hd))
@@ -375,17 +393,32 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 	// What stands on this part of the table hides it; the table's own top does not.
 	var sum RGB
 	eye.cutThrough(&o, half{r3.Vec{Z: 1}, 0}, through, func(part *outline) {
-		px, py := x, y
-		if e.detail.GlossSees && len(e.feet) > 0 { // the middle of what is seen, not of what is hidden
-			px, py = 0, 0
-			for _, q := range part.p[:part.n] {
-				at := eye.onTop(q, x, y, hw, hd)
-				px, py = px+at.x/float64(part.n), py+at.y/float64(part.n)
-			}
-		}
-		sum = sum.Plus(e.top.at(px, py).Times(math.Pi * part.factor()))
+		sum = sum.Plus(e.meanOfTable(eye, part, x, y, hw, hd).Times(math.Pi * part.factor()))
 	})
 	return sum
+}
+
+// meanOfTable is how bright the table is over what is seen of a part of it. Readings ask between its middle and its corners,
+// where Gauss's four points of a square lie, and weigh each by what it gives there.
+func (e *Engine) meanOfTable(eye *receptor, part *outline, x, y, hw, hd float64) RGB {
+	if !e.detail.GlossSees {
+		return e.top.at(x, y)
+	}
+	const out = 0.5773502691896258 // 1/√3
+	var middle pt
+	for _, c := range part.p[:part.n] {
+		middle.x, middle.y = middle.x+c.x/float64(part.n), middle.y+c.y/float64(part.n)
+	}
+	var sum RGB
+	all := 0.0
+	for _, c := range part.p[:part.n] {
+		q := pt{middle.x + out*(c.x-middle.x), middle.y + out*(c.y-middle.y)}
+		weight := 1 / (1 + q.x*q.x + q.y*q.y) // cos² there; its square is what a part of the gnomonic plane gives
+		weight *= weight
+		at := eye.onTop(q, x, y, hw, hd)
+		sum, all = sum.Plus(e.top.at(at.x, at.y).Times(weight)), all+weight
+	}
+	return sum.Times(1 / all)
 }
 
 // onTop is the place of the table that is seen in a direction, within a part of it about x, y.
