@@ -26,6 +26,9 @@ func (e *Engine) fromFace(eye *receptor, f *face) RGB {
 	return sum
 }
 
+// partsWithin is how near a receptor must be to a cell of a gloss, in its half lengths, to be told of its smallest parts.
+const partsWithin = 8
+
 // glossSkips is how much of what may be skipped of a face may be lost of its gloss, over all of its cells.
 const glossSkips = 1.6
 
@@ -59,7 +62,7 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 	if f.surface.Lobe == 0 {
 		return sum
 	}
-	most := f.asked()
+	most := f.shows
 	side := min(4, most)
 	if e.detail.GlossSees && !eye.rough {
 		side = most
@@ -85,17 +88,24 @@ func (e *Engine) fromCells(eye *receptor, f *face, through []outline) RGB {
 			sum = sum.Plus(l.Times(math.Pi * seen))
 		}
 	}
+	var within func(side, i, j int)
+	within = func(side, i, j int) { // a cell that is told in parts
+		for k := range 4 {
+			side, i, j := 2*side, 2*i+k%2, 2*j+k/2
+			cell, o := f.cell(i, j, side, side), outline{}
+			if !f.whole(side, i, j) && cell.away(eye.p) < partsWithin*max(length(cell.U), length(cell.V)) {
+				within(side, i, j)
+			} else if eye.rect(&cell, &o) {
+				add(&o, i, j, side)
+			}
+		}
+	}
 	grid, above := eye.gridOf(&f.Rect, side)
 	for j := range side {
 		for i := range side {
 			var o outline
-			if side == most && f.fours != nil && f.fours[j*side+i] {
-				for k := range 4 {
-					x, y := 2*i+k%2, 2*j+k/2
-					if cell := f.cell(x, y, 2*side, 2*side); eye.rect(&cell, &o) {
-						add(&o, x, y, 2*side)
-					}
-				}
+			if side == most && !f.whole(side, i, j) {
+				within(side, i, j)
 				continue
 			}
 			if above {

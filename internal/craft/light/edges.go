@@ -76,12 +76,36 @@ func (e *Engine) crowded(f *face, times float64) func(cell Rect) bool {
 // nook is a part of a face that is told apart from its cell because something stands close before it: one of side × side.
 type nook struct{ side, i, j int }
 
-// nooks are the crowded parts of a face, of side × side cells, cut into fine × fine at the most.
-func (f *face) nooks(side, fine int, crowded func(cell Rect) bool) []nook {
+// The nooks of a face are halved so often more than its edges, and more often only while there are no more than mostNooks: a card
+// that leans on a tall pot touches it all the way up.
+const (
+	nookDeeper = 1
+	nookMost   = 3
+	mostNooks  = 1500
+)
+
+// nooks are the crowded parts of a face of side × side cells, whose edges are halved so often.
+func (f *face) nooks(side, edges int, crowded func(cell Rect) bool) []nook {
+	if crowded == nil {
+		return nil
+	}
+	var out []nook
+	for deep := nookDeeper; deep <= nookMost; deep++ {
+		finer := f.crowdedParts(side, side<<(edges+deep), crowded)
+		if deep > nookDeeper && len(finer) > mostNooks {
+			break
+		}
+		out = finer
+	}
+	return out
+}
+
+// crowdedParts cuts the crowded ones of side × side cells until they are not, or one of fine × fine.
+func (f *face) crowdedParts(side, fine int, crowded func(cell Rect) bool) []nook {
 	var out []nook
 	var cut func(s, i, j int)
 	cut = func(s, i, j int) {
-		if q := f.cell(i, j, s, s); s < fine && crowded(q) {
+		if s < fine && crowded(f.cell(i, j, s, s)) {
 			for k := range 4 {
 				cut(2*s, 2*i+k%2, 2*j+k/2)
 			}
@@ -89,10 +113,8 @@ func (f *face) nooks(side, fine int, crowded func(cell Rect) bool) []nook {
 			out = append(out, nook{s, i, j})
 		}
 	}
-	if crowded != nil {
-		for at := range side * side {
-			cut(side, at%side, at/side)
-		}
+	for at := range side * side {
+		cut(side, at%side, at/side)
 	}
 	return out
 }

@@ -49,7 +49,7 @@ type Detail struct {
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 20, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 32, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, RoomCells: 2, RoomFine: 4, RoomHidden: 0.9, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
 	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, RoomCells: 1, RoomFine: 2, RoomHidden: 0.9, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
@@ -248,7 +248,7 @@ func (e *Engine) isShownGloss(k int) bool {
 			continue
 		}
 		for _, cell := range o.glossy {
-			if len(cell) > 0 {
+			if slices.ContainsFunc(cell, func(seen []glow) bool { return len(seen) > 0 }) {
 				return true
 			}
 		}
@@ -295,8 +295,8 @@ func (e *Engine) light() {
 	crowded, nooks := make([]func(cell Rect) bool, len(e.faces)), make([][]nook, len(e.faces))
 	for k := range e.faces {
 		f := &e.faces[k]
-		crowded[k] = e.crowded(f, 1)
-		nooks[k] = f.nooks(sides(k), sides(k)<<(e.detail.PanelEdges+1), crowded[k])
+		crowded[k] = e.crowded(f, 2)
+		nooks[k] = f.nooks(sides(k), e.detail.PanelEdges, crowded[k])
 	}
 	edges := func(k int) int { // how much finer the first is known
 		f, back := &e.faces[k], &e.faces[k^1]
@@ -304,7 +304,13 @@ func (e *Engine) light() {
 		case f.panel == aBody:
 			return 1
 		case len(nooks[k])+len(nooks[k^1]) > 0:
-			return 2 << e.detail.PanelEdges
+			times := 2 << e.detail.PanelEdges
+			for _, of := range [2][]nook{nooks[k], nooks[k^1]} {
+				for _, n := range of {
+					times = max(times, n.side/sides(k))
+				}
+			}
+			return times
 		case f.surface.Lobe > 0 || back.surface.Lobe > 0:
 			return 1
 		}
@@ -325,7 +331,7 @@ func (e *Engine) light() {
 		if f.shows = side << e.sharper(k); f.surface.Lobe > 0 {
 			f.split(e.crowded(f, allBut))
 		}
-		f.glossy = make([][]glow, f.shows*f.shows)
+		f.glossy = make([]vista, f.shows*f.shows)
 		for j := range side {
 			for i := range side {
 				if f.through.Lux() > 0 {
@@ -390,7 +396,7 @@ func (e *Engine) light() {
 			firsts[at] = ask(eye)
 			eye.done()
 			lent[c.face][c.j*c.side+c.i] = firsts[at].faces
-			f.parts(f.glossy, c.i, c.j, c.side, func(k int, q Rect) []glow {
+			f.parts(f.glossy, c.i, c.j, c.side, func(_, _ int, q Rect) []glow {
 				eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
 				defer eye.done()
 				return e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
@@ -434,10 +440,14 @@ func (e *Engine) light() {
 		return
 	}
 	all := slices.Concat(diffusers, others, corners)
-	seconds := make([][]int, len(e.faces)) // how many of a gloss's glows were there at first
+	seconds := make([][][]int, len(e.faces)) // how many of a gloss's glows were there at first
 	for k := range e.faces {
-		for _, g := range e.faces[k].glossy {
-			seconds[k] = append(seconds[k], len(g))
+		for _, cell := range e.faces[k].glossy {
+			n := make([]int, len(cell))
+			for part, g := range cell {
+				n[part] = len(g)
+			}
+			seconds[k] = append(seconds[k], n)
 		}
 	}
 	room, was := make([]RGB, len(all)), RGB{} // what the room sends each cell, and how bright it was then
@@ -445,7 +455,7 @@ func (e *Engine) light() {
 		was = e.around.mean
 	}
 	for pass := 1; ; pass++ {
-		glows := make([][][]glow, len(e.faces)) // others look at those that are known while these are worked out
+		glows := make([][]vista, len(e.faces)) // others look at those that are known while these are worked out
 		for k := range e.faces {
 			glows[k] = slices.Clone(e.faces[k].glossy)
 		}
@@ -476,10 +486,10 @@ func (e *Engine) light() {
 			k := c.j*c.side + c.i
 			late[c.face][k] = more.Plus(lent[c.face][k].Times(-1))
 			if f := &e.faces[c.face]; e.detail.GlossSees {
-				f.parts(glows[c.face], c.i, c.j, c.side, func(k int, q Rect) []glow {
+				f.parts(glows[c.face], c.i, c.j, c.side, func(k, part int, q Rect) []glow {
 					eye := e.glance(r3.Add(q.Centre, r3.Scale(0.01, n)), n)
 					defer eye.done()
-					seen := f.glossy[k][:seconds[c.face][k]]
+					seen := f.glossy[k][part][:seconds[c.face][k][part]]
 					if len(diffusers) > 0 { // they send more by now
 						seen = e.glows(eye, f.surface.Lobe, e.sunOn(q, n))
 					}

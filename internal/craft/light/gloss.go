@@ -68,65 +68,96 @@ func (f *face) shineOver(eye *receptor, cell Rect, seen []glow, sun bool) RGB {
 	return sum.Times(1 / all)
 }
 
-// allBut is how near a thing all but touches a cell of a gloss, in half lengths of the cell: a place of it sees all or nothing then.
-const allBut = 3
+// vista is what is seen from each of so many parts of a cell of a gloss, row by row: as many along as across.
+type vista [][]glow
 
-// split tells those of a gloss's cells in fours that something all but touches.
+// side is how many parts a cell has along each side: a power of two.
+func (v vista) side() int { return 1 << (bits.Len(uint(len(v))) / 2) }
+
+// A place of a gloss sees all or nothing of what a thing hides that all but touches it. Cells are halved while the thing is
+// nearer than allBut of their half lengths, once, and up to deepest times while that makes no more than mostParts.
+const (
+	allBut    = 3
+	deepest   = 3
+	mostParts = 2500
+)
+
+// split tells how often each of a gloss's cells is halved for what all but touches it.
 func (f *face) split(touched func(cell Rect) bool) {
 	if touched == nil {
 		return
 	}
-	fours := make([]bool, f.shows*f.shows)
-	for k := range fours {
-		fours[k] = touched(f.cell(k%f.shows, k/f.shows, f.shows, f.shows))
+	var within func(side, i, j, left int) uint8
+	within = func(side, i, j, left int) uint8 {
+		if left == 0 || !touched(f.cell(i, j, side, side)) {
+			return 0
+		}
+		most := uint8(0)
+		for k := range 4 {
+			most = max(most, within(2*side, 2*i+k%2, 2*j+k/2, left-1))
+		}
+		return most + 1
 	}
-	if slices.Contains(fours, true) {
-		f.fours, f.shows = fours, 2*f.shows
+	for deep := 1; deep <= deepest; deep++ {
+		of, parts := make([]uint8, f.shows*f.shows), 0
+		for k := range of {
+			of[k] = within(f.shows, k%f.shows, k/f.shows, deep)
+			parts += 1 << (2 * of[k])
+		}
+		if slices.Max(of) < uint8(deep) || deep > 1 && parts > mostParts {
+			return
+		}
+		f.deep = of
 	}
 }
 
-// asked is how many cells a side of a gloss are told, but for those told in fours.
-func (f *face) asked() int {
-	if f.fours != nil {
-		return f.shows / 2
-	}
-	return f.shows
-}
-
-// parts asks what is seen from those parts of a gloss that lie in one of its cells, and keeps it. Where cells are told in fours but
-// this is not, the four have the same.
-func (f *face) parts(glossy [][]glow, i, j, side int, ask func(k int, q Rect) []glow) {
+// parts asks what is seen from each part of those cells of a gloss that lie in one of side × side, and keeps it; ask is told the cell and
+// which of its parts.
+func (f *face) parts(glossy []vista, i, j, side int, ask func(k, part int, q Rect) []glow) {
 	if f.surface.Lobe == 0 {
 		return
 	}
-	fine := f.asked()
-	n := fine / side
+	n := f.shows / side
 	for at := range n * n {
 		x, y := i*n+at%n, j*n+at/n
-		if f.fours == nil {
-			k := y*fine + x
-			glossy[k] = ask(k, f.cell(x, y, fine, fine))
-			continue
+		k := y*f.shows + x
+		halved := 0
+		if f.deep != nil {
+			halved = int(f.deep[k])
 		}
-		first := 2*y*f.shows + 2*x
-		four := [4]int{first, first + 1, first + f.shows, first + f.shows + 1}
-		if !f.fours[y*fine+x] {
-			all := ask(first, f.cell(x, y, fine, fine))
-			for _, k := range four {
-				glossy[k] = all
-			}
-			continue
+		m := 1 << halved
+		all := make(vista, m*m)
+		for part := range all {
+			all[part] = ask(k, part, f.cell(x*m+part%m, y*m+part/m, f.shows*m, f.shows*m))
 		}
-		for _, k := range four {
-			glossy[k] = ask(k, f.cell(k%f.shows, k/f.shows, f.shows, f.shows))
-		}
+		glossy[k] = all
 	}
 }
 
 // seenFrom is what is seen from about the middle of one of side × side cells.
 func (f *face) seenFrom(i, j, side int) []glow {
-	n := f.shows / side
-	return f.glossy[(j*n+n/2)*f.shows+i*n+n/2]
+	if side <= f.shows {
+		n := f.shows / side
+		v := f.glossy[(j*n+n/2)*f.shows+i*n+n/2]
+		if n > 1 { // the corner that the four about its middle meet at
+			return v[0]
+		}
+		m := v.side()
+		return v[m/2*m+m/2]
+	}
+	n := side / f.shows
+	v := f.glossy[j/n*f.shows+i/n]
+	m := v.side()
+	return v[(j%n*m+m/2)/n*m+(i%n*m+m/2)/n]
+}
+
+// whole reports whether what is seen is not told apart within one of side × side cells.
+func (f *face) whole(side, i, j int) bool {
+	if side < f.shows {
+		return false
+	}
+	n := side / f.shows
+	return f.deep == nil || n >= 1<<f.deep[j/n*f.shows+i/n]
 }
 
 // atRest is how bright one of side × side cells is but for its gloss, cd/m².
@@ -410,7 +441,7 @@ func (e *Engine) glossOf(eye *receptor, f *face, side, i, j int, each func(q Rec
 	if f.fronts.side(eye.p) <= 0.02 || !eye.rect(&q, &o) {
 		return
 	}
-	if side == f.shows || side == f.asked() && !f.fours[j*side+i] {
+	if f.whole(side, i, j) {
 		each(q, f.sheen(eye, side, i, j))
 		return
 	}

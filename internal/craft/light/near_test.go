@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -28,4 +29,48 @@ func TestAGlossRightBehindADish(t *testing.T) {
 	}
 	t.Logf("%.1f for %.1f lx", got, want)
 	assert.InEpsilon(t, want, got, 0.06)
+}
+
+// A dull foil leans back over a low dish and all but touches it: from the millimetres that its foot is away the dish hides all or
+// nothing of the window, and so does the foil's light on the dish's dark side change.
+func TestAFoilThatAllButTouchesADish(t *testing.T) {
+	h := Hero{Foot: r3.Vec{X: 975, Y: 358}, RadiusMm: 47.4, HeightMm: 20}
+	s := Set{
+		Windows: []Window{{Rect: Upright(r3.Vec{X: -900, Y: 1015, Z: 1100}, 1138, 1547, 96.3, 0), Glass: 0.8, Sky: EvenSky(White(4000))}},
+		Table:   Table{WidthMm: 1600, DepthMm: 900, Diffuse: White(0.48)}, Solids: []Cylinder{h.Body()},
+		Panels: []Panel{{Rect: Rect{Centre: r3.Vec{X: 1082.7, Y: 351.7, Z: 205.5}, U: r3.Vec{X: -15, Y: -256.9}, V: r3.Vec{X: 57, Y: -3.3, Z: 192.2}}, Front: Surfaces["dull foil"], Back: Plain(0.3)}},
+	}
+	e, rays := NewEngine(s, Fine), traces(s, 5, 17)
+	for _, deg := range []float64{105, 120, 135} {
+		p, n := facetAt(h, deg)
+		assert.InEpsilon(t, rays.lux(p, n, 200_000), e.At(p, n).Total(), 0.04, "the face at %v°", deg)
+	}
+}
+
+// What is seen from about the middle of a part of a gloss is what was asked there, however finely its cells are told.
+func TestAPartOfAGlossSeesWhatWasAskedThere(t *testing.T) {
+	f := face{lit: lit{Rect: Upright(r3.Vec{}, 160, 160, 0, 0)}, surface: Surface{Gloss: White(0.5), Lobe: 7}, shows: 4}
+	thing := f.At(-0.7, 0.3)
+	f.split(func(cell Rect) bool { return cell.away(thing) < 20 })
+	require.Contains(t, f.deep, uint8(0))
+	require.Contains(t, f.deep, uint8(deepest))
+	f.glossy = make([]vista, f.shows*f.shows)
+	for at := range 4 {
+		f.parts(f.glossy, at%2, at/2, 2, func(_, _ int, q Rect) []glow { return []glow{{middle: q.Centre}} })
+	}
+	for side := 1; side <= f.shows<<deepest; side *= 2 {
+		for at := range side * side {
+			i, j := at%side, at/side
+			off := r3.Norm(r3.Sub(f.seenFrom(i, j, side)[0].middle, f.cell(i, j, side, side).Centre))
+			switch {
+			case f.whole(side, i, j): // the part that it lies in
+				assert.LessOrEqual(t, off, 30.0)
+			default: // one at its middle
+				assert.LessOrEqual(t, off, 160/float64(side)/2)
+			}
+			if f.whole(side, i, j) && (side == f.shows || !f.whole(side/2, i/2, j/2)) {
+				assert.Less(t, off, 1e-9, "%d of %d, %d", side, i, j)
+			}
+		}
+	}
 }

@@ -50,11 +50,11 @@ type face struct {
 	mirror  bool
 	fronts  half
 	areaMm2 float64
-	glossy  [][]glow // what it can see from each of shows × shows parts, for its lobe
-	fours   []bool   // which of half as many a side are told in fours; nil where none is
-	shows   int      // a whole number of times its finest cells a side
-	enough  int      // the level beyond which cells hardly differ
-	most    float64  // brightest it can look, as lux over a whole hemisphere
+	glossy  []vista // what it can see from each of shows × shows cells, for its lobe
+	deep    []uint8 // how often each of them is halved; nil where none is
+	shows   int     // a whole number of times its finest cells a side
+	enough  int     // the level beyond which cells hardly differ
+	most    float64 // brightest it can look, as lux over a whole hemisphere
 	sunny   []sunPatch
 	gleams  []sunPatch // the sun on a gloss, as bright as its beam, where its cells leave that out
 	dead    bool       // sends nothing worth counting
