@@ -24,7 +24,7 @@ func (e *Engine) FromPanel(i int, p, n r3.Vec) RGB {
 func (e *Engine) Toward(p, dir r3.Vec) RGB {
 	best, found := math.Inf(1), RGB{}
 	at := func(q Rect) (r3.Vec, float64, bool) {
-		x, ok := q.crossed(p, dir)
+		x, ok := q.Crossed(p, dir)
 		t := r3.Dot(r3.Sub(x, p), dir)
 		return x, t, ok && t < best && r3.Dot(q.Normal(), dir) < 0
 	}
@@ -40,7 +40,7 @@ func (e *Engine) Toward(p, dir r3.Vec) RGB {
 		if x, t, ok := at(w.Opening()); ok {
 			l := w.Sky.Luminance(dir).Times(w.Glass)
 			for _, o := range w.Outside {
-				if _, ok := o.crossed(p, dir); ok {
+				if _, ok := o.Crossed(p, dir); ok {
 					l = l.Times(o.Through).Plus(o.Luminance.Times(w.Glass))
 					break
 				}

@@ -170,7 +170,7 @@ func (e *Engine) fromMirror(eye *receptor, f *face) RGB {
 	}
 	sum = sum.Plus(e.fromTable(over, portal)).Plus(e.fromRoom(over, portal))
 	if s := e.set.Sun; s != nil {
-		if x, ok := f.crossed(over.p, s.Toward); ok && r3.Dot(f.fronts.n, s.Toward) > 0 {
+		if x, ok := f.Crossed(over.p, s.Toward); ok && r3.Dot(f.fronts.n, s.Toward) > 0 {
 			to := unit(r3.Sub(x, eye.p))
 			if cos := r3.Dot(to, eye.n); cos > 0 && e.clear(eye.p, x) {
 				sum = sum.Plus(s.Lux.Times(cos * e.beam(r3.Add(x, r3.Scale(0.01, f.fronts.n)), s.Toward)))

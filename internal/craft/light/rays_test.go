@@ -71,7 +71,7 @@ func (t *tracer) beam(p, d r3.Vec) float64 {
 	}
 	share := h.window.Glass
 	for _, o := range h.window.Outside { // the sun behind a wall does not come in
-		if _, ok := o.crossed(p, d); ok {
+		if _, ok := o.Crossed(p, d); ok {
 			share *= o.Through
 		}
 	}
@@ -132,7 +132,7 @@ func (t *tracer) nearest(p, d r3.Vec) landing {
 			h.window = w
 			h.lum = w.Glass * w.Sky.Luminance(d).Lux()
 			for _, o := range w.Outside {
-				if _, ok := o.crossed(p, d); ok {
+				if _, ok := o.Crossed(p, d); ok {
 					h.lum = w.Glass * o.Luminance.Lux()
 					break
 				}

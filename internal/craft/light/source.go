@@ -107,7 +107,7 @@ func (w *Window) Passes(p, toward r3.Vec) float64 {
 // and where it crosses the opening.
 func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
 	q := w.Opening()
-	x, ok := q.crossed(p, toward)
+	x, ok := q.Crossed(p, toward)
 	if !ok || r3.Dot(q.Normal(), toward) >= 0 {
 		return 0, x
 	}
@@ -118,32 +118,23 @@ func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
 	}
 	share := w.Glass
 	for _, o := range w.Outside {
-		if _, ok := o.crossed(p, toward); ok {
+		if _, ok := o.Crossed(p, toward); ok {
 			share *= o.Through
 		}
 	}
 	return share, x
 }
 
-// crossed returns where a ray from p meets the rectangle.
-func (q *Rect) crossed(p, dir r3.Vec) (r3.Vec, bool) {
-	n := r3.Cross(q.U, q.V)
-	den := r3.Dot(n, dir)
-	if den == 0 {
-		return p, false
-	}
-	t := r3.Dot(n, r3.Sub(q.Centre, p)) / den
-	if t <= 0 {
-		return p, false
-	}
-	x := r3.Add(p, r3.Scale(t, dir))
-	d := r3.Sub(x, q.Centre)
-	return x, math.Abs(r3.Dot(d, q.U)) <= r3.Norm2(q.U) && math.Abs(r3.Dot(d, q.V)) <= r3.Norm2(q.V)
+// Crossed is where a ray from p meets the rectangle; false where it goes by.
+func (q *Rect) Crossed(p, dir r3.Vec) (r3.Vec, bool) {
+	s := q.Screen()
+	mm, ok := s.Meets(p, dir)
+	return r3.Add(p, r3.Scale(mm, dir)), ok
 }
 
 // crosses reports whether a ray meets the rectangle.
 func (q *Rect) crosses(p, dir r3.Vec) bool {
-	_, ok := q.crossed(p, dir)
+	_, ok := q.Crossed(p, dir)
 	return ok
 }
 

@@ -195,7 +195,8 @@ func (b *beam) sets(s *stage, d *dice) (o, w r3.Vec, flux light.RGB) {
 		x, y := frame(s.sun.Toward)
 		p := r3.Add(c.middle, r3.Add(r3.Scale(r*cos, x), r3.Scale(r*sin, y)))
 		share := b.window.Passes(p, s.sun.Toward)
-		from, ok := crossed(b.window.Opening(), p, s.sun.Toward)
+		open := b.window.Opening()
+		from, ok := open.Crossed(p, s.sun.Toward)
 		if share == 0 || !ok {
 			return o, w, flux
 		}

@@ -128,17 +128,6 @@ func dim(l, absorb light.RGB, mm float64) light.RGB {
 	return light.RGB{R: l.R * math.Exp(-absorb.R*mm), G: l.G * math.Exp(-absorb.G*mm), B: l.B * math.Exp(-absorb.B*mm)}
 }
 
-// crossed is where a ray meets a rectangle.
-func crossed(q light.Rect, p, d r3.Vec) (r3.Vec, bool) {
-	n := r3.Cross(q.U, q.V)
-	den := r3.Dot(n, d)
-	if den == 0 {
-		return p, false
-	}
-	t := r3.Dot(n, r3.Sub(q.Centre, p)) / den
-	return r3.Add(p, r3.Scale(t, d)), t > 0
-}
-
 // depths: a path ends by chance after sure vertices, and for certain after the longest.
 const (
 	sure    = 2
@@ -375,7 +364,8 @@ func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	for i := range s.set.Windows {
 		w := &s.set.Windows[i]
 		if share := w.Passes(p, s.sun.Toward); share > 0 {
-			if x, ok := crossed(w.Opening(), p, s.sun.Toward); ok {
+			open := w.Opening()
+			if x, ok := open.Crossed(p, s.sun.Toward); ok {
 				return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb, caught))
 			}
 		}
