@@ -76,23 +76,19 @@ func (e *Engine) crowded(f *face, times float64) func(cell Rect) bool {
 // nook is a part of a face that is told apart from its cell because something stands close before it: one of side × side.
 type nook struct{ side, i, j int }
 
-// The nooks of a face are halved so often more than its edges, and more often only while there are no more than mostNooks: a card
-// that leans on a tall pot touches it all the way up.
-const (
-	nookDeeper = 1
-	nookMost   = 3
-	mostNooks  = 1500
-)
+// mostNooks is how many nooks a face has at the most where they are halved more than once more than its edges: a card that leans on a
+// tall pot touches it all the way up.
+const mostNooks = 1500
 
-// nooks are the crowded parts of a face of side × side cells, whose edges are halved so often.
-func (f *face) nooks(side, edges int, crowded func(cell Rect) bool) []nook {
+// nooks are the crowded parts of a face of side × side cells, whose edges are halved so often; nooks up to deepest times more.
+func (f *face) nooks(side, edges, deepest int, crowded func(cell Rect) bool) []nook {
 	if crowded == nil {
 		return nil
 	}
 	var out []nook
-	for deep := nookDeeper; deep <= nookMost; deep++ {
+	for deep := 1; deep <= deepest; deep++ {
 		finer := f.crowdedParts(side, side<<(edges+deep), crowded)
-		if deep > nookDeeper && len(finer) > mostNooks {
+		if deep > 1 && len(finer) > mostNooks {
 			break
 		}
 		out = finer

@@ -33,6 +33,9 @@ type Detail struct {
 	PanelEdges  int     // and where the light on it has edges, each of them into 4^PanelEdges
 	TableCells  int     // the table's brightness is known at (TableCells+1)² nodes
 	NearCells   int     // and round each solid on a finer grid of so many cells a side; 0 for none
+	RingCells   int     // and in a ring round what is low in so many cells outward, a multiple of four; 0 for none
+	Crowd       float64 // a cell of a card is asked again in quarters while something is nearer to it than so many times half its length
+	Deepest     int     // and the cells of a gloss so often, while something all but touches them
 	Even        float64 // cells whose light differs by less than this share are taken together
 	Skip        float64 // a face that gives less than this share of what is usual is passed over
 	Passes      int     // how often cards and table are asked again: bounces after the first
@@ -49,18 +52,18 @@ type Detail struct {
 // Fine is for readings, Coarse for dragging and for pictures, Search for trying
 // many sets.
 var (
-	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 32, NearCells: 32, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+	Fine   = Detail{SkyStrips: 6, PanelLevels: 3, PanelEdges: 2, Even: 0.03, Skip: 3e-4, Passes: 2, GlossSees: true, TableCells: 32, NearCells: 32, RingCells: 24, Crowd: 1, Deepest: 3, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 	Coarse = Detail{SkyStrips: 2, PanelLevels: 1, Even: 0.15, Skip: 4e-3, Passes: 1, TableCells: 10, RoomCells: 2, RoomFine: 4, RoomHidden: 0.9, TableLeafMm: 40, Facets: 24, MapCells: 8, Bend: 0.025}
 	Search = Detail{SkyStrips: 1, PanelLevels: 1, Even: 0.3, Skip: 8e-3, Passes: 1, TableCells: 6, RoomCells: 1, RoomFine: 2, RoomHidden: 0.9, TableLeafMm: 90, Facets: 16, MapCells: 4, Bend: 0.03}
 )
 
 // Fair is Fine for a set so full that Fine would take half a minute: key to fill comes
 // out within about 0.05 stops of it.
-var Fair = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
+var Fair = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.03, Skip: 3e-4, Passes: 1, GlossSees: true, TableCells: 20, NearCells: 16, RingCells: 8, Crowd: 1, Deepest: 1, RoomCells: 4, RoomFine: 16, RoomHidden: 0.05, TableLeafMm: 8, Facets: 48, MapCells: 4, Bend: 0.01}
 
 // Effect is for what a card does to key to fill: its difference with and without comes out
 // within about 0.1 stops of Fine's.
-var Effect = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.08, Skip: 1e-3, Passes: 1, GlossSees: true, TableCells: 12, NearCells: 10, RoomCells: 4, RoomFine: 8, RoomHidden: 0.9, TableLeafMm: 20, Facets: 24, MapCells: 8, Bend: 0.025}
+var Effect = Detail{SkyStrips: 3, PanelLevels: 2, PanelEdges: 1, Even: 0.08, Skip: 1e-3, Passes: 1, GlossSees: true, TableCells: 12, NearCells: 10, Crowd: 1, Deepest: 1, RoomCells: 4, RoomFine: 8, RoomHidden: 0.9, TableLeafMm: 20, Facets: 24, MapCells: 8, Bend: 0.025}
 
 // mostFine is how many pairs of something that shines and a card Fine is used for.
 const mostFine = 12
@@ -295,8 +298,8 @@ func (e *Engine) light() {
 	crowded, nooks := make([]func(cell Rect) bool, len(e.faces)), make([][]nook, len(e.faces))
 	for k := range e.faces {
 		f := &e.faces[k]
-		crowded[k] = e.crowded(f, 2)
-		nooks[k] = f.nooks(sides(k), e.detail.PanelEdges, crowded[k])
+		crowded[k] = e.crowded(f, e.detail.Crowd)
+		nooks[k] = f.nooks(sides(k), e.detail.PanelEdges, e.detail.Deepest, crowded[k])
 	}
 	edges := func(k int) int { // how much finer the first is known
 		f, back := &e.faces[k], &e.faces[k^1]
@@ -329,7 +332,7 @@ func (e *Engine) light() {
 			}
 		}
 		if f.shows = side << e.sharper(k); f.surface.Lobe > 0 {
-			f.split(e.crowded(f, allBut))
+			f.split(e.detail.Deepest, func(times float64) func(cell Rect) bool { return e.crowded(f, times) })
 		}
 		f.glossy = make([]vista, f.shows*f.shows)
 		for j := range side {

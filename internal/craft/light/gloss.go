@@ -74,34 +74,36 @@ type vista [][]glow
 // side is how many parts a cell has along each side: a power of two.
 func (v vista) side() int { return 1 << (bits.Len(uint(len(v))) / 2) }
 
-// A place of a gloss sees all or nothing of what a thing hides that all but touches it. Cells are halved while the thing is
-// nearer than allBut of their half lengths, once, and up to deepest times while that makes no more than mostParts.
+// A place of a gloss sees all or nothing of what a thing hides that all but touches it. Cells are halved once while the thing is
+// nearer than allBut of their half lengths; the halves, nearer than closer of theirs, while that makes no more than mostParts.
 const (
 	allBut    = 3
-	deepest   = 3
-	mostParts = 2500
+	closer    = 1.5
+	mostParts = 1500
 )
 
-// split tells how often each of a gloss's cells is halved for what all but touches it.
-func (f *face) split(touched func(cell Rect) bool) {
+// split tells how often each of a gloss's cells is halved for what all but touches it, at the most deepest times; within asks
+// whether it is nearer than so many half lengths of a cell.
+func (f *face) split(deepest int, within func(times float64) func(cell Rect) bool) {
+	touched, pressed := within(allBut), within(closer)
 	if touched == nil {
 		return
 	}
-	var within func(side, i, j, left int) uint8
-	within = func(side, i, j, left int) uint8 {
-		if left == 0 || !touched(f.cell(i, j, side, side)) {
+	var halved func(side, i, j, left int) uint8
+	halved = func(side, i, j, left int) uint8 {
+		if left == 0 || side > f.shows && !pressed(f.cell(i, j, side, side)) || !touched(f.cell(i, j, side, side)) {
 			return 0
 		}
 		most := uint8(0)
 		for k := range 4 {
-			most = max(most, within(2*side, 2*i+k%2, 2*j+k/2, left-1))
+			most = max(most, halved(2*side, 2*i+k%2, 2*j+k/2, left-1))
 		}
 		return most + 1
 	}
 	for deep := 1; deep <= deepest; deep++ {
 		of, parts := make([]uint8, f.shows*f.shows), 0
 		for k := range of {
-			of[k] = within(f.shows, k%f.shows, k/f.shows, deep)
+			of[k] = halved(f.shows, k%f.shows, k/f.shows, deep)
 			parts += 1 << (2 * of[k])
 		}
 		if slices.Max(of) < uint8(deep) || deep > 1 && parts > mostParts {

@@ -51,14 +51,16 @@ func TestAFoilThatAllButTouchesADish(t *testing.T) {
 func TestAPartOfAGlossSeesWhatWasAskedThere(t *testing.T) {
 	f := face{lit: lit{Rect: Upright(r3.Vec{}, 160, 160, 0, 0)}, surface: Surface{Gloss: White(0.5), Lobe: 7}, shows: 4}
 	thing := f.At(-0.7, 0.3)
-	f.split(func(cell Rect) bool { return cell.away(thing) < 20 })
+	f.split(3, func(times float64) func(cell Rect) bool {
+		return func(cell Rect) bool { return cell.away(thing) < times*length(cell.U) }
+	})
 	require.Contains(t, f.deep, uint8(0))
-	require.Contains(t, f.deep, uint8(deepest))
+	require.Contains(t, f.deep, uint8(3))
 	f.glossy = make([]vista, f.shows*f.shows)
 	for at := range 4 {
 		f.parts(f.glossy, at%2, at/2, 2, func(_, _ int, q Rect) []glow { return []glow{{middle: q.Centre}} })
 	}
-	for side := 1; side <= f.shows<<deepest; side *= 2 {
+	for side := 1; side <= f.shows<<3; side *= 2 {
 		for at := range side * side {
 			i, j := at%side, at/side
 			off := r3.Norm(r3.Sub(f.seenFrom(i, j, side)[0].middle, f.cell(i, j, side, side).Centre))

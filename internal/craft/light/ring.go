@@ -13,15 +13,14 @@ const (
 	ringMm    = 60
 )
 
-// ring is a grid round a low thing, the finer the nearer to it; both numbers of cells are even, since every other node is asked
-// (relightGrid). It reports false for what needs none.
+// ring is a grid round a low thing, the finer the nearer to it. It reports false for what needs none.
 func (e *Engine) ring(c *Cylinder) (grid, bool) {
-	n := e.detail.NearCells
+	n := e.detail.RingCells
 	if c.Foot.Z > 1 || c.HeightMm > ringUnder || n == 0 {
 		return grid{}, false
 	}
 	const justOff = 0.02 // mm: what lies under the thing is not asked
-	return grid{n: 2 * ((3*n/2 + 1) / 2), m: 2 * ((3*n/4 + 1) / 2), x: c.Foot.X, y: c.Foot.Y, w: 2 * math.Pi, d: 1,
+	return grid{n: 2 * n, m: n, every: 4, x: c.Foot.X, y: c.Foot.Y, w: 2 * math.Pi, d: 1,
 		inner: c.RadiusMm + justOff, outer: c.RadiusMm + ringMm}, true
 }
 

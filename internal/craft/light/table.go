@@ -18,6 +18,7 @@ type tabletop struct {
 // grid is brightness at even nodes over a rectangle of the table.
 type grid struct {
 	n, m       int      // cells along and across; one node more
+	every      int      // of what comes by way of cards and room one node in so many is asked each way; a power of two
 	x, y, w, d float64  // near left corner and extent, mm
 	cos, sin   float64  // of the turn of its sides about that corner
 	inner      float64  // of a ring about x, y, whose sides are its turn and how far out: how far out it begins, mm
@@ -84,7 +85,7 @@ func (e *Engine) lightTable() tabletop {
 	if s.Diffuse.Lux() <= 0 || n < 1 || s.WidthMm <= 0 || s.DepthMm <= 0 {
 		return tabletop{}
 	}
-	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(grid{n: n, m: n, w: s.WidthMm, d: s.DepthMm, cos: 1})}
+	t := tabletop{leafMm: e.detail.TableLeafMm, grid: e.lightGrid(grid{n: n, m: n, every: 4, w: s.WidthMm, d: s.DepthMm, cos: 1})}
 	if e.detail.GlossSees {
 		for i := range e.set.Solids {
 			if g, ok := e.ring(&e.set.Solids[i]); ok {
@@ -106,7 +107,7 @@ func (e *Engine) lightTable() tabletop {
 			x0, y0 := math.Max(0, c.Foot.X-reach), math.Max(0, c.Foot.Y-reach)
 			x1, y1 := math.Min(s.WidthMm, c.Foot.X+reach), math.Min(s.DepthMm, c.Foot.Y+reach)
 			if x1-x0 > 1 && y1-y0 > 1 {
-				t.near = append(t.near, e.lightGrid(grid{n: m, m: m, x: x0, y: y0, w: x1 - x0, d: y1 - y0, cos: 1}))
+				t.near = append(t.near, e.lightGrid(grid{n: m, m: m, every: 2, x: x0, y: y0, w: x1 - x0, d: y1 - y0, cos: 1}))
 			}
 		}
 	}
@@ -185,6 +186,17 @@ func (t *grid) own(x, y float64) (u, v float64) {
 	return t.cos*x + t.sin*y, t.cos*y - t.sin*x
 }
 
+// holds reports whether a place lies in the grid.
+func (t *grid) holds(x, y float64) bool {
+	if t.outer > 0 {
+		x, y = x-t.x, y-t.y
+		off := x*x + y*y
+		return off >= t.inner*t.inner && off <= t.outer*t.outer
+	}
+	u, v := t.own(x, y)
+	return u >= 0 && v >= 0 && u <= t.w && v <= t.d
+}
+
 // place is where a node is.
 func (t *grid) place(k int) r3.Vec {
 	u, v := t.w*float64(k%(t.n+1))/float64(t.n), t.d*float64(k/(t.n+1))/float64(t.m)
@@ -206,11 +218,15 @@ func (e *Engine) relight() {
 	}
 }
 
-// slack is by how much of its light the nodes beside one may differ for it to be taken to lie between them.
-const slack = 0.1
+// slack is by how much of its light the nodes beside one may differ for it to be taken to lie between them; a ring's lie close together.
+const (
+	slack     = 0.1
+	ringSlack = 0.3
+)
 
-// relightGrid asks every other node each way. The rest lie between where those beside them differ by little, and are asked where not.
-// What comes of later passes is more by little, and changes little from node to node: there all the rest lie between.
+// relightGrid asks a node in so many each way. The rest lie between where those beside them differ by little, and are asked where not,
+// halfway nodes first. What comes of later passes is more by little, and changes little from node to node: there half as many are asked each way and all the
+// rest lie between.
 func (e *Engine) relightGrid(g *grid) {
 	ask := func(k int) RGB {
 		p := g.place(k)
@@ -225,49 +241,57 @@ func (e *Engine) relightGrid(g *grid) {
 		}
 		return RGB{}
 	}
-	asked := func(k int) bool {
-		return g.bare[k] && (!e.detail.GlossSees || g.narrow || k%(g.n+1)%2 == 0 && k/(g.n+1)%2 == 0)
+	step, slack := g.every, slack
+	switch {
+	case !e.detail.GlossSees || g.narrow:
+		step = 1
+	case g.relit && g.n%(2*step) == 0 && g.m%(2*step) == 0:
+		step *= 2
+	case g.outer > 0:
+		slack = ringSlack
+	}
+	known := func(step int) func(k int) bool {
+		return func(k int) bool { return g.bare[k] && k%(g.n+1)%step == 0 && k/(g.n+1)%step == 0 }
 	}
 	more := make([]RGB, len(g.lum))
-	e.each(len(g.lum), func(k int) {
-		if asked(k) {
-			more[k] = ask(k).Plus(g.rest[k].Times(-1))
+	each := func(is func(k int) bool, more func(k int)) {
+		var at []int
+		for k := range g.lum {
+			if is(k) {
+				at = append(at, k)
+			}
 		}
-	})
-	e.each(len(g.lum), func(k int) {
-		if !g.bare[k] {
-			return
-		}
-		m, ok := more[k], asked(k)
-		if !ok {
-			var apart float64
-			m, apart, ok = g.beside(k, more, asked)
-			ok = ok && (g.relit || apart < slack*(g.straight[k].Lux()+m.Lux()))
-		}
-		if ok {
-			g.rest[k] = g.rest[k].Plus(m)
-		} else {
-			g.rest[k] = ask(k)
-		}
+		e.each(len(at), func(i int) { more(at[i]) })
+	}
+	each(known(step), func(k int) { more[k] = ask(k).Plus(g.rest[k].Times(-1)) })
+	for ; step > 1; step /= 2 {
+		coarse, fine := known(step), known(step/2)
+		each(func(k int) bool { return fine(k) && !coarse(k) }, func(k int) {
+			m, apart, ok := g.beside(k, step/2, more, coarse)
+			if ok && (g.relit || apart < slack*(g.straight[k].Lux()+m.Lux())) {
+				more[k] = m
+			} else {
+				more[k] = ask(k).Plus(g.rest[k].Times(-1))
+			}
+		})
+	}
+	each(known(1), func(k int) {
+		g.rest[k] = g.rest[k].Plus(more[k])
 		g.lum[k] = g.straight[k].Plus(g.rest[k]).Through(e.set.Table.Diffuse).Times(1 / math.Pi)
 	})
 	g.relit = true
 }
 
-// beside is the mean of a value at those nodes next to one of which it is known, and that are on the same side of what stands there,
+// beside is the mean of a value at those nodes a step from one at which it is known, and that are on the same side of what stands there,
 // and how far the brightest of them is from the darkest, lux; false where there are none.
-func (t *grid) beside(k int, values []RGB, known func(k int) bool) (mean RGB, apart float64, ok bool) {
+func (t *grid) beside(k, step int, values []RGB, known func(k int) bool) (mean RGB, apart float64, ok bool) {
 	i, j := k%(t.n+1), k/(t.n+1)
 	here := t.place(k)
 	n, low, high := 0.0, math.Inf(1), math.Inf(-1)
-	for y := max(0, j-1); y <= min(t.m, j+1); y++ {
-		for x := max(0, i-1); x <= min(t.n, i+1); x++ {
+	for _, y := range [3]int{j - step, j, j + step} {
+		for _, x := range [3]int{i - step, i, i + step} {
 			at := y*(t.n+1) + x
-			if !known(at) {
-				continue
-			}
-			p := t.place(at)
-			if t.feet != nil && slices.ContainsFunc(t.feet[min(min(j, y), t.m-1)*t.n+min(min(i, x), t.n-1)], func(f foot) bool { return f.parts(pt{here.X, here.Y}, pt{p.X, p.Y}) }) {
+			if x < 0 || y < 0 || x > t.n || y > t.m || !known(at) || t.parted(here, i, j, x, y) {
 				continue
 			}
 			mean, n = mean.Plus(values[at]), n+1
@@ -277,12 +301,29 @@ func (t *grid) beside(k int, values []RGB, known func(k int) bool) (mean RGB, ap
 	return mean.Times(1 / math.Max(n, 1)), high - low, n > 0
 }
 
+// parted reports whether something stands between the node i, j, which is here, and the node x, y.
+func (t *grid) parted(here r3.Vec, i, j, x, y int) bool {
+	if t.feet == nil {
+		return false
+	}
+	p := t.place(y*(t.n+1) + x)
+	parts := func(f foot) bool { return f.parts(pt{here.X, here.Y}, pt{p.X, p.Y}) }
+	for row := min(j, y, t.m-1); row < max(j, y, min(j, t.m-1)+1); row++ {
+		for col := min(i, x, t.n-1); col < max(i, x, min(i, t.n-1)+1); col++ {
+			if slices.ContainsFunc(t.feet[row*t.n+col], parts) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // under is what a place gets by way of cards and room, from the finest grid that holds it and
 // is no strip.
 func (t *tabletop) under(x, y float64) RGB {
 	g := &t.grid
 	for i := range t.near {
-		if u, v := t.near[i].own(x, y); !t.near[i].narrow && u >= 0 && v >= 0 && u <= t.near[i].w && v <= t.near[i].d {
+		if !t.near[i].narrow && t.near[i].holds(x, y) {
 			g = &t.near[i]
 			break
 		}
@@ -293,8 +334,7 @@ func (t *tabletop) under(x, y float64) RGB {
 // at returns the brightness at a place, from the finest grid that holds it.
 func (t *tabletop) at(x, y float64) RGB {
 	for i := range t.near {
-		g := &t.near[i]
-		if u, v := g.own(x, y); u >= 0 && v >= 0 && u <= g.w && v <= g.d {
+		if g := &t.near[i]; g.holds(x, y) {
 			return g.at(x, y)
 		}
 	}
@@ -403,6 +443,14 @@ func (e *Engine) tablePart(eye *receptor, through []outline, leaf, near float64,
 func (e *Engine) meanOfTable(eye *receptor, part *outline, x, y, hw, hd float64) RGB {
 	if !e.detail.GlossSees {
 		return e.top.at(x, y)
+	}
+	if eye.rough { // of what is seen
+		px, py := 0.0, 0.0
+		for _, q := range part.p[:part.n] {
+			at := eye.onTop(q, x, y, hw, hd)
+			px, py = px+at.x/float64(part.n), py+at.y/float64(part.n)
+		}
+		return e.top.at(px, py)
 	}
 	const out = 0.5773502691896258 // 1/√3
 	var middle pt

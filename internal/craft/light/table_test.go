@@ -24,12 +24,12 @@ func TestWhatLiesBetweenNodesIsOfTheirSide(t *testing.T) {
 	}
 	even := func(k int) bool { return k%(g.n+1)%2 == 0 && k/(g.n+1)%2 == 0 }
 	for k, want := range map[int]float64{1: 1, 6: 1, 7: 1, 3: 9, 8: 9} {
-		got, apart, ok := g.beside(k, values, even)
+		got, apart, ok := g.beside(k, 1, values, even)
 		assert.True(t, ok)
 		assert.Zero(t, apart)
 		assert.InDelta(t, want, got.Lux(), 1e-9, "node %d", k)
 	}
-	_, _, ok := g.beside(7, values, func(k int) bool { return k%(g.n+1) > 2 })
+	_, _, ok := g.beside(7, 1, values, func(k int) bool { return k%(g.n+1) > 2 })
 	assert.False(t, ok, "all that is known lies across the card")
 }
 
