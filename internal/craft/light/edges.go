@@ -76,9 +76,12 @@ func (e *Engine) crowded(f *face, times float64) func(cell Rect) bool {
 // nook is a part of a face that is told apart from its cell because something stands close before it: one of side × side.
 type nook struct{ side, i, j int }
 
-// mostNooks is how many nooks a face has at the most where they are halved more than once more than its edges: a card that leans on a
-// tall pot touches it all the way up.
-const mostNooks = 1500
+// Where nooks are halved more than once more than a face's edges it has no more than mostNooks, since a card that leans on a tall pot
+// touches it all the way up, and is known in no more than mostCells a side.
+const (
+	mostNooks = 1500
+	mostCells = 256
+)
 
 // nooks are the crowded parts of a face of side × side cells, whose edges are halved so often; nooks up to deepest times more.
 func (f *face) nooks(side, edges, deepest int, crowded func(cell Rect) bool) []nook {
@@ -88,7 +91,7 @@ func (f *face) nooks(side, edges, deepest int, crowded func(cell Rect) bool) []n
 	var out []nook
 	for deep := 1; deep <= deepest; deep++ {
 		finer := f.crowdedParts(side, side<<(edges+deep), crowded)
-		if deep > 1 && len(finer) > mostNooks {
+		if deep > 1 && (len(finer) > mostNooks || side<<(edges+deep) > mostCells) {
 			break
 		}
 		out = finer

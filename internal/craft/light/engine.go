@@ -35,7 +35,7 @@ type Detail struct {
 	NearCells   int     // and round each solid on a finer grid of so many cells a side; 0 for none
 	RingCells   int     // and in a ring round what is low in so many cells outward, a multiple of four; 0 for none
 	Crowd       float64 // a cell of a card is asked again in quarters while something is nearer to it than so many times half its length
-	Deepest     int     // and the cells of a gloss so often, while something all but touches them
+	Deepest     int     // and that so often more than at an edge, as the cells of a gloss are, while something all but touches them
 	Even        float64 // cells whose light differs by less than this share are taken together
 	Skip        float64 // a face that gives less than this share of what is usual is passed over
 	Passes      int     // how often cards and table are asked again: bounces after the first

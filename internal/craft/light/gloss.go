@@ -74,6 +74,14 @@ type vista [][]glow
 // side is how many parts a cell has along each side: a power of two.
 func (v vista) side() int { return 1 << (bits.Len(uint(len(v))) / 2) }
 
+// at is what is seen from one of its parts; nothing from a cell that was not asked.
+func (v vista) at(i, j int) []glow {
+	if v == nil {
+		return nil
+	}
+	return v[j*v.side()+i]
+}
+
 // A place of a gloss sees all or nothing of what a thing hides that all but touches it. Cells are halved once while the thing is
 // nearer than allBut of their half lengths; the halves, nearer than closer of theirs, while that makes no more than mostParts.
 const (
@@ -136,21 +144,21 @@ func (f *face) parts(glossy []vista, i, j, side int, ask func(k, part int, q Rec
 	}
 }
 
-// seenFrom is what is seen from about the middle of one of side × side cells.
+// seenFrom is what is seen from about the middle of one of side × side cells; nothing where an engine was stopped before it asked.
 func (f *face) seenFrom(i, j, side int) []glow {
 	if side <= f.shows {
 		n := f.shows / side
 		v := f.glossy[(j*n+n/2)*f.shows+i*n+n/2]
 		if n > 1 { // the corner that the four about its middle meet at
-			return v[0]
+			return v.at(0, 0)
 		}
 		m := v.side()
-		return v[m/2*m+m/2]
+		return v.at(m/2, m/2)
 	}
 	n := side / f.shows
 	v := f.glossy[j/n*f.shows+i/n]
 	m := v.side()
-	return v[(j%n*m+m/2)/n*m+(i%n*m+m/2)/n]
+	return v.at((i%n*m+m/2)/n, (j%n*m+m/2)/n)
 }
 
 // whole reports whether what is seen is not told apart within one of side × side cells.

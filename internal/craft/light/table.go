@@ -225,9 +225,12 @@ const (
 )
 
 // relightGrid asks a node in so many each way. The rest lie between where those beside them differ by little, and are asked where not,
-// halfway nodes first. What comes of later passes is more by little, and changes little from node to node: there half as many are asked each way and all the
-// rest lie between.
+// halfway nodes first. What comes of later passes is more by little, and changes little from node to node: there half as many are
+// asked each way, and all the rest lie between.
 func (e *Engine) relightGrid(g *grid) {
+	if g.n == 0 { // a table that returns nothing
+		return
+	}
 	ask := func(k int) RGB {
 		p := g.place(k)
 		switch {
