@@ -90,8 +90,12 @@ func (f *face) nooks(side, edges, deepest int, crowded func(cell Rect) bool) []n
 	}
 	var out []nook
 	for deep := 1; deep <= deepest; deep++ {
-		finer := f.crowdedParts(side, side<<(edges+deep), crowded)
-		if deep > 1 && (len(finer) > mostNooks || side<<(edges+deep) > mostCells) {
+		fine := side << (edges + deep)
+		if deep > 1 && fine > mostCells {
+			break
+		}
+		finer := f.crowdedParts(side, fine, crowded)
+		if deep > 1 && len(finer) > mostNooks {
 			break
 		}
 		out = finer

@@ -301,24 +301,24 @@ func (e *Engine) light() {
 		crowded[k] = e.crowded(f, e.detail.Crowd)
 		nooks[k] = f.nooks(sides(k), e.detail.PanelEdges, e.detail.Deepest, crowded[k])
 	}
-	edges := func(k int) int { // how much finer the first is known
+	finer := make([]int, len(e.faces)) // how much finer the first is known
+	for k := range e.faces {
 		f, back := &e.faces[k], &e.faces[k^1]
-		switch {
+		switch corners := slices.Concat(nooks[k], nooks[k^1]); {
 		case f.panel == aBody:
-			return 1
-		case len(nooks[k])+len(nooks[k^1]) > 0:
-			times := 2 << e.detail.PanelEdges
-			for _, of := range [2][]nook{nooks[k], nooks[k^1]} {
-				for _, n := range of {
-					times = max(times, n.side/sides(k))
-				}
+			finer[k] = 1
+		case len(corners) > 0:
+			finer[k] = 2 << e.detail.PanelEdges
+			for _, n := range corners {
+				finer[k] = max(finer[k], n.side/sides(k))
 			}
-			return times
 		case f.surface.Lobe > 0 || back.surface.Lobe > 0:
-			return 1
+			finer[k] = 1
+		default:
+			finer[k] = 1 << e.detail.PanelEdges
 		}
-		return 1 << e.detail.PanelEdges
 	}
+	edges := func(k int) int { return finer[k] }
 	for k := range e.faces {
 		f := &e.faces[k]
 		f.dead = true

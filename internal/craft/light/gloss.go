@@ -390,11 +390,7 @@ func (e *Engine) tableGlows(eye *receptor, q Rect, through []outline, keep func(
 // corners.
 func (e *Engine) seenOfTable(eye *receptor, part *outline, q *Rect) RGB {
 	at := func(o pt) pt { return eye.onTop(o, q.Centre.X, q.Centre.Y, q.U.X, q.V.Y) }
-	var middle pt
-	for _, o := range part.p[:part.n] {
-		p := at(o)
-		middle.x, middle.y = middle.x+p.x/float64(part.n), middle.y+p.y/float64(part.n)
-	}
+	middle := eye.middleOnTop(part, q.Centre.X, q.Centre.Y, q.U.X, q.V.Y)
 	var l RGB
 	n := 0.0
 	add := func(p pt) {

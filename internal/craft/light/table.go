@@ -447,13 +447,9 @@ func (e *Engine) meanOfTable(eye *receptor, part *outline, x, y, hw, hd float64)
 	if !e.detail.GlossSees {
 		return e.top.at(x, y)
 	}
-	if eye.rough { // of what is seen
-		px, py := 0.0, 0.0
-		for _, q := range part.p[:part.n] {
-			at := eye.onTop(q, x, y, hw, hd)
-			px, py = px+at.x/float64(part.n), py+at.y/float64(part.n)
-		}
-		return e.top.at(px, py)
+	if eye.rough {
+		at := eye.middleOnTop(part, x, y, hw, hd)
+		return e.top.at(at.x, at.y)
 	}
 	const out = 0.5773502691896258 // 1/√3
 	var middle pt
@@ -477,6 +473,16 @@ func (v *view) onTop(q pt, x, y, hw, hd float64) pt {
 	d := v.direction(q)
 	k := -v.p.Z / math.Min(d.Z, -1e-9)
 	return pt{math.Min(math.Max(v.p.X+k*d.X, x-hw), x+hw), math.Min(math.Max(v.p.Y+k*d.Y, y-hd), y+hd)}
+}
+
+// middleOnTop is the middle of what is seen of a part of the table, not of what is hidden.
+func (v *view) middleOnTop(part *outline, x, y, hw, hd float64) pt {
+	var middle pt
+	for _, q := range part.p[:part.n] {
+		at := v.onTop(q, x, y, hw, hd)
+		middle.x, middle.y = middle.x+at.x/float64(part.n), middle.y+at.y/float64(part.n)
+	}
+	return middle
 }
 
 // A part of the table on which something stands is divided down to footMm while it gives
