@@ -204,7 +204,7 @@ func direct(w *light.Window, toward r3.Vec) float64 {
 	}
 	n := 0
 	for _, p := range onSet {
-		if w.Passes(p, toward) > 0.02 {
+		if share, _ := w.Passes(p, toward); share > 0.02 {
 			n++
 		}
 	}

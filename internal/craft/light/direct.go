@@ -32,7 +32,7 @@ func (e *Engine) sunAt(eye *receptor) RGB {
 // the way.
 func (e *Engine) beam(p, toward r3.Vec) float64 {
 	for i := range e.set.Windows {
-		share, x := e.set.Windows[i].passes(p, toward)
+		share, x := e.set.Windows[i].Passes(p, toward)
 		if share == 0 {
 			continue
 		}
@@ -82,7 +82,7 @@ func roomLight(s *Set) RGB {
 		var in RGB
 		eye.window(w, 8, nil, func(o *outline, l RGB) { in = in.Plus(l.Times(math.Pi * o.factor())) })
 		if s.Sun != nil {
-			if share, _ := w.passes(eye.p, s.Sun.Toward); share > 0 {
+			if share, _ := w.Passes(eye.p, s.Sun.Toward); share > 0 {
 				in = in.Plus(s.Sun.Lux.Times(share * math.Max(0, r3.Dot(out, s.Sun.Toward))))
 			}
 		}

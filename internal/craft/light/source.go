@@ -97,15 +97,9 @@ type Sun struct {
 	Lux    RGB    // on a surface that faces it, outside
 }
 
-// Passes returns what share of the beam, 0 to 1, reaches p by way of the window.
-func (w *Window) Passes(p, toward r3.Vec) float64 {
-	share, _ := w.passes(p, toward)
-	return share
-}
-
-// passes returns what share of the beam, 0 to 1, reaches p by way of the window,
+// Passes returns what share of the beam, 0 to 1, reaches p by way of the window,
 // and where it crosses the opening.
-func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
+func (w *Window) Passes(p, toward r3.Vec) (share float64, at r3.Vec) {
 	q := w.Opening()
 	x, ok := q.Crossed(p, toward)
 	if !ok || r3.Dot(q.Normal(), toward) >= 0 {
@@ -116,7 +110,7 @@ func (w *Window) passes(p, toward r3.Vec) (float64, r3.Vec) {
 			return 0, x
 		}
 	}
-	share := w.Glass
+	share = w.Glass
 	for _, o := range w.Outside {
 		if _, ok := o.Crossed(p, toward); ok {
 			share *= o.Through

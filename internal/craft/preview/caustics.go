@@ -194,10 +194,8 @@ func (b *beam) sets(s *stage, d *dice) (o, w r3.Vec, flux light.RGB) {
 		r := c.radius * math.Sqrt(d.roll())
 		x, y := frame(s.sun.Toward)
 		p := r3.Add(c.middle, r3.Add(r3.Scale(r*cos, x), r3.Scale(r*sin, y)))
-		share := b.window.Passes(p, s.sun.Toward)
-		open := b.window.Opening()
-		from, ok := open.Crossed(p, s.sun.Toward)
-		if share == 0 || !ok {
+		share, from := b.window.Passes(p, s.sun.Toward)
+		if share == 0 {
 			return o, w, flux
 		}
 		w = r3.Scale(-1, s.sun.Toward)

@@ -363,11 +363,8 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) light.RGB {
 	for i := range s.set.Windows {
 		w := &s.set.Windows[i]
-		if share := w.Passes(p, s.sun.Toward); share > 0 {
-			open := w.Opening()
-			if x, ok := open.Crossed(p, s.sun.Toward); ok {
-				return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb, caught))
-			}
+		if share, x := w.Passes(p, s.sun.Toward); share > 0 {
+			return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb, caught))
 		}
 	}
 	return light.RGB{}
