@@ -97,7 +97,7 @@ func phased(d r3.Vec, u, v float64) r3.Vec {
 // How many places of each lamp are asked, and how many paths followed, for one place in the steam.
 const (
 	steamPlaces = 36
-	steamPaths  = 400
+	steamPaths  = 100
 )
 
 // steams puts steam on the stage, as a lens sees it. What its drops send to the lens changes slowly from place to
@@ -184,7 +184,8 @@ func (s *stage) roundOn(p, d r3.Vec, place int) light.RGB {
 		}
 		f := phase(r3.Dot(w, d))
 		k := f / (0.5*f + 0.5/(4*math.Pi)) / steamPaths
-		sum = sum.Plus(s.trace(&onward{o: p, d: w, weight: light.White(1)}, light.White(k), 1, &r))
+		// Each is followed for what it is worth by itself: one of the little that all of them make together ends at once.
+		sum = sum.Plus(s.trace(&onward{o: p, d: w, weight: light.White(1)}, light.White(1), 1, &r).Times(k))
 	}
 	return sum
 }

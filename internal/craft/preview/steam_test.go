@@ -7,6 +7,7 @@ import (
 
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
+	"figladder/internal/craft/shape"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -252,4 +253,43 @@ func TestSteamIsReadAsTheLensSeesIt(t *testing.T) {
 	// From far off and over a wide frame only what has steam is kept.
 	far := lens{at: r3.Vec{Y: -6000, Z: 100}, right: r3.Vec{X: 1}, up: r3.Vec{Z: 1}, forward: r3.Vec{Y: 1}, across: 36, high: 24, image: 15, focus: 6000}
 	assert.Less(t, len(newVeil(t.Context(), s.steam, &far).taken), 200_000)
+}
+
+// What drops send on of a wall that is lit beside them is what its cells make of the phase function, at every place: each of the
+// few paths that look for it counts.
+func TestSteamKnowsWhatStandsRoundIt(t *testing.T) {
+	wall := light.Upright(r3.Vec{X: 160, Z: 200}, 400, 400, 270, 0)
+	s := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{X: -100, Z: 900}, 300, 1000)}})
+	s.walls, s.room = nil, light.RGB{}
+	m := shape.Mesh{T: [][3]int32{{0, 1, 2}, {0, 2, 3}}}
+	for _, c := range [][2]float64{{-1, -1}, {1, -1}, {1, 1}, {-1, 1}} {
+		m.P, m.N = append(m.P, wall.At(c[0], c[1])), append(m.N, wall.Normal())
+	}
+	s.add(m, scene.Stuff{Colour: light.White(0.85)}, 0)
+	s.done()
+	p, d := r3.Vec{Z: 150}, r3.Vec{Y: 1}
+	want := 0.0
+	const n = 100
+	for i := range n {
+		for j := range n {
+			x := wall.At(2*(float64(i)+0.5)/n-1, 2*(float64(j)+0.5)/n-1)
+			to := r3.Sub(x, p)
+			face := wall.Normal()
+			if r3.Dot(to, face) > 0 {
+				face = r3.Scale(-1, face)
+			}
+			w := unit(to)
+			glows := 0.85 / math.Pi * 1000 * s.lamps[0].falls(x, face)
+			want += glows * phase(r3.Dot(w, d)) * -r3.Dot(w, face) / r3.Dot(to, to) * wall.AreaMm2() / n / n
+		}
+	}
+	require.Positive(t, want)
+	mean, squares := 0.0, 0.0
+	const places = 45
+	for i := range places {
+		got := s.roundOn(p, d, i).Lux() / want
+		mean, squares = mean+got/places, squares+(got-1)*(got-1)/places
+	}
+	assert.InDelta(t, 1, mean, 0.06)
+	assert.Less(t, math.Sqrt(squares), 0.35, "off at a place")
 }
