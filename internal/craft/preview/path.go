@@ -222,7 +222,7 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	}
 	switch {
 	case h.part.panel != nil:
-		return s.card(h, d, absorb, r, next)
+		return s.card(h, d, blunt, absorb, r, next)
 	case st.Clear:
 		if st.Mist > 0 && r.random() < st.Mist {
 			return s.even(h, misty, mistLets, absorb, r, next)
@@ -235,6 +235,9 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	out := -r3.Dot(d, h.n)
 	if st.Coat > 0 {
 		share := coated(out, alpha)
+		if alpha >= rough && st.Through == 0 {
+			return s.glazed(h, d, share*st.Coat, alpha, absorb, r, next)
+		}
 		if r.random() < share*st.Coat {
 			got := s.shiny(h, d, coatReturns, alpha, absorb, r, next)
 			next.weight = next.weight.Times(1 / share)
@@ -242,6 +245,25 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 		}
 	}
 	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r, next)
+}
+
+// glazed is a rough coat over an even surface: the lamps are asked once for both, since to ask for the coat alone, seldom, makes
+// specks; the path goes on by way of one of the two, of the coat in so many of one.
+func (s *stage) glazed(h *spot, d r3.Vec, share, alpha float64, absorb light.RGB, r *dice, next *onward) light.RGB {
+	st := &h.part.stuff
+	colour := painted(st, h.p, h.object)
+	under, coat := colour.Times((1-share)/math.Pi), facetOf(h, d, coatReturns, alpha)
+	var got drawn
+	s.straight(h.p, h.n, h.g, absorb, r, surface{makes: func(w r3.Vec, cos float64) light.RGB {
+		return under.Plus(coat.returns(w, cos).Times(st.Coat))
+	}}, &got)
+	if r.random() < share {
+		coat.onward(r, absorb, next)
+		next.weight = next.weight.Times(st.Coat / share)
+	} else {
+		s.leave(h, h.n, h.g, colour, absorb, r, next)
+	}
+	return got.plain()
 }
 
 // even is a surface that returns light evenly, and lets some through.
@@ -309,7 +331,7 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, nex
 }
 
 // card is a card, a flag, a diffuser or the backdrop, as the light engine has it.
-func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice, next *onward) light.RGB {
+func (s *stage) card(h *spot, d r3.Vec, blunt bool, absorb light.RGB, r *dice, next *onward) light.RGB {
 	face, far := h.part.panel, h.part.other
 	if !h.outside {
 		face, far = far, face
@@ -321,6 +343,16 @@ func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice, next *onward)
 		return light.RGB{}
 	}
 	pick := r.random() * all
+	if blunt && face.Lobe > 0 && lets == 0 {
+		got := s.satin(h, d, face, absorb, r)
+		if pick < even {
+			s.leave(h, h.n, h.g, face.Diffuse.Times(all/even), absorb, r, next)
+		} else {
+			s.cardGloss(h, d, face, all/gloss, absorb, r, next)
+			next.lamps, next.beyond = 0, 0
+		}
+		return got
+	}
 	switch {
 	case pick < even:
 		return s.even(h, face.Diffuse.Times(all/even), 0, absorb, r, next)
@@ -330,6 +362,22 @@ func (s *stage) card(h *spot, d r3.Vec, absorb light.RGB, r *dice, next *onward)
 		return s.even(&turned, h.part.through.Times(all/lets), 0, absorb, r, next)
 	}
 	return s.cardGloss(h, d, face, all/gloss, absorb, r, next)
+}
+
+// satin is what a card's side sends back straight from the lamps, of what it returns evenly and of its lobe at once.
+func (s *stage) satin(h *spot, d r3.Vec, face *light.Surface, absorb light.RGB, r *dice) light.RGB {
+	out := -r3.Dot(d, h.n)
+	m := r3.Add(d, r3.Scale(2*out, h.n))
+	flat, lobe := face.Diffuse.Times(1/math.Pi), face.Gloss.Times(float64(face.Lobe+1)/(2*math.Pi))
+	var got drawn
+	s.straight(h.p, h.n, h.g, absorb, r, surface{makes: func(w r3.Vec, cos float64) light.RGB {
+		c := r3.Dot(m, w)
+		if c <= 0 {
+			return flat
+		}
+		return flat.Plus(lobe.Times(math.Pow(c, float64(face.Lobe)) / max(cos, out)))
+	}}, &got)
+	return got.plain()
 }
 
 // cardGloss is what a card's side mirrors, times k: sharply, or over a lobe.

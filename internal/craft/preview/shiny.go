@@ -22,21 +22,14 @@ const bending = 0.1
 
 // shiny is a metal or a coat of a roughness; f0 is what its facets return at right angles.
 func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb light.RGB, r *dice, next *onward) light.RGB {
-	a, b := frame(h.n)
-	v := r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))}
-	al := max(1e-3, alpha*alpha)
+	f := facetOf(h, d, f0, alpha)
 	var got light.RGB
-	tint := func(cos float64) light.RGB { return schlickOf(f0, cos) }
-	brdf := func(w r3.Vec, cos float64) light.RGB {
-		half := unit(r3.Sub(w, d))
-		return tint(r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, h.n)), max(1e-4, cos), v.Z, al))
-	}
-	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
+	from := f.from
 	counts := func(r3.Vec) (float64, float64) { return 1, 1 } // as onward has it, along w
 	switch {
 	case alpha >= rough:
 		var all drawn
-		s.straight(h.p, h.n, h.g, absorb, r, surface{makes: brdf}, &all)
+		s.straight(h.p, h.n, h.g, absorb, r, surface{makes: f.returns}, &all)
 		got = all.plain()
 		counts = func(r3.Vec) (float64, float64) { return 0, 0 }
 	case alpha >= mirror && len(s.lamps) > 0:
@@ -46,7 +39,7 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 		}
 		counts = func(w r3.Vec) (lamps, beyond float64) {
 			half := unit(r3.Sub(w, d))
-			own, other := visible(max(0, r3.Dot(half, h.n)), v.Z, al), asked.along(from, w)
+			own, other := visible(max(0, r3.Dot(half, h.n)), f.v.Z, f.al), asked.along(from, w)
 			lamps = own / (own + other)
 			if other == 0 && alpha > bending {
 				return lamps, 0
@@ -55,24 +48,54 @@ func (s *stage) shiny(h *spot, d r3.Vec, f0 light.RGB, alpha float64, absorb lig
 		}
 		got = asked.one(from, h.n, h.g, absorb, r, func(w r3.Vec, cos float64) light.RGB {
 			own, _ := counts(w)
-			return brdf(w, cos).Times(1 - own)
+			return f.returns(w, cos).Times(1 - own)
 		})
 	}
-	half := microfacet(v, al, r.roll(), r.roll())
-	l := r3.Sub(r3.Scale(2*r3.Dot(v, half), half), v)
+	if f.onward(r, absorb, next) {
+		next.lamps, next.beyond = counts(next.d)
+	}
+	return got
+}
+
+// facet is a place of a surface of small facets as a ray comes to it.
+type facet struct {
+	h    *spot
+	d    r3.Vec
+	a, b r3.Vec // of the surface's frame, with its normal
+	v    r3.Vec // the way back, in that frame
+	from r3.Vec // where light leaves
+	f0   light.RGB
+	al   float64 // GGX
+}
+
+func facetOf(h *spot, d r3.Vec, f0 light.RGB, alpha float64) facet {
+	a, b := frame(h.n)
+	return facet{h: h, d: d, a: a, b: b, v: r3.Vec{X: -r3.Dot(d, a), Y: -r3.Dot(d, b), Z: max(1e-4, -r3.Dot(d, h.n))},
+		from: r3.Add(h.p, r3.Scale(5e-3, h.g)), f0: f0, al: max(1e-3, alpha*alpha)}
+}
+
+// returns is the facets' BRDF for light that comes along w, at a cosine.
+func (f *facet) returns(w r3.Vec, cos float64) light.RGB {
+	half := unit(r3.Sub(w, f.d))
+	return schlickOf(f.f0, r3.Dot(half, w)).Times(ggx(max(0, r3.Dot(half, f.h.n)), max(1e-4, cos), f.v.Z, f.al))
+}
+
+// onward draws the way that the light took before it, by the facets that are seen; false for none. No lamp counts on it.
+func (f *facet) onward(r *dice, absorb light.RGB, next *onward) bool {
+	half := microfacet(f.v, f.al, r.roll(), r.roll())
+	l := r3.Sub(r3.Scale(2*r3.Dot(f.v, half), half), f.v)
 	if l.Z <= 0 {
 		*next = onward{}
-		return got
+		return false
 	}
-	w := r3.Add(r3.Add(r3.Scale(l.X, a), r3.Scale(l.Y, b)), r3.Scale(l.Z, h.n))
+	h := f.h
+	w := r3.Add(r3.Add(r3.Scale(l.X, f.a), r3.Scale(l.Y, f.b)), r3.Scale(l.Z, h.n))
 	if c := r3.Dot(w, h.g); c <= 0 { // under a facet of the mesh, not of the true surface
 		w = r3.Sub(w, r3.Scale(2*c, h.g))
 	}
-	lv, ll := hidden(v.Z, al), hidden(l.Z, al)
-	k := (1 + lv) / (1 + lv + ll)
-	lamps, beyond := counts(w)
-	*next = onward{o: from, d: w, weight: tint(r3.Dot(half, l)).Times(k), absorb: absorb, lamps: lamps, beyond: beyond}
-	return got
+	lv, ll := hidden(f.v.Z, f.al), hidden(l.Z, f.al)
+	*next = onward{o: f.from, d: w, weight: schlickOf(f.f0, r3.Dot(half, l)).Times((1 + lv) / (1 + lv + ll)), absorb: absorb}
+	return true
 }
 
 // visible is how likely microfacet sends a ray a way, a steradian, for the cosines of the
