@@ -30,7 +30,11 @@ type drawn struct {
 	sun          light.RGB // and what else is known
 	open         light.RGB // of lamps, with nothing in the way: known but for what shines unevenly; only where the surface is known
 	seen, hidden light.RGB
+	full         light.RGB // sun, and what else is known, with nothing in the way
 }
+
+// unhindered is all of it with nothing in the way.
+func (d *drawn) unhindered() light.RGB { return d.full }
 
 // less is what is known with nothing in the way less what was hidden of it: for what is mostly seen.
 func (d *drawn) less() light.RGB { return d.sun.Plus(d.open).Plus(d.hidden.Times(-1)) }
@@ -39,7 +43,7 @@ func (d *drawn) less() light.RGB { return d.sun.Plus(d.open).Plus(d.hidden.Times
 func (d *drawn) plain() light.RGB { return d.sun.Plus(d.seen) }
 
 func (d drawn) through(c light.RGB) drawn {
-	return drawn{d.sun.Through(c), d.open.Through(c), d.seen.Through(c), d.hidden.Through(c)}
+	return drawn{d.sun.Through(c), d.open.Through(c), d.seen.Through(c), d.hidden.Through(c), d.full.Through(c)}
 }
 
 // straight is the light that comes to a surface straight from lamps and sun, lux over π
@@ -52,7 +56,7 @@ func (d drawn) through(c light.RGB) drawn {
 func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface, to *drawn) {
 	from := r3.Add(p, r3.Scale(5e-3, g))
 	if s.sun != nil {
-		to.sun = to.sun.Plus(s.sunlit(from, n, g, absorb, &f))
+		s.sunlit(from, n, g, absorb, &f, to)
 	}
 	if len(s.lamps) == 0 {
 		return
@@ -71,7 +75,8 @@ func (s *stage) straight(p, n, g r3.Vec, absorb light.RGB, d *dice, f surface, t
 	if f.known {
 		for i := range count {
 			if weight[i] > 0 {
-				to.open = to.open.Plus(s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat))
+				open := s.lamps[i].usual.Times(s.lamps[i].falls(from, n)).Through(f.flat)
+				to.open, to.full = to.open.Plus(open), to.full.Plus(open)
 			}
 		}
 	}
@@ -116,13 +121,15 @@ func wrap(v float64) float64 {
 	return v
 }
 
-// sunlit is what the sun gives, where it shines.
-func (s *stage) sunlit(from, n, g r3.Vec, absorb light.RGB, f *surface) light.RGB {
+// sunlit adds what the sun gives, where it shines.
+func (s *stage) sunlit(from, n, g r3.Vec, absorb light.RGB, f *surface, to *drawn) {
 	cos := r3.Dot(n, s.sun.Toward)
 	if cos <= 0 || r3.Dot(g, s.sun.Toward) <= 0 {
-		return light.RGB{}
+		return
 	}
-	return s.sunAt(from, absorb, f.caught).Times(cos).Through(f.of(s.sun.Toward, cos))
+	of := f.of(s.sun.Toward, cos).Times(cos)
+	got, full := s.sunAt(from, absorb, f.caught)
+	to.sun, to.full = to.sun.Plus(got.Through(of)), to.full.Plus(full.Through(of))
 }
 
 // promises is about what a lamp would give a surface, for choosing among lamps.

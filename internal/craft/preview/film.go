@@ -40,21 +40,6 @@ func (l *lens) ray(x, y, u, v float64) (o, d r3.Vec) {
 	return o, unit(r3.Sub(sharp, o))
 }
 
-// pixel gathers the samples of one pixel, as sums.
-type pixel struct {
-	straight, bounced, clean [3]float32 // straight as its lamps are with nothing in the way, less what was drawn of that and hidden
-	open, drawn, hidden      [3]float32 // of straight: what there is of lamps with nothing in the way, what was drawn of that, and what of this is hidden
-	albedo                   [3]float32
-	n, at                    [3]float32
-	bouncedOn                [3]float32      // albedo of the samples that followed light on
-	squares                  [layers]float32 // of the luminance of each layer's samples
-	patchy                   float32         // squares of the luminance of albedo
-	object                   int32
-	count, bounces           int32
-	others                   int32 // samples that saw another object than the first
-	rays                     int32 // that the samples took, shadow rays too
-}
-
 // film is a picture in the making.
 type film struct {
 	w, h  int
@@ -106,7 +91,7 @@ func (f *film) expose(s *stage, l *lens, to int, seed int64, perLum float64, sto
 	return f.rows(stop, func(j int) {
 		var d sampler
 		for i := range f.w {
-			f.sample(s, l, i, j, to-int(f.px[j*f.w+i].count), seed, perLum, &d)
+			f.sample(s, l, i, j, to-f.px[j*f.w+i].samples(), seed, perLum, &d)
 		}
 	})
 }
@@ -170,7 +155,7 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 	b.turn(j*f.w+i, seed^bouncedSeed)
 	d.asks = f.asks
 	for range more {
-		k := int(p.count)
+		k := p.samples()
 		d.begin(k)
 		x, y := (float64(i)+d.roll())/float64(f.w), (float64(j)+d.roll())/float64(f.h)
 		o, dir := l.ray(x, y, d.roll(), d.roll())
@@ -194,50 +179,9 @@ func (f *film) sample(s *stage, l *lens, i, j, more int, seed int64, perLum floa
 			}
 		}
 		p.rays += d.rays
+		got.across = max(0, l.across/l.image/float64(f.w)*r3.Dot(r3.Sub(got.at, o), l.forward))
 		p.add(&got, bounce)
 	}
-}
-
-// lit is the straight light of the pixel's samples, their sum. Of what lamps give with nothing in the way the share is taken off that
-// was hidden of all that was drawn of it: where all is hidden nothing is left, whatever was drawn. The sum of the samples themselves
-// would be dark or bright by chance there, in the line where food meets its bowl most of all.
-func (p *pixel) lit() [3]float32 {
-	out := p.straight
-	for c := range out {
-		if p.drawn[c] > 0 {
-			out[c] += p.hidden[c] * (1 - p.open[c]/p.drawn[c])
-		}
-	}
-	return out
-}
-
-func (p *pixel) add(got *first, bounce bool) {
-	straight := got.straight.less()
-	add3(&p.straight, straight)
-	add3(&p.hidden, got.straight.hidden)
-	add3(&p.open, got.straight.open)
-	add3(&p.drawn, got.straight.seen.Plus(got.straight.hidden))
-	add3(&p.bounced, got.bounced)
-	add3(&p.albedo, got.albedo)
-	add3(&p.clean, got.clean)
-	add3(&p.n, light.RGB{R: got.n.X, G: got.n.Y, B: got.n.Z})
-	add3(&p.at, light.RGB{R: got.at.X, G: got.at.Y, B: got.at.Z})
-	if bounce {
-		add3(&p.bouncedOn, got.albedo)
-		p.bounces++
-	}
-	for c, l := range [layers]light.RGB{straight, got.bounced, got.clean} {
-		y := float32(l.Lux())
-		p.squares[c] += y * y
-	}
-	y := float32(got.albedo.Lux())
-	p.patchy += y * y
-	if p.count == 0 {
-		p.object = got.object
-	} else if got.object != p.object {
-		p.others++
-	}
-	p.count++
 }
 
 // bouncedSeed sets the dice of light that has bounced apart from the others.
@@ -264,10 +208,9 @@ func held(l light.RGB, limit float64) light.RGB {
 func (f *film) linear() []float32 {
 	out := make([]float32, 3*len(f.px))
 	for i := range f.px {
-		p := &f.px[i]
-		k, b, straight := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
+		got := f.px[i].caught()
 		for c := range 3 {
-			out[3*i+c] = (straight[c]+p.clean[c])*k + p.bounced[c]*b
+			out[3*i+c] = got[straightLayer][c] + got[bouncedLayer][c] + got[cleanLayer][c]
 		}
 	}
 	return out

@@ -289,7 +289,8 @@ func (s *stage) lit(h *spot, n, g r3.Vec, colour, absorb light.RGB, r *dice, to 
 	f := surface{flat: colour.Times(1 / math.Pi)}
 	if s.caught != nil && g.Z > flatUp && h.catches() {
 		f.caught = true
-		to.sun = to.sun.Plus(s.caught.at(h.p).Times(g.Z).Through(f.flat))
+		by := s.caught.at(h.p).Times(g.Z).Through(f.flat)
+		to.sun, to.full = to.sun.Plus(by), to.full.Plus(by)
 	}
 	s.straight(h.p, n, g, absorb, r, f, to)
 }
@@ -397,7 +398,8 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 		if sun := s.sun; sun != nil {
 			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
 			if c > 0 && in > 0 {
-				lum := s.sunAt(from, absorb, false).Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
+				sunlight, _ := s.sunAt(from, absorb, false)
+				lum := sunlight.Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
 				got = lum.Through(weight)
 			}
 		}
@@ -407,15 +409,16 @@ func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, abs
 	return got
 }
 
-// sunAt is the sun's light on a face turned to it, lux.
-func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) light.RGB {
+// sunAt is the sun's light on a face turned to it, lux, and what it would be with nothing but the window in the way.
+func (s *stage) sunAt(p r3.Vec, absorb light.RGB, caught bool) (got, full light.RGB) {
 	for i := range s.set.Windows {
 		w := &s.set.Windows[i]
 		if share, x := w.Passes(p, s.sun.Toward); share > 0 {
-			return s.sun.Lux.Times(share).Through(s.reach(p, x, absorb, caught))
+			full = s.sun.Lux.Times(share)
+			return full.Through(s.reach(p, x, absorb, caught)), full
 		}
 	}
-	return light.RGB{}
+	return got, full
 }
 
 // first is a sample of a pixel: what is seen, apart by what can be smoothed how.
@@ -427,6 +430,7 @@ type first struct {
 	n        r3.Vec    // normal of the surface met
 	at       r3.Vec    // place of it
 	object   int32
+	across   float64 // how wide a pixel is there, mm
 }
 
 // look adds a sample of what a ray from the lens sees. At the first surface both its gloss and
@@ -488,20 +492,21 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 					f.clean = f.clean.Plus(shine)
 				} else { // blurred anyhow, so it may be smoothed as far as shadows are
 					f.straight.sun = f.straight.sun.Plus(shine)
+					f.straight.full = f.straight.full.Plus(through.Times(anyLux))
 				}
 			}
 			if even+lets == 0 {
 				f.albedo = f.albedo.Plus(through)
 				return
 			}
-			f.evenly(s, &h, face.Diffuse, h.part.through, light.White(1), through, absorb, r, bounce)
+			f.evenly(s, &h, face.Diffuse, h.part.through, light.White(1), through, absorb, step > 0, r, bounce)
 			return
 		case st.Metal:
 			got := s.scatter(&h, d, absorb, false, r, &next)
 			f.clean = f.clean.Plus(got.Through(through)).Plus(s.trace(&next, through, 1, r))
 			return
 		case st.Clear && st.Mist > 0 && r.roll() < st.Mist:
-			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.White(1), through, absorb, r, bounce)
+			f.evenly(s, &h, misty.Times(1-mistLets), misty.Times(mistLets), light.White(1), through, absorb, true, r, bounce)
 			return
 		case st.Clear:
 			if step < split {
@@ -524,7 +529,7 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 			f.clean = f.clean.Plus(got.Through(through).Times(st.Coat)).Plus(s.trace(&next, through.Times(st.Coat), 1, r))
 			through = through.Times(1 - st.Coat*coated(-r3.Dot(d, h.n), st.Rough))
 		}
-		f.evenly(s, &h, light.White(1-st.Through), light.White(st.Through), painted(st, h.p, h.object), through, absorb, r, bounce)
+		f.evenly(s, &h, light.White(1-st.Through), light.White(st.Through), painted(st, h.p, h.object), through, absorb, step > 0, r, bounce)
 		return
 	}
 }
@@ -533,11 +538,14 @@ func (s *stage) look(o, d r3.Vec, r, bounce *dice, f *first) {
 // what they let through is followed.
 const split = 2
 
+// anyLux stands for light that is not known with nothing in the way: it is smoothed by what it falls on alone, whatever the number.
+const anyLux = 300
+
 // evenly adds an even surface, seen with its colour apart from the light on it: what it
 // returns of the light before it, and what it lets through from behind. The lamps are asked
 // for both, with as many questions as for one: a side drawn for each sample would be half of
 // the noise of a slice of fruit.
-func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb light.RGB, r, bounce *dice) {
+func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb light.RGB, glass bool, r, bounce *dice) {
 	seen := colour.Through(through)
 	f.albedo = f.albedo.Plus(seen)
 	backN, backG := r3.Scale(-1, h.n), r3.Scale(-1, h.g)
@@ -553,6 +561,9 @@ func (f *first) evenly(s *stage, h *spot, returns, lets, colour, through, absorb
 		s.lit(h, backN, backG, lets.Through(seen), absorb, r, &f.straight)
 	}
 	r.asks = asks
+	if glass { // what hangs in the way of the lamps there is mostly glass and drink, at every angle
+		f.straight.full = seen.Times(anyLux)
+	}
 	if bounce == nil {
 		return
 	}

@@ -161,7 +161,7 @@ func TestAStrayPathIsHeldAndAHighlightKept(t *testing.T) {
 	}
 	stray, highlight := &f.px[3*9+3], &f.px[6*9+6]
 	stray.add(&first{straight: drawn{sun: light.White(1)}, albedo: light.White(0.5), n: upward, at: r3.Vec{X: 3, Y: 3}, clean: light.White(600)}, true)
-	highlight.clean, highlight.squares[cleanLayer] = [3]float32{320, 320, 320}, 16*400 // every path of it shows 20
+	highlight.clean, highlight.shine = [3]float32{320, 320, 320}, 16*400 // every path of it shows 20
 	out := f.denoise()
 	assert.Less(t, out[3*(3*9+3)], float32(1.5), "one path of seventeen")
 	assert.Greater(t, out[3*(6*9+6)], float32(15), "all sixteen")

@@ -54,7 +54,7 @@ func (f *film) byNeed(mean float64, seed int64) []int32 {
 		}
 		want = math.Min(want, mostAtOnce*mean)
 		whole := math.Floor(want)
-		if shape.Hash(int64(i), int64(f.px[i].count), 9, seed) < want-whole {
+		if shape.Hash(int64(i), int64(f.px[i].samples()), 9, seed) < want-whole {
 			whole++
 		}
 		out[i] = int32(whole)
@@ -69,16 +69,20 @@ const mostAtOnce = 32
 // of: gloss, and the colours that meet in it under its light; of the light itself a part, the more the less smoothing
 // is left to do, and all of it where two things meet.
 func (p *pixel) variance() float32 {
-	k := 1 / float32(max(1, p.count))
-	clean, straight, albedo := bright(p.clean)*k, bright(p.lit())*k, bright(p.albedo)*k
-	v := max(0, p.squares[cleanLayer]*k-clean*clean)
+	samples := float32(max(1, p.samples()))
+	k, all := 1/samples, p.caught()
+	clean, straight, albedo, squares := bright(all[cleanLayer]), bright(all[straightLayer]), bright(p.albedo)*k, p.squares[straightLayer]
+	if p.beside != nil {
+		albedo, squares = albedo+bright(p.beside.albedo)*k, squares+p.beside.squares[straightLayer]
+	}
+	v := max(0, p.shine*k-clean*clean)
 	if albedo > 1e-6 {
 		lit := straight / albedo
 		patchy := max(0, p.patchy*k-albedo*albedo) * lit * lit
-		if spread := max(0, p.squares[straightLayer]*k-straight*straight); p.others > 0 {
+		if spread := max(0, squares*k-straight*straight); p.beside != nil {
 			v += max(patchy, spread)
 		} else {
-			v += patchy + min(1, max(0.3, 0.3*float32(p.count)/16))*spread
+			v += patchy + min(1, max(0.3, 0.3*samples/16))*spread
 		}
 	}
 	return v
@@ -86,4 +90,4 @@ func (p *pixel) variance() float32 {
 
 // cost is about what a sample of the pixel takes, in rays: what it takes besides them is
 // about one more.
-func (p *pixel) cost() float32 { return 1 + float32(p.rays)/float32(max(1, p.count)) }
+func (p *pixel) cost() float32 { return 1 + float32(p.rays)/float32(max(1, p.samples())) }

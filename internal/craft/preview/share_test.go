@@ -110,7 +110,7 @@ func TestAFourthOfTheFilmIsItsFirstPixels(t *testing.T) {
 	f.exposeFourth(s.stage, &s.lens, 1, s.dev.perLum, nil)
 	taken := 0
 	for i := range f.px {
-		taken += int(f.px[i].count)
+		taken += f.px[i].samples()
 	}
 	q := f.fourth()
 	assert.Equal(t, len(q.px), taken)

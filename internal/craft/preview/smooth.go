@@ -5,14 +5,14 @@ import "math"
 // bench is what smoothing works on: each number of all pixels in a plane of its own, so that eight pixels side by side
 // are read at once. A film keeps it from step to step: for a large picture it is several hundred megabytes.
 type bench struct {
-	n         int               // pixels
-	guides    []float32         // what a smoothed pixel must have in common with its neighbours, by planes
-	lit, next [layers][]float32 // each layer's light, by planes
-	has, then []float32         // samples that followed light on, and what comes of them in the next pass
-	albedo    [][3]float32
-	own       [layers][]float32 // variance of each layer's mean, by the pixel's own samples
-	most      [][layers]float32 // brightest of a pixel's neighbours
-	caught    [][3]float32      // bounced light before it is smoothed
+	n                  int               // pixels
+	guides             []float32         // what a smoothed pixel must have in common with its neighbours, by planes
+	lit, next          [layers][]float32 // each layer's light, by planes
+	has, then          []float32         // samples that followed light on, and what comes of them in the next pass
+	albedo, unhindered [][3]float32
+	own                [layers][]float32 // variance of each layer's mean, by the pixel's own samples
+	most               [][layers]float32 // brightest of a pixel's neighbours
+	caught             [][3]float32      // bounced light before it is smoothed
 }
 
 // The planes of guides: the normal's three, the place's three, one over how far a neighbour's place may lie off this one's
@@ -32,7 +32,7 @@ const (
 )
 
 func newBench(n int) *bench {
-	b := &bench{n: n, guides: make([]float32, guidePlanes*n), has: make([]float32, n), then: make([]float32, n), albedo: make([][3]float32, n), most: make([][layers]float32, n), caught: make([][3]float32, n)}
+	b := &bench{n: n, guides: make([]float32, guidePlanes*n), has: make([]float32, n), then: make([]float32, n), albedo: make([][3]float32, n), unhindered: make([][3]float32, n), most: make([][layers]float32, n), caught: make([][3]float32, n)}
 	for l := range layers {
 		b.lit[l], b.next[l], b.own[l] = make([]float32, litPlanes*n), make([]float32, litPlanes*n), make([]float32, n)
 	}

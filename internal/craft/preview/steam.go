@@ -151,7 +151,8 @@ func smoothly(places []r3.Vec, values []light.RGB) []light.RGB {
 func (s *stage) straightOn(p, d r3.Vec, place int) light.RGB {
 	var sum light.RGB
 	if sun := s.sun; sun != nil {
-		sum = sum.Plus(s.sunAt(p, light.RGB{}, false).Times(phase(r3.Dot(sun.Toward, d))))
+		got, _ := s.sunAt(p, light.RGB{}, false)
+		sum = sum.Plus(got.Times(phase(r3.Dot(sun.Toward, d))))
 	}
 	for i := range s.lamps {
 		l := &s.lamps[i]

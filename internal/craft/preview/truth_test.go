@@ -30,10 +30,14 @@ func (f *film) asTruth(paths int) truth {
 	t := truth{W: f.w, H: f.h, Paths: paths}
 	for i := range f.px {
 		p := &f.px[i]
-		k, b, straight := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
+		k, got := 1/float32(max(1, p.samples())), p.caught()
 		for c := range 3 {
-			t.Straight, t.Bounced = append(t.Straight, straight[c]*k), append(t.Bounced, p.bounced[c]*b)
-			t.Clean, t.Albedo = append(t.Clean, p.clean[c]*k), append(t.Albedo, p.albedo[c]*k)
+			albedo := p.albedo[c]
+			if p.beside != nil {
+				albedo += p.beside.albedo[c]
+			}
+			t.Straight, t.Bounced = append(t.Straight, got[straightLayer][c]), append(t.Bounced, got[bouncedLayer][c])
+			t.Clean, t.Albedo = append(t.Clean, got[cleanLayer][c]), append(t.Albedo, albedo*k)
 		}
 	}
 	return t
@@ -166,10 +170,8 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		lit := f.smoothed()
 		var layer [3][]float32
 		for i := range lit.n {
-			for c := range 3 {
-				layer[0] = append(layer[0], lit.light(straightLayer, i)[c]*lit.albedo[i][c])
-				layer[1] = append(layer[1], lit.light(bouncedLayer, i)[c]*lit.albedo[i][c])
-				layer[2] = append(layer[2], lit.light(cleanLayer, i)[c])
+			for l, got := range f.shown(lit, i) {
+				layer[l] = append(layer[l], got[:]...)
 			}
 		}
 		t.Logf("   smoothed: straight %.4f, bounced %.4f, clean %.4f", off(layer[0], straight)/mean, off(layer[1], bounced)/mean, off(layer[2], clean)/mean)
