@@ -166,21 +166,18 @@ func (s *stage) trace(next *onward, weight light.RGB, depth int, r *dice) light.
 			}
 			return sum
 		}
-		k := through.Most()
-		if depth < sure {
-			k *= early
-		}
-		if k = min(0.95, k); depth >= sure || k < 0.5 && h.part.panel == nil {
-			if k <= 0 || r.random() >= k {
+		asked, goes := chances(&h, depth, through.Most())
+		if asked < 1 {
+			if asked <= 0 || r.random() >= asked {
 				return sum
 			}
-			through = through.Times(1 / k)
+			through = through.Times(1 / asked)
 		}
 		sum = sum.Plus(s.scatter(&h, d, absorb, blunt, r, &on).Through(through))
-		if on.weight == (light.RGB{}) {
+		if on.weight == (light.RGB{}) || goes < 1 && r.random() >= goes {
 			return sum
 		}
-		through = through.Through(on.weight)
+		through = through.Through(on.weight).Times(1 / goes)
 		if !h.part.stuff.Clear || h.part.panel != nil || on.lamps == 0 {
 			lamps, beyond = on.lamps, on.beyond
 			blunt = blunt || lamps == 0
@@ -190,6 +187,26 @@ func (s *stage) trace(next *onward, weight light.RGB, depth int, r *dice) light.
 		o, d, absorb = on.o, on.d, on.absorb
 	}
 	return sum
+}
+
+// chances is how likely a surface that a path of a weight meets is asked what it sends back, and how likely the path goes on from one
+// that was asked. To ask costs one ray and to go on several, and what carries little is often bright: a card seen in a glass.
+func chances(h *spot, depth int, weight float64) (asked, goes float64) {
+	k, keen := weight, 2.0
+	if depth < sure {
+		k, keen = early*weight, 30
+	}
+	goes = min(0.95, k)
+	if depth < sure && (k >= 0.5 || h.part.panel != nil) {
+		goes = 1
+	}
+	if asked = goes; !h.part.stuff.Clear || h.part.panel != nil {
+		asked = max(goes, min(1, keen*weight))
+	}
+	if asked > 0 {
+		goes /= asked
+	}
+	return asked, goes
 }
 
 // onward is how a path leaves a surface; it has no weight where it ends there.

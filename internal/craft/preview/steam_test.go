@@ -7,7 +7,6 @@ import (
 
 	"figladder/internal/craft/light"
 	"figladder/internal/craft/scene"
-	"figladder/internal/craft/shape"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -261,11 +260,7 @@ func TestSteamKnowsWhatStandsRoundIt(t *testing.T) {
 	wall := light.Upright(r3.Vec{X: 160, Z: 200}, 400, 400, 270, 0)
 	s := emptyStage(light.Set{Sources: []light.Source{lampAt(r3.Vec{X: -100, Z: 900}, 300, 1000)}})
 	s.walls, s.room = nil, light.RGB{}
-	m := shape.Mesh{T: [][3]int32{{0, 1, 2}, {0, 2, 3}}}
-	for _, c := range [][2]float64{{-1, -1}, {1, -1}, {1, 1}, {-1, 1}} {
-		m.P, m.N = append(m.P, wall.At(c[0], c[1])), append(m.N, wall.Normal())
-	}
-	s.add(m, scene.Stuff{Colour: light.White(0.85)}, 0)
+	s.add(quad(wall), scene.Stuff{Colour: light.White(0.85)}, 0)
 	s.done()
 	p, d := r3.Vec{Z: 150}, r3.Vec{Y: 1}
 	want := 0.0

@@ -74,6 +74,15 @@ func truthOf(t *testing.T, folder, name string, s *Shot, paths int, seed int64) 
 	return out
 }
 
+// matt takes every thing for one that is matt.
+func (s *stage) matt() {
+	for i := range s.parts {
+		st := &s.parts[i].stuff
+		st.Clear, st.Metal, st.Coat, st.Mist = false, false, 0, 0
+	}
+	clear(s.tree.clear)
+}
+
 // worked is how long the process has worked so far, on all cores together: what it does not
 // wait for beside other work.
 func worked(t *testing.T) time.Duration {
@@ -110,7 +119,7 @@ func codesOff(d development, got []float32, of [2][]float32, w, h int) float64 {
 // hour the first time, so only when FIGLADDER_TRUTH names a folder to keep that one in.
 // FIGLADDER_TRUTH_PATHS (4096) and FIGLADDER_TRUTH_LONG (640) say how fine it is, and
 // FIGLADDER_TRUTH_SET (cards, drink, soup, tall or frozen, or a file that holds one as JSON) takes
-// another set.
+// another set. FIGLADDER_TRUTH_MATT takes glass, metal and coats for what is matt, of the same shape: what they cost by themselves.
 func TestHowFarFromTheTruth(t *testing.T) {
 	folder := os.Getenv("FIGLADDER_TRUTH")
 	if folder == "" {
@@ -140,6 +149,10 @@ func TestHowFarFromTheTruth(t *testing.T) {
 		}
 	}
 	s := shotOf(set, long, nil)
+	if os.Getenv("FIGLADDER_TRUTH_MATT") != "" {
+		name += "-matt"
+		s.stage.matt()
+	}
 	s.stage.cast(t.Context(), paths*s.W*s.H, 77)
 	var want [2]truth
 	for i := range want {
