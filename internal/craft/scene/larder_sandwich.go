@@ -12,9 +12,9 @@ const hamRipples = 3.5
 // sandwich is cut corner to corner: one half lies, its cut face to the camera, the other leans on it with
 // one end on the plate, so that both cut faces are seen and neither is level with the other.
 func (v serving) sandwich() []Part {
-	side := v.reachMm * 0.8 // of the slice that was cut
+	side := v.reachMm * 0.75 // of the slice that was cut
 	half := side / math.Sqrt2
-	high := math.Min(v.tallMm*0.38, side*0.46) // of each half
+	high := math.Min(v.tallMm*0.44, side*0.5) // of each half: slices as thick as they are bought, and what is between them
 	loose := high - 2*bread(high)              // between the slices
 	edible := func(hex, kind string) Stuff { return edibleStuff(hex, "", kind) }
 	leaf := edible(orElse(v.garnish, lettuceColour), "leaf")
@@ -40,7 +40,7 @@ func (v serving) sandwich() []Part {
 		func(m shape.Mesh) shape.Mesh { return m.Moved(12, at(v.reachMm*0.2, -v.reachMm*0.5, 0)) },
 		func(m shape.Mesh) shape.Mesh {
 			m = rolled(m.Moved(0, at(half, 0, 0)), lean)
-			return m.Moved(-7, at(-v.reachMm*0.8, -v.reachMm*0.42, 0))
+			return m.Moved(-7, at(-v.reachMm*0.79, -v.reachMm*0.42, 0))
 		},
 	}
 	var crumb, toasted, crust []shape.Mesh
@@ -73,7 +73,7 @@ func (v serving) sandwich() []Part {
 }
 
 // bread is how thick each slice of a half is that stands so high.
-func bread(highMm float64) float64 { return 0.27 * highMm }
+func bread(highMm float64) float64 { return 0.31 * highMm }
 
 // rolled turns a mesh about the y axis by deg: what pointed to +x then points up.
 func rolled(m shape.Mesh, deg float64) shape.Mesh {
