@@ -15,7 +15,7 @@ func (v serving) sandwich() []Part {
 	side := v.reachMm * 0.75 // of the slice that was cut
 	half := side / math.Sqrt2
 	high := math.Min(v.tallMm*0.44, side*0.5) // of each half: slices as thick as they are bought, and what is between them
-	loose := high - 2*bread(high)              // between the slices
+	loose := high - 2*bread(high)             // between the slices
 	edible := func(hex, kind string) Stuff { return edibleStuff(hex, "", kind) }
 	leaf := edible(orElse(v.garnish, lettuceColour), "leaf")
 	soft := edible(v.colour, "flesh")
