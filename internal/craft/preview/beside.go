@@ -80,11 +80,11 @@ const leastBeside = 0.01
 
 // keeps is the share that a piece's own straight light keeps against its neighbours', by how far it lies from theirs for its own noise
 // (James & Stein 1961); a few samples do not know their noise.
-func (q *piece) keeps(differs float32, own *toSmooth) float32 {
-	variance := spreadOf(q.lit(), q.squares[straightLayer], 1/float32(q.count), max(bright(own.unhindered), 1e-6))
-	if q.count < 4 {
+func (p *piece) keeps(differs float32, own *toSmooth) float32 {
+	variance := spreadOf(p.lit(), p.squares[straightLayer], 1/float32(p.count), max(bright(own.unhindered), 1e-6))
+	if p.count < 4 {
 		l := bright(own.straight)
-		variance = max(variance, 0.5*l*l/float32(q.count))
+		variance = max(variance, 0.5*l*l/float32(p.count))
 	}
 	return max(0, 1-variance/max(differs*differs, 1e-12))
 }
