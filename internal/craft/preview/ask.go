@@ -30,11 +30,8 @@ type drawn struct {
 	sun          light.RGB // and what else is known
 	open         light.RGB // of lamps, with nothing in the way: known but for what shines unevenly; only where the surface is known
 	seen, hidden light.RGB
-	full         light.RGB // sun, and what else is known, with nothing in the way
+	full         light.RGB // what all of it would be with nothing in the way, lamps at their usual luminance
 }
-
-// unhindered is all of it with nothing in the way.
-func (d *drawn) unhindered() light.RGB { return d.full }
 
 // less is what is known with nothing in the way less what was hidden of it: for what is mostly seen.
 func (d *drawn) less() light.RGB { return d.sun.Plus(d.open).Plus(d.hidden.Times(-1)) }

@@ -47,14 +47,8 @@ func (f *film) beside(b *bench, at int) toSmooth {
 				continue
 			}
 			cos := float32(n.X)*guides(0, k) + float32(n.Y)*guides(1, k) + float32(n.Z)*guides(2, k)
-			if cos < 0.6 {
-				continue
-			}
 			off := float32(n.X)*(guides(placePlane, k)-float32(place.X)) + float32(n.Y)*(guides(placePlane+1, k)-float32(place.Y)) + float32(n.Z)*(guides(placePlane+2, k)-float32(place.Z))
-			cos *= cos
-			cos *= cos
-			cos *= cos
-			w := cos * cos * fall(size(off)*guides(slackPlane, k)) / float32(1+(x-i)*(x-i)+(y-j)*(y-j))
+			w := together(cos) * fall(size(off)*guides(slackPlane, k)) / float32(1+(x-i)*(x-i)+(y-j)*(y-j))
 			sum += w
 			for c := range 3 {
 				s[c] += w * b.lit[straightLayer][c*b.n+k]

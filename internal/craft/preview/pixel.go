@@ -74,6 +74,7 @@ func (p *piece) sees(got *first) bool {
 	return cos >= alike*size && math.Abs(off) <= (level*got.across+1e-6)*size
 }
 
+// add gives the pixel a sample; bounce says that it followed light on.
 func (p *pixel) add(got *first, bounce bool) {
 	add3(&p.clean, got.clean)
 	y := float32(got.clean.Lux())
@@ -102,6 +103,7 @@ func (p *pixel) add(got *first, bounce bool) {
 	}
 }
 
+// scaled is a sum's mean, by one over how many it is of.
 func scaled(v *[3]float32, k float64) r3.Vec { return r3.Scale(k, vec(*v)) }
 
 func (p *piece) add(got *first, bounce bool) {
@@ -112,7 +114,7 @@ func (p *piece) add(got *first, bounce bool) {
 	add3(&p.drawn, got.straight.seen.Plus(got.straight.hidden))
 	add3(&p.bounced, got.bounced)
 	add3(&p.albedo, got.albedo)
-	add3(&p.unhindered, got.straight.unhindered())
+	add3(&p.unhindered, got.straight.full)
 	add3(&p.n, light.RGB{R: got.n.X, G: got.n.Y, B: got.n.Z})
 	add3(&p.at, light.RGB{R: got.at.X, G: got.at.Y, B: got.at.Z})
 	if bounce {
@@ -133,6 +135,7 @@ type toSmooth struct {
 	bounced, albedo      [3]float32 // bounced is dark where no sample followed it
 }
 
+// light takes it off the piece's sums.
 func (p *piece) light() (out toSmooth) {
 	k, turn, lit := 1/float32(max(1, p.count)), 1/float32(max(1, p.bounces)), p.lit()
 	for c := range 3 {

@@ -137,18 +137,27 @@ func weighPlainly(t *blending) {
 			continue
 		}
 		t.w[k][0] = 0
-		dot := n[0]*guide(0, at) + n[1]*guide(1, at) + n[2]*guide(2, at)
-		if dot < 0.6 || guide(objectPlane, at) != object {
+		if guide(objectPlane, at) != object {
 			continue
 		}
+		dot := n[0]*guide(0, at) + n[1]*guide(1, at) + n[2]*guide(2, at)
 		off := n[0]*(guide(placePlane, at)-p[0]) + n[1]*(guide(placePlane+1, at)-p[1]) + n[2]*(guide(placePlane+2, at)-p[2])
 		if t.differs[k][0] = size(off) * slack; t.differs[k][0] > farthest {
 			continue
 		}
-		d2 := dot * dot
-		d8 := d2 * d2 * d2 * d2
-		t.w[k][0] = t.near[k] * d8 * d8
+		t.w[k][0] = t.near[k] * together(dot)
 	}
+}
+
+// together is how much two places' light has in common by the cosine of their normals: its sixteenth power, and nothing of what turns
+// further than half a right angle or so.
+func together(cos float32) float32 {
+	if !(cos >= 0.6) {
+		return 0
+	}
+	d2 := cos * cos
+	d8 := d2 * d2 * d2 * d2
+	return d8 * d8
 }
 
 // minglePlainly makes a layer's light at a pixel of that of its neighbours: what mingle does with eight at once.
