@@ -87,3 +87,29 @@ func TestAFoilThatBlursAsksForTheLamp(t *testing.T) {
 		}
 	}
 }
+
+// What the sun makes of a foil's lobe is the same in every sample, at a flat angle too, where many of the rays that the lobe would
+// send go under the foil.
+func TestTheSunInAFoilsLobeIsNoMatterOfChance(t *testing.T) {
+	toward := unit(r3.Vec{X: -1, Z: 0.7})
+	window := light.Window{Rect: light.Upright(r3.Vec{X: -900, Z: 630}, 1200, 1800, 90, 0), Glass: 1, Sky: light.EvenSky{}}
+	s := emptyStage(light.Set{Windows: []light.Window{window}, Sun: &light.Sun{Toward: toward, Lux: light.White(50_000)}})
+	s.walls, s.room = nil, light.RGB{}
+	s.done()
+	up := r3.Vec{Z: 1}
+	face := light.Surface{Gloss: light.White(0.5), Lobe: 7}
+	h := &spot{n: up, g: up, part: &part{panel: &face, other: &face}}
+	d := unit(r3.Vec{X: -1, Z: -0.2})
+	c := r3.Dot(toward, r3.Vec{X: d.X, Z: -d.Z})
+	want := 50_000 * 0.5 * 8 / (2 * math.Pi) * math.Pow(c, 7) * min(1, toward.Z/-d.Z)
+	failed := 0
+	for k := range 200 {
+		r := newDice(9, k, 3)
+		var next onward
+		assert.InEpsilon(t, want, s.cardGloss(h, d, &face, 1, light.RGB{}, &r, &next).Lux(), 1e-9)
+		if next.weight == (light.RGB{}) {
+			failed++
+		}
+	}
+	assert.Greater(t, failed, 20)
+}

@@ -133,6 +133,8 @@ const (
 	sure    = 2
 	longest = 12
 	early   = 5 // how much longer a path is kept before it
+
+	askedFirst, askedLater = 30.0, 2.0 // how often what is met is asked before it and after it, by the path's weight
 )
 
 // trace follows a path and returns the light that comes back along it. A lamp that it
@@ -192,9 +194,9 @@ func (s *stage) trace(next *onward, weight light.RGB, depth int, r *dice) light.
 // chances is how likely a surface that a path of a weight meets is asked what it sends back, and how likely the path goes on from one
 // that was asked. To ask costs one ray and to go on several, and what carries little is often bright: a card seen in a glass.
 func chances(h *spot, depth int, weight float64) (asked, goes float64) {
-	k, keen := weight, 2.0
+	k, keen := weight, askedLater
 	if depth < sure {
-		k, keen = early*weight, 30
+		k, keen = early*weight, askedFirst
 	}
 	goes = min(0.95, k)
 	if depth < sure && (k >= 0.5 || h.part.panel != nil) {
@@ -264,7 +266,7 @@ func (s *stage) scatter(h *spot, d r3.Vec, absorb light.RGB, blunt bool, r *dice
 	return s.even(h, painted(st, h.p, h.object), st.Through, absorb, r, next)
 }
 
-// glazed is a rough coat over an even surface: the lamps are asked once for both, since to ask for the coat alone, seldom, makes
+// glazed is a rough coat over an even surface that lets no light through: the lamps are asked once for both, since to ask for the coat alone, seldom, makes
 // specks; the path goes on by way of one of the two, of the coat in so many of one.
 func (s *stage) glazed(h *spot, d r3.Vec, share, alpha float64, absorb light.RGB, r *dice, next *onward) light.RGB {
 	st := &h.part.stuff
@@ -334,7 +336,7 @@ func (s *stage) clearEdge(h *spot, d r3.Vec, absorb light.RGB, pick float64, nex
 	cos := -r3.Dot(d, h.n)
 	share, c2 := fresnel(cos, eta)
 	if pick < share {
-		w := r3.Add(d, r3.Scale(2*cos, h.n))
+		w := mirrored(h, d)
 		if r3.Dot(w, h.g) <= 0 {
 			w = r3.Add(d, r3.Scale(-2*r3.Dot(d, h.g), h.g))
 		}
@@ -366,7 +368,7 @@ func (s *stage) card(h *spot, d r3.Vec, blunt bool, absorb light.RGB, r *dice, n
 		if pick < even {
 			s.leave(h, h.n, h.g, face.Diffuse.Times(all/even), absorb, r, next)
 		} else {
-			s.cardGloss(h, d, face, all/gloss, absorb, r, next)
+			glossed(h, d, face, all/gloss, absorb, r, next)
 			next.lamps, next.beyond = 0, 0
 		}
 		return got
@@ -385,45 +387,53 @@ func (s *stage) card(h *spot, d r3.Vec, blunt bool, absorb light.RGB, r *dice, n
 // satin is what a card's side sends back straight from the lamps, of what it returns evenly and of its lobe at once.
 func (s *stage) satin(h *spot, d r3.Vec, face *light.Surface, absorb light.RGB, r *dice) light.RGB {
 	out := -r3.Dot(d, h.n)
-	m := r3.Add(d, r3.Scale(2*out, h.n))
-	flat, lobe := face.Diffuse.Times(1/math.Pi), face.Gloss.Times(float64(face.Lobe+1)/(2*math.Pi))
+	m, flat := mirrored(h, d), face.Diffuse.Times(1/math.Pi)
 	var got drawn
 	s.straight(h.p, h.n, h.g, absorb, r, surface{makes: func(w r3.Vec, cos float64) light.RGB {
-		c := r3.Dot(m, w)
-		if c <= 0 {
-			return flat
-		}
-		return flat.Plus(lobe.Times(math.Pow(c, float64(face.Lobe)) / max(cos, out)))
+		return flat.Plus(lobed(face, m, w, cos, out))
 	}}, &got)
 	return got.plain()
 }
 
-// cardGloss is what a card's side mirrors, times k: sharply, or over a lobe.
-func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice, next *onward) light.RGB {
-	out := -r3.Dot(d, h.n)
-	m := r3.Add(d, r3.Scale(2*out, h.n))
-	from := r3.Add(h.p, r3.Scale(5e-3, h.g))
-	w, weight := m, face.Gloss.Times(k)
-	var got light.RGB
-	if n := face.Lobe; n > 0 {
-		w = lobe(m, n, r.roll(), r.roll())
+// mirrored is the way a mirror at h sends a ray.
+func mirrored(h *spot, d r3.Vec) r3.Vec { return r3.Add(d, r3.Scale(-2*r3.Dot(d, h.n), h.n)) }
+
+// lobed is a card's lobe as a BRDF: about the mirror's way m, for light along w, by the cosines of both ways.
+func lobed(face *light.Surface, m, w r3.Vec, in, out float64) light.RGB {
+	c := r3.Dot(m, w)
+	if c <= 0 {
+		return light.RGB{}
+	}
+	return face.Gloss.Times(float64(face.Lobe+1) / (2 * math.Pi) * math.Pow(c, float64(face.Lobe)) / max(in, out))
+}
+
+// cardGloss is what a card's side mirrors, times k: sharply, or over a lobe, of which the sun is asked.
+func (s *stage) cardGloss(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice, next *onward) (got light.RGB) {
+	if sun := s.sun; sun != nil && face.Lobe > 0 {
+		if in := r3.Dot(h.n, sun.Toward); in > 0 {
+			if makes := lobed(face, mirrored(h, d), sun.Toward, in, -r3.Dot(d, h.n)); makes != (light.RGB{}) {
+				sunlight, _ := s.sunAt(r3.Add(h.p, r3.Scale(5e-3, h.g)), absorb, false)
+				got = sunlight.Through(makes).Times(in * k)
+			}
+		}
+	}
+	glossed(h, d, face, k, absorb, r, next)
+	return got
+}
+
+// glossed is where a path goes on from a card's side by what it mirrors, times k.
+func glossed(h *spot, d r3.Vec, face *light.Surface, k float64, absorb light.RGB, r *dice, next *onward) {
+	w, weight := mirrored(h, d), face.Gloss.Times(k)
+	if face.Lobe > 0 {
+		w = lobe(w, face.Lobe, r.roll(), r.roll())
 		in := r3.Dot(w, h.n)
 		if in <= 0 {
 			*next = onward{}
-			return got
+			return
 		}
-		if sun := s.sun; sun != nil {
-			c, in := r3.Dot(m, sun.Toward), r3.Dot(h.n, sun.Toward)
-			if c > 0 && in > 0 {
-				sunlight, _ := s.sunAt(from, absorb, false)
-				lum := sunlight.Times(min(1, in/out) * float64(n+1) / (2 * math.Pi) * math.Pow(c, float64(n)))
-				got = lum.Through(weight)
-			}
-		}
-		weight = weight.Times(min(1, in/out))
+		weight = weight.Times(min(1, in/-r3.Dot(d, h.n)))
 	}
-	*next = onward{o: from, d: w, weight: weight, absorb: absorb, lamps: 1, beyond: 1}
-	return got
+	*next = onward{o: r3.Add(h.p, r3.Scale(5e-3, h.g)), d: w, weight: weight, absorb: absorb, lamps: 1, beyond: 1}
 }
 
 // sunAt is the sun's light on a face turned to it, lux, and what it would be with nothing but the window in the way.
