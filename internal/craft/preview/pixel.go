@@ -164,18 +164,23 @@ func spreadOf(sum [3]float32, squares, k, over float32) float32 {
 
 // caught is a pixel's light as its samples have it, by layers.
 func (p *pixel) caught() (out [layers][3]float32) {
-	all, turns := p.piece, p.bounces
-	lit := p.lit()
+	lit, bounced, turns := p.lit(), p.bounced, p.bounces
 	if q := p.beside; q != nil {
-		turns += q.bounces
-		for c, v := range q.lit() {
-			lit[c] += v
-			all.bounced[c] += q.bounced[c]
-		}
+		lit, bounced, turns = plus(lit, q.lit()), plus(bounced, q.bounced), turns+q.bounces
 	}
 	k, turn := 1/float32(max(1, p.samples())), 1/float32(max(1, turns))
 	for c := range 3 {
-		out[straightLayer][c], out[bouncedLayer][c], out[cleanLayer][c] = lit[c]*k, all.bounced[c]*turn, p.clean[c]*k
+		out[straightLayer][c], out[bouncedLayer][c], out[cleanLayer][c] = lit[c]*k, bounced[c]*turn, p.clean[c]*k
 	}
 	return out
 }
+
+// colours is the albedo of all of a pixel's samples, their sum.
+func (p *pixel) colours() [3]float32 {
+	if p.beside == nil {
+		return p.albedo
+	}
+	return plus(p.albedo, p.beside.albedo)
+}
+
+func plus(a, b [3]float32) [3]float32 { return [3]float32{a[0] + b[0], a[1] + b[1], a[2] + b[2]} }

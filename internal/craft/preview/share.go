@@ -71,9 +71,9 @@ const mostAtOnce = 32
 func (p *pixel) variance() float32 {
 	samples := float32(max(1, p.samples()))
 	k, all := 1/samples, p.caught()
-	clean, straight, albedo, squares := bright(all[cleanLayer]), bright(all[straightLayer]), bright(p.albedo)*k, p.squares[straightLayer]
+	clean, straight, albedo, squares := bright(all[cleanLayer]), bright(all[straightLayer]), bright(p.colours())*k, p.squares[straightLayer]
 	if p.beside != nil {
-		albedo, squares = albedo+bright(p.beside.albedo)*k, squares+p.beside.squares[straightLayer]
+		squares += p.beside.squares[straightLayer]
 	}
 	v := max(0, p.shine*k-clean*clean)
 	if albedo > 1e-6 {

@@ -30,14 +30,10 @@ func (f *film) asTruth(paths int) truth {
 	t := truth{W: f.w, H: f.h, Paths: paths}
 	for i := range f.px {
 		p := &f.px[i]
-		k, got := 1/float32(max(1, p.samples())), p.caught()
+		k, got, albedo := 1/float32(max(1, p.samples())), p.caught(), p.colours()
 		for c := range 3 {
-			albedo := p.albedo[c]
-			if p.beside != nil {
-				albedo += p.beside.albedo[c]
-			}
 			t.Straight, t.Bounced = append(t.Straight, got[straightLayer][c]), append(t.Bounced, got[bouncedLayer][c])
-			t.Clean, t.Albedo = append(t.Clean, got[cleanLayer][c]), append(t.Albedo, albedo*k)
+			t.Clean, t.Albedo = append(t.Clean, got[cleanLayer][c]), append(t.Albedo, albedo[c]*k)
 		}
 	}
 	return t
